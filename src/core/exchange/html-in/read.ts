@@ -1,0 +1,237 @@
+/** Markup → component. Read as a browser reads it; what was odd or left out is listed, and nothing is ever run. */
+import { type ChildNode, type Element, isComment, isTag, isText } from "domhandler";
+import { type ParserError, parse, parseFragment } from "parse5";
+import { adapter } from "parse5-htmlparser2-tree-adapter";
+import { ALWAYS, type Component, emptyComponent, freeName, type Look, type Part } from "../../model";
+import { implicitRole } from "../../surface";
+import { readStyles } from "./styles";
+
+export interface Remark {
+  /** 1-based line of the pasted text, where it is known. */
+  line: number | null;
+  text: string;
+}
+export type HtmlRead = { ok: true; doc: Component; remarks: Remark[] } | { ok: false; message: string };
+
+export const MAX_HTML = 2_000_000;
+const MAX_PARTS = 2000;
+const MAX_DEPTH = 200;
+
+const left = new Set(["script", "noscript", "template", "iframe", "object", "embed", "link", "meta", "base", "title"]);
+const embedded = new Set(["iframe", "object", "embed", "noscript", "template"]);
+
+export function readHtml(text: string, name: string): HtmlRead {
+  if (text.length > MAX_HTML) {
+    return {
+      ok: false,
+      message: `This markup is ${(text.length / 1e6).toFixed(1)} MB; at most ${MAX_HTML / 1e6} MB is read.`,
+    };
+  }
+  const remarks: Remark[] = [];
+  const whole = /<(!doctype|html|head|body)\b/i.test(text);
+  const options = {
+    treeAdapter: adapter,
+    sourceCodeLocationInfo: true,
+    onParseError: (e: ParserError) => {
+      if (whole || e.code !== "missing-doctype") remarks.push({ line: e.startLine, text: oddity(e.code) });
+    },
+  };
+  const tree = whole ? parse(text, options) : parseFragment(text, options);
+  const elements: Element[] = [];
+  if (!collect(tree.children, elements, 0)) {
+    return { ok: false, message: `This markup is nested more than ${MAX_DEPTH} deep.` };
+  }
+  const body = elements.find((e) => e.name === "body");
+  const roots = whole ? (body?.children ?? []) : tree.children;
+  const html = elements.find((e) => e.name === "html");
+  const styles = readStyles(tree, elements, remarks);
+  const reader = new Reader(remarks, styles.own);
+  const parts = roots.flatMap((n) => {
+    const part = isTag(n) ? reader.part(n) : isText(n) && n.data.trim() ? reader.wrapped(n.data) : null;
+    return part ? [part] : [];
+  });
+  if (reader.count > MAX_PARTS) {
+    return { ok: false, message: `This markup has ${reader.count} elements; a component has at most ${MAX_PARTS}.` };
+  }
+  if (!parts.length) return { ok: false, message: "There is no element in this markup." };
+  const empty = emptyComponent(name);
+  const doc: Component = {
+    ...empty,
+    page: {
+      ...empty.page,
+      ...(styles.page ? { css: styles.page } : {}),
+      ...(html?.attribs.lang ? { lang: html.attribs.lang } : {}),
+    },
+    parts,
+    looks: reader.rows.map((part): Component["looks"][number] => {
+      const motion = reader.motion.get(part);
+      return { part, in: motion ? { [ALWAYS]: motion } : {} };
+    }),
+  };
+  return { ok: true, doc, remarks: remarks.slice(0, 60) };
+}
+
+function collect(nodes: ChildNode[], out: Element[], depth: number): boolean {
+  if (depth > MAX_DEPTH) return false;
+  for (const node of nodes) {
+    if (!isTag(node)) continue;
+    out.push(node);
+    if (!collect(node.children, out, depth + 1)) return false;
+  }
+  return true;
+}
+
+const oddity = (code: string): string => `${code.replaceAll("-", " ")}: read as a browser reads it`;
+
+class Reader {
+  count = 0;
+  readonly rows: string[] = [];
+  readonly motion = new Map<string, Look>();
+  private readonly names = new Set<string>();
+
+  constructor(
+    private readonly remarks: Remark[],
+    private readonly styles: ReadonlyMap<Element, { css: Record<string, string>; motion: Look["motion"] }>,
+  ) {}
+
+  private remark(node: ChildNode, text: string): void {
+    this.remarks.push({
+      line: (node as { sourceCodeLocation?: { startLine: number } }).sourceCodeLocation?.startLine ?? null,
+      text,
+    });
+  }
+
+  /** Text at the top level gets an element around it: looks belong to elements. */
+  wrapped(text: string): Part {
+    this.count++;
+    return { name: this.name("text"), tag: "span", content: [escapeTemplate(text)] };
+  }
+
+  part(node: Element): Part | null {
+    const tag = node.name;
+    if (left.has(tag)) {
+      if (tag === "script") this.remark(node, "a script was left out: pasted scripts never run here");
+      else if (embedded.has(tag)) this.remark(node, `<${tag}> was left out`);
+      else if (tag === "link" && node.attribs.rel === "stylesheet") {
+        this.remark(node, "a linked style sheet was not loaded: paste its rules in a <style>");
+      }
+      return null;
+    }
+    if (tag === "style") return null;
+    this.count++;
+    const name = this.name(this.wish(node));
+    const attributes = this.attributes(node);
+    const style = this.styles.get(node);
+    const css = { ...style?.css };
+    const part: Part = { name, tag };
+    if (Object.keys(attributes).length) part.attributes = attributes;
+    const layer = /^-?\d+$/.test(css["z-index"] ?? "") ? Number(css["z-index"]) : undefined;
+    if (layer !== undefined) {
+      part.layer = layer;
+      delete css["z-index"];
+    }
+    if (Object.keys(css).length) part.css = css;
+    const covers = coverOf(css);
+    if (covers) part.covers = covers;
+    if (style?.motion && Object.keys(style.motion).length) this.motion.set(name, { motion: style.motion });
+    if (this.motion.has(name) || this.deservesRow(node, part)) this.rows.push(name);
+    const content = this.content(node);
+    if (content.length) part.content = content;
+    return part;
+  }
+
+  private content(node: Element): (string | Part)[] {
+    const out: (string | Part)[] = [];
+    for (const child of node.children) {
+      if (isComment(child)) continue;
+      if (isTag(child)) {
+        const part = this.part(child);
+        if (part) out.push(part);
+      } else if (isText(child)) {
+        const text = node.name === "pre" || node.name === "textarea" ? child.data : child.data.replace(/\s+/g, " ");
+        const last = out[out.length - 1];
+        if (typeof last === "string") out[out.length - 1] = last + escapeTemplate(text);
+        else out.push(escapeTemplate(text));
+      }
+    }
+    // White space between elements only matters between inline ones; at the edges it never shows.
+    const trimmed = out.map((c, i) =>
+      typeof c !== "string" ? c : i === 0 ? c.trimStart() : i === out.length - 1 ? c.trimEnd() : c,
+    );
+    return trimmed.filter((c, i) => typeof c !== "string" || (c !== "" && !(c === " " && i === trimmed.length - 1)));
+  }
+
+  private attributes(node: Element): Record<string, string> {
+    const out: Record<string, string> = {};
+    for (const [name, value] of Object.entries(node.attribs)) {
+      if (/^on/i.test(name)) {
+        this.remark(node, `${name} was left out: say it as a reaction row instead`);
+        continue;
+      }
+      if (name === "style" || name === "data-part") continue;
+      if (/^\s*javascript:/i.test(value)) {
+        this.remark(node, `a script in ${name} was left out`);
+        continue;
+      }
+      if ((name === "src" || name === "srcset") && /^\s*(https?:)?\/\//i.test(value)) {
+        this.remark(node, `${name} points elsewhere: it is kept, but nothing is loaded here`);
+      }
+      out[name] = escapeTemplate(value);
+    }
+    return out;
+  }
+
+  private wish(node: Element): string {
+    const { id, class: classes } = node.attribs;
+    if (id) return id;
+    const label = node.attribs["aria-label"] ?? (isOperable(node) ? textIn(node) : "");
+    if (label && label.length < 30) return label;
+    return classes?.trim().split(/\s+/)[0] || node.attribs.role || node.name;
+  }
+
+  private name(wish: string): string {
+    const slug = wish
+      .normalize("NFKD")
+      .replace(/[^\w-]+/g, "-")
+      .replace(/^[^A-Za-z_]+|-+$/g, "")
+      .slice(0, 40);
+    const name = freeName(slug || "part", this.names);
+    this.names.add(name);
+    return name;
+  }
+
+  /** Rows to start with: what is operated, referred to, or lies over others. */
+  private deservesRow(node: Element, part: Part): boolean {
+    const { attribs } = node;
+    if (part.covers || isOperable(node) || attribs.role || attribs.hidden !== undefined) return true;
+    return Boolean(attribs.id) && node.name !== "body" && !attribs.id.endsWith("-title");
+  }
+}
+
+const operable = new Set(["button", "link", "textbox", "checkbox", "radio", "combobox", "slider", "dialog"]);
+const isOperable = (node: Element): boolean => {
+  const role = node.attribs.role ?? implicitRole({ name: "x", tag: node.name, attributes: node.attribs });
+  return (role !== null && operable.has(role)) || node.name === "summary";
+};
+
+const textIn = (node: Element): string =>
+  node.children
+    .map((c) => (isText(c) ? c.data : isTag(c) ? textIn(c) : ""))
+    .join("")
+    .replace(/\s+/g, " ")
+    .trim();
+
+/** `${` in pasted text is text, not a template. */
+const escapeTemplate = (text: string): string => text.replaceAll("${", "\\${");
+
+/** What a part lies over, where its position says so. */
+function coverOf(css: Readonly<Record<string, string>>): Part["covers"] | undefined {
+  const zero = (v: string | undefined): boolean => v !== undefined && /^0[a-z%]*$/.test(v.trim());
+  const full = (v: string | undefined, unit: string): boolean => v === "100%" || v === `100${unit}`;
+  const pinned =
+    css.inset?.trim().split(/\s+/).every(zero) ||
+    (zero(css.top) && zero(css.left) && zero(css.right) && zero(css.bottom)) ||
+    (zero(css.top) && zero(css.left) && full(css.width, "vw") && full(css.height, "vh"));
+  if (!pinned) return undefined;
+  return css.position === "fixed" ? "viewport" : css.position === "absolute" ? "parent" : undefined;
+}

@@ -1,0 +1,52 @@
+/** Small pieces of ECMAScript: names, texts, expressions of the document as code. */
+import { mentions, templateHoles } from "../../expression";
+import type { FocusTarget } from "../../model";
+
+export const text = (value: string): string => JSON.stringify(value);
+/** A property name, in quotes only where it needs them. */
+export const key = (name: string): string => (/^[A-Za-z_]\w*$/.test(name) ? name : text(name));
+/** A part's element. */
+export const element = (part: string): string =>
+  /^[A-Za-z_]\w*$/.test(part) ? `parts.${part}` : `parts[${text(part)}]`;
+
+/** The expressions of the document are ECMAScript already; only names of data and `in(…)` change. */
+export function expressionCode(source: string): string {
+  let out = "";
+  let at = 0;
+  for (const m of mentions(source)) {
+    if (m.kind === "state") continue;
+    out += source.slice(at, m.from) + (m.kind === "in" ? "isIn" : `data.${m.name}`);
+    at = m.to;
+  }
+  return out + source.slice(at);
+}
+
+/** A text template as code: a template literal, or a plain text where nothing in it changes. */
+export function templateCode(template: string): string {
+  const holes = templateHoles(template);
+  const fixed = (piece: string): string => piece.replaceAll("\\${", "${");
+  if (!holes.length) return text(fixed(template));
+  const quoted = (piece: string): string =>
+    fixed(piece).replaceAll("\\", "\\\\").replaceAll("`", "\\`").replaceAll("${", "\\${");
+  let out = "`";
+  let at = 0;
+  for (const hole of holes) {
+    out += `${quoted(template.slice(at, hole.from - 2))}\${${expressionCode(template.slice(hole.from, hole.to))}}`;
+    at = hole.to + 1;
+  }
+  return `${out}${quoted(template.slice(at))}\``;
+}
+
+/** A focus target as a function: it is asked for only once the new state is on the screen. */
+export const focusCode = (t: FocusTarget): string =>
+  "back" in t ? "() => back" : "part" in t ? `() => ${element(t.part)}` : `() => firstIn(${element(t.first)})`;
+
+export const indented = (lines: string, pad = "  "): string =>
+  lines
+    .split("\n")
+    .map((line) => (line ? pad + line : line))
+    .join("\n");
+
+/** `const name = { … };` with one entry a line. */
+export const table = (name: string, entries: readonly string[]): string =>
+  entries.length ? `const ${name} = {\n${entries.map((e) => indented(`${e},`)).join("\n")}\n};` : `const ${name} = {};`;

@@ -1,0 +1,110 @@
+/** The parts in their initial state, as HTML that a person would write. */
+import { allParts, type Component } from "../../model";
+import { compile } from "../../program";
+import { beforeMount } from "../../run";
+import { layoutOf, type RenderedPart, render } from "../../surface";
+
+const voidTags = new Set("area base br col embed hr img input link meta source track wbr".split(" "));
+const inlineTags = new Set(
+  "a abbr b bdi bdo button cite code data dfn em i img input kbd label mark output q s samp select small span strong sub sup svg time u var".split(
+    " ",
+  ),
+);
+
+export const escapeHtml = (text: string): string =>
+  text.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll(">", "&gt;");
+const escapeAttribute = (text: string): string => text.replaceAll("&", "&amp;").replaceAll('"', "&quot;");
+
+/**
+ * @param marked parts that style or script refer to; they carry `data-part`
+ * @param gone parts that start not displayed; they carry `hidden`
+ */
+export function markup(doc: Component, marked: ReadonlySet<string>, indent: string): string {
+  const program = compile(doc);
+  const moment = beforeMount(program);
+  const layout = layoutOf(program, moment);
+  const hidden = new Set(program.parts.filter((p) => layout.as[p.index] === "not displayed").map((p) => p.name));
+  const absent = new Set(program.parts.filter((p) => layout.as[p.index] === "absent").map((p) => p.name));
+  // A part that starts absent is written all the same; the script takes it out before the first paint.
+  const present = absent.size ? render(compile(withoutAbsent(doc, absent)), moment) : render(program, moment);
+  const one = (part: RenderedPart, pad: string): string => {
+    const attributes = { ...part.attributes };
+    if (marked.has(part.name)) attributes["data-part"] = part.name;
+    if (hidden.has(part.name) || absent.has(part.name)) attributes.hidden = "";
+    const open = `<${part.tag}${Object.entries(attributes)
+      .map(([name, value]) => (value === "" && isBoolean(name) ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`))
+      .join("")}>`;
+    if (voidTags.has(part.tag)) return open;
+    const close = `</${part.tag}>`;
+    const children = part.content;
+    if (!children.length) return open + close;
+    if (children.some((c) => typeof c === "string" && c.trim())) {
+      return open + children.map((c) => (typeof c === "string" ? escapeHtml(c) : one(c, pad))).join("") + close;
+    }
+    const inner = `${pad}  `;
+    const lines: string[] = [];
+    children.forEach((c, i) => {
+      if (typeof c === "string") return;
+      // Inline neighbours without white space between them stay on one line: a break would show as a space.
+      if (i > 0 && joined(children[i - 1], c)) lines[lines.length - 1] += one(c, inner);
+      else lines.push(inner + one(c, inner));
+    });
+    return [open, ...lines, pad + close].join("\n");
+  };
+  return present.map((part) => indent + one(part, indent)).join("\n");
+}
+
+const isBoolean = (name: string): boolean =>
+  ["hidden", "inert", "disabled", "checked", "required", "open"].includes(name);
+
+const joined = (a: string | RenderedPart, b: RenderedPart): boolean =>
+  typeof a !== "string" && inlineTags.has(a.tag) && inlineTags.has(b.tag);
+
+function withoutAbsent(doc: Component, absent: ReadonlySet<string>): Component {
+  return {
+    ...doc,
+    looks: doc.looks.map((row) =>
+      absent.has(row.part)
+        ? {
+            ...row,
+            in: Object.fromEntries(
+              Object.entries(row.in).map(([s, look]) => [
+                s,
+                look.as === "absent" ? { ...look, as: "not displayed" } : look,
+              ]),
+            ),
+          }
+        : row,
+    ),
+  };
+}
+
+/** Parts that the delivered style and script have to find. */
+export function markedParts(doc: Component): Set<string> {
+  const out = new Set<string>();
+  for (const { part } of allParts(doc)) {
+    const texts = [...(part.content ?? []), ...Object.values(part.attributes ?? {})];
+    const living = texts.some((t) => typeof t === "string" && t.includes("${"));
+    if (living || Object.keys(part.css ?? {}).length || part.layer !== undefined) out.add(part.name);
+  }
+  for (const row of doc.looks) if (Object.keys(row.in).length) out.add(row.part);
+  for (const { event } of doc.reactions) {
+    if (event.on === "click") out.add(event.part);
+    if (event.on === "key" && event.within) out.add(event.within);
+  }
+  const target = (t: { part: string } | { first: string } | { back: true } | undefined): void => {
+    if (t && "part" in t) out.add(t.part);
+    if (t && "first" in t) out.add(t.first);
+  };
+  for (const rule of Object.values(doc.focus)) {
+    target(rule.to);
+    if (rule.within) out.add(rule.within);
+  }
+  for (const row of doc.reactions) {
+    for (const cell of Object.values(row.in)) {
+      if (cell === "ignored") continue;
+      for (const b of cell.branches) for (const a of b.actions ?? []) if (a.do === "focus") target(a.target);
+    }
+  }
+  return out;
+}

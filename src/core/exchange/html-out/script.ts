@@ -1,0 +1,144 @@
+/** The behaviour as a script that a reviewer can read: the specification's tables, and the few functions they need. */
+import type { Component } from "../../model";
+import { compile, type Program } from "../../program";
+import { element, indented, key, table, text } from "./code";
+import { looksTable, managed } from "./looks-table";
+import { afterTable, focusTables, reactionsTable } from "./reactions-code";
+import * as runtime from "./runtime";
+
+export function script(doc: Component): string {
+  const program = compile(doc);
+  const list = managed(doc, program);
+  const actions = doc.reactions
+    .flatMap((r) => Object.values(r.in))
+    .flatMap((c) => (c === "ignored" ? [] : c.branches.flatMap((b) => b.actions ?? [])));
+  const hold = Object.values(doc.focus).some((f) => f.within);
+  const looks = program.looks.flatMap((l) => l ?? []);
+  const needs: runtime.Needs = {
+    nested: program.states.some((s) => !s.atomic && s.index > 0),
+    after: program.afterRows.some((r) => r.cells.some(Boolean)),
+    focus: Object.keys(doc.focus).length > 0 || actions.some((a) => a.do === "focus"),
+    hold,
+    raise: actions.some((a) => a.do === "raise"),
+    there: list.some((m) => m.fields.includes("there")),
+    absent: looks.some((l) => l.as === "absent"),
+  };
+  const clamps = actions.some(
+    (a) => a.do === "assign" && doc.data.some((d) => d.name === a.data && d.type === "integer"),
+  );
+  const listening = listeners(program, needs);
+  const sections = [
+    partsTable(program, new Set([...list.map((m) => m.part.name), ...mentioned(doc)])),
+    stateSection(program, needs),
+    looksTable(doc, program, list),
+    reactionsTable(doc, program),
+    needs.raise ? "const raised = [];" : "",
+    needs.after ? afterTable(doc, program) : "",
+    needs.focus ? focusTables(doc, program) : "",
+    runtime.react(needs),
+    runtime.go(needs),
+    clamps ? runtime.clamp : "",
+    runtime.show(needs),
+    needs.focus ? runtime.focus(needs) : "",
+    program.keyRows.some((k) => k.row.cells.some(Boolean)) ? runtime.keyOf : "",
+    listening,
+  ];
+  return `function mount(root) {\n${indented(sections.filter(Boolean).join("\n\n"))}\n}\n\nmount(document.body);`;
+}
+
+/** Parts that reactions, events and focus rules refer to. */
+function mentioned(doc: Component): string[] {
+  const targets = [
+    ...Object.values(doc.focus).flatMap((f) => (f.to ? [f.to] : [])),
+    ...doc.reactions
+      .flatMap((r) => Object.values(r.in))
+      .flatMap((c) => (c === "ignored" ? [] : c.branches))
+      .flatMap((b) => b.actions ?? [])
+      .flatMap((a) => (a.do === "focus" ? [a.target] : [])),
+  ].flatMap((t) => ("part" in t ? [t.part] : "first" in t ? [t.first] : []));
+  const events = doc.reactions.flatMap(({ event: e }) =>
+    e.on === "click" ? [e.part] : e.on === "key" && e.within ? [e.within] : [],
+  );
+  return [...targets, ...events, ...Object.values(doc.focus).flatMap((f) => (f.within ? [f.within] : []))];
+}
+
+function partsTable(program: Program, used: ReadonlySet<string>): string {
+  const names = program.parts.map((p) => p.name).filter((n) => used.has(n));
+  const find = 'const part = (name) => root.querySelector(`[data-part="${name}"]`);\n';
+  return (
+    (names.length ? find : "") +
+    table(
+      "parts",
+      names.map((n) => `${key(n)}: part(${text(n)})`),
+    )
+  );
+}
+
+function stateSection(program: Program, needs: runtime.Needs): string {
+  const name = (s: number): string => program.states[s].name;
+  const lines = [`let state = ${text(name(program.states[0].leaf))};`];
+  if (program.data.length) {
+    const note = (d: (typeof program.data)[number]): string =>
+      d.type === "integer" ? ` // ${d.min} to ${d.max}` : d.type === "one of" ? ` // ${d.values.join(" or ")}` : "";
+    const data = program.data.map((d) => `  ${d.name}: ${JSON.stringify(d.initial)},${note(d)}`);
+    lines.push(`const data = {\n${data.join("\n")}\n};`);
+  }
+  if (needs.nested) {
+    const paths = program.states
+      .filter((s) => s.atomic)
+      .map(
+        (s) =>
+          `${key(s.name)}: [${s.path
+            .slice(0, -1)
+            .map((i) => text(name(i)))
+            .join(", ")}]`,
+      );
+    lines.push("// Each state with the states around it, inner first.", table("paths", paths));
+  }
+  lines.push(`const active = () => ${needs.nested ? "paths[state]" : "[state]"};`);
+  const expressions = JSON.stringify([program.doc.parts, program.doc.looks, program.doc.reactions]);
+  if (/\bin\s*\(/.test(expressions)) lines.push("const isIn = (name) => active().includes(name);");
+  return lines.join("\n");
+}
+
+function listeners(program: Program, needs: runtime.Needs): string {
+  const lines = ["const listening = new AbortController();", "const { signal } = listening;", ""];
+  const living = (rows: readonly { row: Program["rows"][number] }[]): string =>
+    rows
+      .filter((r) => r.row.cells.some(Boolean))
+      .map((r) => text(r.row.label))
+      .join(", ");
+  const listen = (on: string, event: string, body: string): void => {
+    lines.push(`${on}.addEventListener("${event}", (event) => {\n${indented(body)}\n}, { signal });`);
+  };
+  program.clickRows.forEach((rows, p) => {
+    const part = element(program.parts[p].name);
+    const all = living(rows);
+    const inside = living(rows.filter((r) => r.scope === "inside"));
+    if (!all) return;
+    if (all === inside) listen(part, "click", `react(event, ${all});`);
+    else {
+      const otherwise = inside ? `\nelse react(event, ${inside});` : "";
+      listen(part, "click", `if (event.target === ${part}) react(event, ${all});${otherwise}`);
+    }
+  });
+  for (const outside of program.outsideRows) {
+    const label = living([outside]);
+    const part = element(program.parts[outside.part].name);
+    if (label) listen("document", "click", `if (!${part}.contains(event.target)) react(event, ${label});`);
+  }
+  const places = new Map<string, string[]>();
+  for (const { row, key: pressed, within } of program.keyRows) {
+    if (!row.cells.some(Boolean)) continue;
+    const place = within === null ? "document" : element(program.parts[within].name);
+    const test = `if (keyOf(event) === ${text(pressed)}) react(event, ${text(row.label)});`;
+    places.set(place, [...(places.get(place) ?? []), test]);
+  }
+  for (const [place, tests] of places) listen(place, "keydown", tests.join("\n"));
+  if (needs.hold) lines.push(runtime.holdListeners);
+  const mounted = living(program.mountedRows.map((row) => ({ row })));
+  lines.push("", "enter(active());", mounted ? `react(null, ${mounted});` : "show();", "");
+  const timers = needs.after ? "\n  for (const timer of timers) clearTimeout(timer.id);" : "";
+  lines.push(`return function unmount() {\n  listening.abort();${timers}\n};`);
+  return lines.join("\n");
+}

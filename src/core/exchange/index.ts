@@ -1,0 +1,5 @@
+/** In and out: HTML read, code and reports written. */
+
+export * from "./html-in/read";
+export { deliverHtml, verified } from "./html-out/deliver";
+export * from "./report";

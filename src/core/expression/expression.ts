@@ -1,0 +1,298 @@
+/**
+ * Expressions: a subset of ECMAScript expressions (ECMA-262 §13), parsed by acorn, checked for names and types, and
+ * turned into closures of our own. Nothing outside the document can be reached from one.
+ */
+import { type Expression, type Node, parseExpressionAt } from "acorn";
+import type { Datum, Value } from "../model";
+
+export type Type = "boolean" | "number" | "text";
+
+export interface Scope {
+  data: readonly Datum[];
+  states: readonly string[];
+}
+
+/** What an expression reads when it runs: data by index, and which states are active. */
+export interface Env {
+  readonly data: readonly Value[];
+  isIn(state: string): boolean;
+}
+export type Evaluate = (env: Env) => Value;
+
+export interface Compiled {
+  ok: true;
+  type: Type;
+  run: Evaluate;
+  /** Data names that it reads. */
+  reads: string[];
+}
+export interface Located {
+  message: string;
+  from: number;
+  to: number;
+}
+export type CompiledExpression = Compiled | ({ ok: false } & Located);
+
+const mathFunctions: Record<string, (...n: number[]) => number> = {
+  abs: Math.abs,
+  ceil: Math.ceil,
+  floor: Math.floor,
+  max: Math.max,
+  min: Math.min,
+  round: Math.round,
+  sign: Math.sign,
+  trunc: Math.trunc,
+};
+
+/** `in` is a keyword to the parser; two letters that nobody types stand in for it, so that places stay right. */
+const IN = "ꙮꙮ";
+const hideIn = (text: string): string => text.replace(/\bin(?=\s*\()/g, IN);
+const showIn = (text: string): string => text.replaceAll(IN, "in");
+
+export const typeOf = (datum: Datum): Type =>
+  datum.type === "boolean" ? "boolean" : datum.type === "integer" || datum.type === "number" ? "number" : "text";
+
+class Fault extends Error {
+  constructor(
+    message: string,
+    readonly from: number,
+    readonly to: number,
+  ) {
+    super(message);
+  }
+}
+
+interface Typed {
+  type: Type;
+  run: Evaluate;
+}
+
+/**
+ * @param expected the type the place needs; leave it out where any will do
+ * @returns the closure and its type, or one error with its character range in `text`
+ */
+export function compileExpression(text: string, scope: Scope, expected?: Type): CompiledExpression {
+  const source = hideIn(text);
+  const reads = new Set<string>();
+  try {
+    if (!text.trim()) throw new Fault("an expression is missing here", 0, text.length);
+    let tree: Expression;
+    try {
+      tree = parseExpressionAt(source, 0, { ecmaVersion: 2023 });
+    } catch (error) {
+      const at = Math.min((error as { pos?: number }).pos ?? 0, text.length);
+      throw new Fault("this is not an expression from here on", at, text.length);
+    }
+    if (source.slice(tree.end).trim()) throw new Fault("this cannot follow the expression", tree.end, text.length);
+    const typed = convert(tree, scope, reads);
+    if (expected && typed.type !== expected && !(expected === "text" && typed.type === "number")) {
+      throw new Fault(`this is a ${typed.type}; a ${expected} is needed`, tree.start, tree.end);
+    }
+    return { ok: true, type: typed.type, run: typed.run, reads: [...reads] };
+  } catch (error) {
+    if (error instanceof Fault) return { ok: false, message: error.message, from: error.from, to: error.to };
+    if (error instanceof RangeError) return { ok: false, message: "nested too deeply", from: 0, to: text.length };
+    throw error;
+  }
+}
+
+function convert(node: Expression | Node, scope: Scope, reads: Set<string>): Typed {
+  const n = node as Expression;
+  const fault = (message: string, at: Node = n): never => {
+    throw new Fault(message, at.start, at.end);
+  };
+  const sub = (child: Node): Typed => convert(child, scope, reads);
+  const need = (child: Node, type: Type): Evaluate => {
+    const typed = sub(child);
+    if (typed.type !== type) fault(`this is a ${typed.type}; a ${type} is needed`, child);
+    return typed.run;
+  };
+  switch (n.type) {
+    case "Literal": {
+      if (typeof n.value === "string") return constant("text", showIn(n.value));
+      if (typeof n.value === "number") return constant("number", n.value);
+      if (typeof n.value === "boolean") return constant("boolean", n.value);
+      return fault("only texts, numbers, true and false can stand here");
+    }
+    case "Identifier": {
+      const index = scope.data.findIndex((d) => d.name === n.name);
+      if (index < 0) {
+        const known = scope.data.map((d) => d.name).join(", ");
+        return fault(
+          `"${showIn(n.name)}" is not known; ${known ? `data: ${known}` : "this component has no data yet"}`,
+        );
+      }
+      reads.add(n.name);
+      return { type: typeOf(scope.data[index]), run: (env) => env.data[index] };
+    }
+    case "UnaryExpression": {
+      if (n.operator === "!") {
+        const a = need(n.argument, "boolean");
+        return { type: "boolean", run: (env) => !a(env) };
+      }
+      if (n.operator === "-" || n.operator === "+") {
+        const a = need(n.argument, "number");
+        const sign = n.operator === "-" ? -1 : 1;
+        return { type: "number", run: (env) => sign * (a(env) as number) };
+      }
+      return fault(`"${n.operator}" is not available; ! and - are`);
+    }
+    case "LogicalExpression": {
+      if (n.operator === "??") return fault("nothing is ever missing here, so ?? has no use; && and || are available");
+      const a = need(n.left, "boolean");
+      const b = need(n.right, "boolean");
+      return n.operator === "&&"
+        ? { type: "boolean", run: (env) => a(env) && b(env) }
+        : { type: "boolean", run: (env) => a(env) || b(env) };
+    }
+    case "BinaryExpression":
+      return binary(n, sub, need, fault, scope);
+    case "ConditionalExpression": {
+      const test = need(n.test, "boolean");
+      const a = sub(n.consequent);
+      const b = sub(n.alternate);
+      if (a.type !== b.type) fault(`one side is a ${a.type}, the other a ${b.type}`);
+      return { type: a.type, run: (env) => (test(env) ? a.run(env) : b.run(env)) };
+    }
+    case "TemplateLiteral": {
+      const quasis = n.quasis.map((q) => showIn(q.value.cooked ?? ""));
+      const holes = n.expressions.map((e) => sub(e).run);
+      return { type: "text", run: (env) => quasis.map((q, i) => q + (holes[i] ? String(holes[i](env)) : "")).join("") };
+    }
+    case "CallExpression":
+      return call(n, need, fault, scope);
+    case "ParenthesizedExpression":
+      return sub(n.expression);
+    default:
+      return fault("this kind of expression is not available here");
+  }
+}
+
+const constant = (type: Type, value: Value): Typed => ({ type, run: () => value });
+
+type Fail = (message: string, at?: Node) => never;
+type Need = (child: Node, type: Type) => Evaluate;
+
+function binary(
+  n: Extract<Expression, { type: "BinaryExpression" }>,
+  sub: (child: Node) => Typed,
+  need: Need,
+  fault: Fail,
+  scope: Scope,
+): Typed {
+  const op = n.operator;
+  const arithmetic: Record<string, (a: number, b: number) => number> = {
+    "-": (a, b) => a - b,
+    "*": (a, b) => a * b,
+    "/": (a, b) => a / b,
+    "%": (a, b) => a % b,
+    "**": (a, b) => a ** b,
+  };
+  if (op === "+") {
+    const a = sub(n.left);
+    const b = sub(n.right);
+    if (a.type === "boolean") fault("true and false cannot be added", n.left);
+    if (b.type === "boolean") fault("true and false cannot be added", n.right);
+    if (a.type === "number" && b.type === "number") {
+      return { type: "number", run: (env) => (a.run(env) as number) + (b.run(env) as number) };
+    }
+    return { type: "text", run: (env) => String(a.run(env)) + String(b.run(env)) };
+  }
+  if (arithmetic[op]) {
+    const f = arithmetic[op];
+    const a = need(n.left, "number");
+    const b = need(n.right, "number");
+    return { type: "number", run: (env) => f(a(env) as number, b(env) as number) };
+  }
+  if (op === "==" || op === "===" || op === "!=" || op === "!==") {
+    const a = sub(n.left);
+    const b = sub(n.right);
+    if (a.type !== b.type) fault(`a ${a.type} and a ${b.type} are never the same`);
+    neverOneOf(n.left, n.right, scope, fault);
+    neverOneOf(n.right, n.left, scope, fault);
+    const same = op === "==" || op === "===";
+    return { type: "boolean", run: (env) => (a.run(env) === b.run(env)) === same };
+  }
+  if (op === "<" || op === "<=" || op === ">" || op === ">=") {
+    const a = sub(n.left);
+    const b = sub(n.right);
+    if (a.type !== b.type) fault(`a ${a.type} and a ${b.type} have no order`);
+    if (a.type === "boolean") fault("true and false have no order");
+    const order: Record<string, (x: Value, y: Value) => boolean> = {
+      "<": (x, y) => x < y,
+      "<=": (x, y) => x <= y,
+      ">": (x, y) => x > y,
+      ">=": (x, y) => x >= y,
+    };
+    const f = order[op];
+    return { type: "boolean", run: (env) => f(a.run(env), b.run(env)) };
+  }
+  return fault(`"${op}" is not available; + - * / % ** and the comparisons are`);
+}
+
+function neverOneOf(left: Node, right: Node, scope: Scope, fault: Fail): void {
+  const l = left as Expression;
+  const r = right as Expression;
+  if (l.type !== "Identifier" || r.type !== "Literal") return;
+  const datum = scope.data.find((d) => d.name === l.name);
+  if (datum?.type === "one of" && !datum.values.includes(String(r.value))) {
+    fault(`${l.name} is never this; it is one of ${datum.values.map((v) => `"${v}"`).join(", ")}`, right);
+  }
+}
+
+function call(n: Extract<Expression, { type: "CallExpression" }>, need: Need, fault: Fail, scope: Scope): Typed {
+  const { callee } = n;
+  if (callee.type === "Identifier" && callee.name === IN) {
+    const [argument] = n.arguments;
+    if (n.arguments.length !== 1 || argument.type !== "Literal" || typeof argument.value !== "string") {
+      return fault('in(…) takes one state in quotes, such as in("open")');
+    }
+    const state = argument.value;
+    if (!scope.states.includes(state)) {
+      return fault(`"${state}" is not a state; states: ${scope.states.join(", ")}`, argument);
+    }
+    return { type: "boolean", run: (env) => env.isIn(state) };
+  }
+  if (
+    callee.type === "MemberExpression" &&
+    !callee.computed &&
+    callee.object.type === "Identifier" &&
+    callee.object.name === "Math" &&
+    callee.property.type === "Identifier" &&
+    Object.hasOwn(mathFunctions, callee.property.name)
+  ) {
+    const f = mathFunctions[callee.property.name];
+    if (!n.arguments.length) return fault("this function needs a number");
+    const args = n.arguments.map((a) => need(a, "number"));
+    return { type: "number", run: (env) => f(...args.map((a) => a(env) as number)) };
+  }
+  return fault(`only in("state") and Math.${Object.keys(mathFunctions).join(", ")} can be called`, callee);
+}
+
+/** The data names and `in("…")` states in an expression, with their places; for renaming and for code. */
+export function mentions(text: string): { kind: "data" | "state" | "in"; name: string; from: number; to: number }[] {
+  const out: ReturnType<typeof mentions> = [];
+  const visit = (value: unknown): void => {
+    if (Array.isArray(value)) {
+      for (const item of value) visit(item);
+      return;
+    }
+    if (typeof value !== "object" || value === null) return;
+    const n = value as Expression;
+    if (n.type === "CallExpression" && n.callee.type === "Identifier" && n.callee.name === IN) {
+      const [a] = n.arguments;
+      out.push({ kind: "in", name: "in", from: n.callee.start, to: n.callee.end });
+      if (a?.type === "Literal") out.push({ kind: "state", name: String(a.value), from: a.start + 1, to: a.end - 1 });
+      return;
+    }
+    if (n.type === "MemberExpression") return;
+    if (n.type === "Identifier") out.push({ kind: "data", name: n.name, from: n.start, to: n.end });
+    for (const [key, child] of Object.entries(n)) if (key !== "type") visit(child);
+  };
+  try {
+    visit(parseExpressionAt(hideIn(text), 0, { ecmaVersion: 2023 }));
+  } catch {
+    return [];
+  }
+  return out.sort((a, b) => a.from - b.from);
+}

@@ -1,0 +1,77 @@
+/** Text templates: plain text with `${expression}` in it; `\\${` stands for those two characters themselves. */
+import { compileExpression, type Env, type Located, mentions, type Scope } from "./expression";
+import { findTop } from "./scan";
+
+export interface Template {
+  /** True when the text is the same whatever the data are. */
+  constant: boolean;
+  reads: string[];
+  run(env: Env): string;
+}
+export type CompiledTemplate = { ok: true; template: Template } | ({ ok: false } & Located);
+
+interface Hole {
+  from: number;
+  to: number;
+}
+
+/** The places of the expressions between `${` and `}`; a hole that is never closed runs to the end. */
+function holesOf(text: string): { holes: Hole[]; open: number } {
+  const holes: Hole[] = [];
+  let at = text.indexOf("${");
+  while (at >= 0) {
+    const end = text[at - 1] === "\\" ? at : findTop(text, "}", at + 2);
+    if (end < 0) return { holes, open: at };
+    if (end > at) holes.push({ from: at + 2, to: end });
+    at = text.indexOf("${", end + 1);
+  }
+  return { holes, open: -1 };
+}
+
+const plain = (text: string): string => text.replaceAll("\\${", "${");
+
+/** The places of the expressions in a template. */
+export const templateHoles = (text: string): { from: number; to: number }[] => holesOf(text).holes;
+
+export function compileTemplate(text: string, scope: Scope): CompiledTemplate {
+  const { holes, open } = holesOf(text);
+  if (open >= 0) return { ok: false, message: "this ${ has no }", from: open, to: text.length };
+  const pieces: ((env: Env) => string)[] = [];
+  const reads: string[] = [];
+  let start = 0;
+  for (const hole of holes) {
+    const fixed = plain(text.slice(start, hole.from - 2));
+    const inner = compileExpression(text.slice(hole.from, hole.to), scope);
+    if (!inner.ok) return { ...inner, from: inner.from + hole.from, to: inner.to + hole.from };
+    pieces.push((env) => fixed + String(inner.run(env)));
+    reads.push(...inner.reads);
+    start = hole.to + 1;
+  }
+  const rest = plain(text.slice(start));
+  const constant = holes.length === 0;
+  const run = constant ? () => rest : (env: Env) => pieces.map((p) => p(env)).join("") + rest;
+  return { ok: true, template: { constant, reads, run } };
+}
+
+/** A rename inside the expressions of a template. */
+export function renameInTemplate(text: string, rename: (expression: string) => string): string {
+  let out = "";
+  let start = 0;
+  for (const hole of holesOf(text).holes) {
+    out += text.slice(start, hole.from) + rename(text.slice(hole.from, hole.to));
+    start = hole.to;
+  }
+  return out + text.slice(start);
+}
+
+/** A rename of a datum or a state inside an expression; everything else stays to the letter. */
+export function renameInExpression(text: string, kind: "data" | "state", from: string, to: string): string {
+  let out = "";
+  let start = 0;
+  for (const m of mentions(text)) {
+    if (m.kind !== kind || m.name !== from) continue;
+    out += text.slice(start, m.from) + to;
+    start = m.to;
+  }
+  return out + text.slice(start);
+}

@@ -1,0 +1,299 @@
+/**
+ * Edits: pure functions from document to document. What an edit takes away, it takes away everywhere, so that a
+ * document never mentions a name that is gone. Renaming lives in expression/, since expressions mention names too.
+ */
+import type {
+  Action,
+  Component,
+  Datum,
+  EventRow,
+  EventSpec,
+  Expectation,
+  FocusRule,
+  FocusTarget,
+  Look,
+  Part,
+  Reaction,
+  Scenario,
+  StateNode,
+} from "./schema";
+import { allParts, allStates } from "./tree";
+
+type Cells<T> = Record<string, T>;
+
+function withCell<T>(cells: Cells<T>, state: string, value: T | undefined): Cells<T> {
+  const { [state]: _old, ...rest } = cells;
+  return value === undefined ? rest : { ...rest, [state]: value };
+}
+const mapCells = <T>(cells: Cells<T>, f: (value: T, state: string) => T | undefined): Cells<T> =>
+  Object.fromEntries(
+    Object.entries(cells).flatMap(([state, value]) => {
+      const next = f(value, state);
+      return next === undefined ? [] : [[state, next]];
+    }),
+  );
+
+/** Moves the item at `from` so that it stands at `to`. */
+export function moved<T>(list: readonly T[], from: number, to: number): T[] {
+  const out = [...list];
+  out.splice(Math.max(0, Math.min(to, list.length - 1)), 0, ...out.splice(from, 1));
+  return out;
+}
+
+// Cells
+
+export function setLook(doc: Component, part: string, state: string, look: Look | undefined): Component {
+  return {
+    ...doc,
+    looks: doc.looks.map((row) => (row.part === part ? { ...row, in: withCell(row.in, state, look) } : row)),
+  };
+}
+
+export function setReaction(doc: Component, row: number, state: string, cell: Reaction | undefined): Component {
+  return {
+    ...doc,
+    reactions: doc.reactions.map((r, i) => (i === row ? { ...r, in: withCell(r.in, state, cell) } : r)),
+  };
+}
+
+export const setFocusRule = (doc: Component, state: string, rule: FocusRule | undefined): Component => ({
+  ...doc,
+  focus: withCell(doc.focus, state, rule),
+});
+
+// Rows
+
+export function addLookRow(doc: Component, part: string, at = doc.looks.length): Component {
+  if (doc.looks.some((row) => row.part === part)) return doc;
+  return { ...doc, looks: doc.looks.toSpliced(at, 0, { part, in: {} }) };
+}
+export const removeLookRow = (doc: Component, part: string): Component => ({
+  ...doc,
+  looks: doc.looks.filter((row) => row.part !== part),
+});
+export const addEventRow = (doc: Component, event: EventSpec, at = doc.reactions.length): Component => ({
+  ...doc,
+  reactions: doc.reactions.toSpliced(at, 0, { event, in: {} }),
+});
+/** Changing an event between `after` and another kind drops its cells: their meaning went with it. */
+export const setEvent = (doc: Component, row: number, event: EventSpec): Component => ({
+  ...doc,
+  reactions: doc.reactions.map((r, i) =>
+    i === row ? { event, in: (r.event.on === "after") === (event.on === "after") ? r.in : {} } : r,
+  ),
+});
+export const removeEventRow = (doc: Component, row: number): Component => ({
+  ...doc,
+  reactions: doc.reactions.toSpliced(row, 1),
+});
+
+// States
+
+function mapStates(states: readonly StateNode[], f: (siblings: readonly StateNode[]) => StateNode[]): StateNode[] {
+  return f(states).map((s) => {
+    if (!s.states) return s;
+    const inner = mapStates(s.states, f);
+    const { states: _states, initial, ...rest } = s;
+    if (!inner.length) return rest;
+    const keep = initial !== undefined && inner.some((i) => i.name === initial);
+    return { ...rest, ...(keep ? { initial } : {}), states: inner };
+  });
+}
+
+/** Adds a state after `sibling`, inside `parent`, or at the end. */
+export function addState(doc: Component, name: string, where: { after?: string; inside?: string } = {}): Component {
+  const node: StateNode = { name };
+  if (where.inside) {
+    const into = (states: StateNode[]): StateNode[] =>
+      states.map((s) =>
+        s.name === where.inside
+          ? { ...s, states: [...(s.states ?? []), node] }
+          : s.states
+            ? { ...s, states: into(s.states) }
+            : s,
+      );
+    return { ...doc, states: into(doc.states) };
+  }
+  let placed = false;
+  const states = mapStates(doc.states, (siblings) => {
+    const at = siblings.findIndex((s) => s.name === where.after);
+    if (at < 0) return [...siblings];
+    placed = true;
+    return siblings.toSpliced(at + 1, 0, node);
+  });
+  return { ...doc, states: placed ? states : [...doc.states, node] };
+}
+
+/** Removes a state and what is inside it; reactions that led there become undecided. The last state stays. */
+export function removeState(doc: Component, name: string): Component {
+  const place = allStates(doc).find((s) => s.state.name === name);
+  if (!place || (place.parent === null && doc.states.length === 1)) return doc;
+  const gone = new Set(allStates({ states: [place.state] }).map((s) => s.state.name));
+  const states = mapStates(doc.states, (siblings) => siblings.filter((s) => !gone.has(s.name)));
+  const drop = <T>(cells: Cells<T>): Cells<T> => mapCells(cells, (v, state) => (gone.has(state) ? undefined : v));
+  const { initial, ...rest } = doc;
+  return {
+    ...rest,
+    ...(initial !== undefined && !gone.has(initial) ? { initial } : {}),
+    states,
+    looks: doc.looks.map((row) => ({ ...row, in: drop(row.in) })),
+    focus: drop(doc.focus),
+    reactions: doc.reactions.map((row) => ({
+      ...row,
+      in: mapCells(drop(row.in), (cell) => filterBranches(cell, (b) => b.to === undefined || !gone.has(b.to))),
+    })),
+    scenarios: doc.scenarios.map((s) => filterExpectations(s, (e) => !(e.fact === "state" && gone.has(e.is)))),
+  };
+}
+
+/** Moves a state among its siblings by `by` places. */
+export function moveState(doc: Component, name: string, by: number): Component {
+  const states = mapStates(doc.states, (siblings) => {
+    const at = siblings.findIndex((s) => s.name === name);
+    return at < 0 ? [...siblings] : moved(siblings, at, at + by);
+  });
+  // The first state is the initial one unless it is said; moving columns must not change behaviour.
+  return { ...doc, initial: doc.initial ?? doc.states[0].name, states };
+}
+
+export const setInitial = (doc: Component, name: string): Component => {
+  if (doc.states.some((s) => s.name === name)) return { ...doc, initial: name };
+  return {
+    ...doc,
+    states: mapStates(doc.states, (siblings) =>
+      siblings.map((s) => (s.states?.some((inner) => inner.name === name) ? { ...s, initial: name } : s)),
+    ),
+  };
+};
+
+const filterBranches = (cell: Reaction, keep: (b: { to?: string; actions?: Action[] }) => boolean) => {
+  if (cell === "ignored") return cell;
+  const branches = cell.branches.filter(keep);
+  return branches.length ? { ...cell, branches } : undefined;
+};
+const filterExpectations = (scenario: Scenario, keep: (e: Expectation) => boolean): Scenario => ({
+  ...scenario,
+  ...(scenario.expect ? { expect: scenario.expect.filter(keep) } : {}),
+  steps: scenario.steps.map((s) => (s.expect ? { ...s, expect: s.expect.filter(keep) } : s)),
+});
+
+// Parts
+
+function mapParts(
+  parts: readonly (Part | string)[],
+  f: (siblings: readonly (Part | string)[], parent: string | null) => (Part | string)[],
+  parent: string | null = null,
+): (Part | string)[] {
+  return f(parts, parent).map((p) =>
+    typeof p === "string" || !p.content ? p : { ...p, content: mapParts(p.content, f, p.name) },
+  );
+}
+const withParts = (doc: Component, f: Parameters<typeof mapParts>[1]): Component => ({
+  ...doc,
+  parts: mapParts(doc.parts, f).filter((p): p is Part => typeof p !== "string"),
+});
+
+/** Adds a part at the end of `inside` (null: of the page). */
+export function addPart(doc: Component, part: Part, inside: string | null): Component {
+  if (inside === null) return { ...doc, parts: [...doc.parts, part] };
+  const put = (parts: readonly (Part | string)[]): (Part | string)[] =>
+    parts.map((p) => {
+      if (typeof p === "string") return p;
+      if (p.name === inside) return { ...p, content: [...(p.content ?? []), part] };
+      return p.content ? { ...p, content: put(p.content) } : p;
+    });
+  return { ...doc, parts: put(doc.parts) as Part[] };
+}
+
+/** Replaces a part's own properties. Its name stays: renaming is another edit. */
+export const setPart = (doc: Component, name: string, next: Omit<Part, "name">): Component =>
+  withParts(doc, (siblings) => siblings.map((p) => (typeof p !== "string" && p.name === name ? { name, ...next } : p)));
+
+export const movePart = (doc: Component, name: string, by: number): Component =>
+  withParts(doc, (siblings) => {
+    const at = siblings.findIndex((p) => typeof p !== "string" && p.name === name);
+    return at < 0 ? [...siblings] : moved(siblings, at, at + by);
+  });
+
+/** Removes a part, what is inside it, and every mention of them. */
+export function removePart(doc: Component, name: string): Component {
+  const place = allParts(doc).find((p) => p.part.name === name);
+  if (!place) return doc;
+  const gone = new Set(allParts({ parts: [place.part] }).map((p) => p.part.name));
+  const targets = (t: FocusTarget | undefined): boolean =>
+    t !== undefined && (("part" in t && gone.has(t.part)) || ("first" in t && gone.has(t.first)));
+  const eventGone = (e: EventSpec): boolean =>
+    (e.on === "click" && gone.has(e.part)) || (e.on === "key" && e.within !== undefined && gone.has(e.within));
+  const cleaned = withParts(doc, (siblings) =>
+    siblings
+      .filter((p) => typeof p === "string" || !gone.has(p.name))
+      .map((p) => {
+        if (typeof p === "string" || !Array.isArray(p.covers)) return p;
+        const { covers, ...rest } = p;
+        const left = covers.filter((c) => !gone.has(c));
+        return left.length ? { ...rest, covers: left } : rest;
+      }),
+  );
+  return {
+    ...cleaned,
+    looks: doc.looks.filter((row) => !gone.has(row.part)),
+    focus: mapCells(doc.focus, (rule) => {
+      const next: FocusRule = {
+        ...(rule.to && !targets(rule.to) ? { to: rule.to } : {}),
+        ...(rule.within && !gone.has(rule.within) ? { within: rule.within } : {}),
+      };
+      return next.to || next.within ? next : undefined;
+    }),
+    reactions: doc.reactions
+      .filter((row) => !eventGone(row.event))
+      .map((row) => ({
+        ...row,
+        in: mapCells(row.in, (cell) =>
+          cell === "ignored"
+            ? cell
+            : {
+                ...cell,
+                branches: cell.branches.map((b) => ({
+                  ...b,
+                  ...(b.actions ? { actions: b.actions.filter((a) => !(a.do === "focus" && targets(a.target))) } : {}),
+                })),
+              },
+        ),
+      })),
+    scenarios: doc.scenarios.map((s) => {
+      const kept = filterExpectations(s, (e) => e.fact === "state" || !gone.has(e.part));
+      return { ...kept, steps: kept.steps.filter((t) => !("click" in t.do && t.do.click && gone.has(t.do.click))) };
+    }),
+  };
+}
+
+// Data
+
+export const addDatum = (doc: Component, datum: Datum): Component => ({ ...doc, data: [...doc.data, datum] });
+export const setDatum = (doc: Component, name: string, next: Datum): Component => ({
+  ...doc,
+  data: doc.data.map((d) => (d.name === name ? { ...next, name } : d)),
+});
+/** Removes a datum; assignments to it go with it. Guards and texts that read it are reported by the checks. */
+export const removeDatum = (doc: Component, name: string): Component => ({
+  ...doc,
+  data: doc.data.filter((d) => d.name !== name),
+  reactions: doc.reactions.map((row: EventRow) => ({
+    ...row,
+    in: mapCells(row.in, (cell) =>
+      cell === "ignored"
+        ? cell
+        : {
+            ...cell,
+            branches: cell.branches.map((b) => ({
+              ...b,
+              ...(b.actions ? { actions: b.actions.filter((a) => !(a.do === "assign" && a.data === name)) } : {}),
+            })),
+          },
+    ),
+  })),
+  scenarios: doc.scenarios.map((s) => {
+    const { [name]: _gone, ...data } = s.data ?? {};
+    return s.data ? { ...s, data } : s;
+  }),
+});

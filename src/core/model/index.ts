@@ -1,0 +1,7 @@
+/** The document: its schema, names, references, loading and editing. */
+export * from "./check";
+export * from "./edit";
+export * from "./empty";
+export * from "./load";
+export * from "./schema";
+export * from "./tree";

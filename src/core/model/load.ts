@@ -1,0 +1,103 @@
+/** Reading and writing component files. Bad input is a value (problems), never an exception. */
+import { checkNames } from "./check";
+import { type Component, componentSchema, FORMAT, type Problem, VERSION } from "./schema";
+
+export type Loaded = { ok: true; doc: Component } | { ok: false; problems: Problem[] };
+
+/** Files above this many characters are refused before they are parsed. */
+export const MAX_FILE = 5_000_000;
+
+const fail = (path: string, message: string): Loaded => ({ ok: false, problems: [{ path, message }] });
+
+/**
+ * Reads a component file.
+ * @returns the document, or problems whose `path` names the place (`line 3, column 7` for broken JSON).
+ */
+export function readComponent(text: string): Loaded {
+  if (text.length > MAX_FILE) {
+    const mb = (text.length / 1e6).toFixed(1);
+    return fail("the file", `is ${mb} MB; a component file has at most ${MAX_FILE / 1e6} MB`);
+  }
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    return fail(jsonPlace(text, String(error)), "not JSON: a component file is one JSON object");
+  }
+  return readComponentValue(json);
+}
+
+/** The same for a value that is parsed already (browser storage). */
+export function readComponentValue(json: unknown): Loaded {
+  if (typeof json !== "object" || json === null || Array.isArray(json)) {
+    return fail("the file", "must be one JSON object");
+  }
+  const { format, version } = json as { format?: unknown; version?: unknown };
+  if (format !== FORMAT) return fail("format", `must be "${FORMAT}"; found ${show(format)}`);
+  if (version !== VERSION) {
+    const newer = typeof version === "number" && version > VERSION;
+    return fail(
+      "version",
+      `is ${show(version)}; this program reads ${VERSION}${newer ? ". Use a newer Lively State" : ""}`,
+    );
+  }
+  try {
+    const parsed = componentSchema.safeParse(json);
+    if (!parsed.success) {
+      return { ok: false, problems: parsed.error.issues.slice(0, 20).flatMap((issue) => flatten(issue as Issue, [])) };
+    }
+    const problems = checkNames(parsed.data);
+    return problems.length ? { ok: false, problems } : { ok: true, doc: parsed.data };
+  } catch (error) {
+    if (error instanceof RangeError) return fail("the file", "is nested too deeply to be read");
+    throw error;
+  }
+}
+
+/** Writes a component file: stable key order (that of the schema), two spaces, one thing a line. */
+export function writeComponent(doc: Component): string {
+  return `${JSON.stringify(componentSchema.parse(doc), null, 2)}\n`;
+}
+
+interface Issue {
+  code: string;
+  path: PropertyKey[];
+  message: string;
+  errors?: Issue[][];
+  keys?: string[];
+}
+
+/** A union's issue says only "invalid"; the branch that got furthest says what is wrong. */
+function flatten(issue: Issue, base: PropertyKey[]): Problem[] {
+  const path = [...base, ...issue.path];
+  if (issue.errors?.length) {
+    const deepest = (list: Issue[]): number => Math.max(0, ...list.map((i) => i.path.length));
+    const best = [...issue.errors].sort((a, b) => deepest(b) - deepest(a) || a.length - b.length)[0];
+    if (best.length) return best.flatMap((inner) => flatten(inner, path));
+  }
+  if (issue.code === "unrecognized_keys" && issue.keys) {
+    return issue.keys.map((key) => ({ path: printPath([...path, key]), message: "is not a known name here" }));
+  }
+  return [{ path: printPath(path) || "the file", message: issue.message }];
+}
+
+export function printPath(path: PropertyKey[]): string {
+  let out = "";
+  for (const step of path) {
+    if (typeof step === "number") out += `[${step}]`;
+    else if (/^\w+$/.test(String(step))) out += out ? `.${String(step)}` : String(step);
+    else out += `["${String(step)}"]`;
+  }
+  return out;
+}
+
+function show(value: unknown): string {
+  return value === undefined ? "nothing" : (JSON.stringify(value) ?? String(value)).slice(0, 40);
+}
+
+function jsonPlace(text: string, message: string): string {
+  const found = /position (\d+)/.exec(message);
+  const at = found ? Number(found[1]) : text.length;
+  const before = text.slice(0, at).split("\n");
+  return `line ${before.length}, column ${before[before.length - 1].length + 1}`;
+}

@@ -1,0 +1,104 @@
+/** Walking and finding in the part tree and the state tree. Pure; nothing here changes a document. */
+import type { Component, Part, StateNode } from "./schema";
+
+export interface PartPlace {
+  part: Part;
+  parent: Part | null;
+  depth: number;
+}
+
+/** All parts in tree order (document order of the markup). */
+export function allParts(doc: Pick<Component, "parts">): PartPlace[] {
+  const out: PartPlace[] = [];
+  const walk = (parts: readonly (Part | string)[], parent: Part | null, depth: number): void => {
+    for (const part of parts) {
+      if (typeof part === "string") continue;
+      out.push({ part, parent, depth });
+      if (part.content) walk(part.content, part, depth + 1);
+    }
+  };
+  walk(doc.parts, null, 0);
+  return out;
+}
+
+export const partNames = (doc: Pick<Component, "parts">): string[] => allParts(doc).map((p) => p.part.name);
+
+export interface StatePlace {
+  state: StateNode;
+  parent: StateNode | null;
+  depth: number;
+}
+
+/** All states in document order, outer before inner. */
+export function allStates(doc: Pick<Component, "states">): StatePlace[] {
+  const out: StatePlace[] = [];
+  const walk = (states: readonly StateNode[], parent: StateNode | null, depth: number): void => {
+    for (const state of states) {
+      out.push({ state, parent, depth });
+      if (state.states) walk(state.states, state, depth + 1);
+    }
+  };
+  walk(doc.states, null, 0);
+  return out;
+}
+
+export const stateNames = (doc: Pick<Component, "states">): string[] => allStates(doc).map((s) => s.state.name);
+export const isCompound = (state: StateNode): boolean => (state.states?.length ?? 0) > 0;
+
+/** `base`, or `base-2`, `base-3` …: the first that is not taken. */
+export function freeName(base: string, taken: Iterable<string>): string {
+  const used = new Set(taken);
+  if (!used.has(base)) return base;
+  let n = 2;
+  while (used.has(`${base}-${n}`)) n++;
+  return `${base}-${n}`;
+}
+
+/** Attributes whose value is one or more ids of other elements (HTML, WAI-ARIA 1.2). */
+export const idReferences = [
+  "for",
+  "form",
+  "list",
+  "headers",
+  "popovertarget",
+  "aria-activedescendant",
+  "aria-controls",
+  "aria-describedby",
+  "aria-details",
+  "aria-errormessage",
+  "aria-flowto",
+  "aria-labelledby",
+  "aria-owns",
+] as const;
+
+export interface Reference {
+  from: Part;
+  attribute: string;
+  id: string;
+  to: Part | null;
+}
+
+/** Every id reference in the markup, resolved. A fragment link (`href="#id"`) is one too. */
+export function references(doc: Pick<Component, "parts">): Reference[] {
+  const parts = allParts(doc).map((p) => p.part);
+  const byId = new Map<string, Part>();
+  for (const part of parts) {
+    const id = part.attributes?.id;
+    if (id && !byId.has(id)) byId.set(id, part);
+  }
+  const out: Reference[] = [];
+  for (const from of parts) {
+    const attributes = from.attributes ?? {};
+    for (const attribute of idReferences) {
+      for (const id of (attributes[attribute] ?? "").split(/\s+/).filter(Boolean)) {
+        out.push({ from, attribute, id, to: byId.get(id) ?? null });
+      }
+    }
+    const href = attributes.href;
+    if (href?.startsWith("#") && href.length > 1) {
+      const id = href.slice(1);
+      out.push({ from, attribute: "href", id, to: byId.get(id) ?? null });
+    }
+  }
+  return out;
+}

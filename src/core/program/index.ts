@@ -1,0 +1,3 @@
+/** The document prepared for running. */
+export * from "./compile";
+export * from "./program";

@@ -1,0 +1,185 @@
+/**
+ * A first explorer: every stimulus in every reachable situation. Where something is due, each stimulus is tried right
+ * away, just before it (1 ms), at its very instant before it happens, and after it. Breadth first, so that the first
+ * run that shows something is a shortest one.
+ */
+import type { Scenario, Step as ScenarioStep } from "../model";
+import { DOCUMENT, type Program } from "../program";
+import { advance, nextDue, type RunState, type Step, type Stimulus, start, stimulate } from "../run";
+import { layoutOf, roleOf, trackEnd } from "../surface";
+
+/** How one situation follows from another. */
+export type Move = { kind: "click" | "key"; stimulus: Stimulus } | { kind: "time"; to: number };
+
+export interface Situation {
+  index: number;
+  state: RunState;
+  parent: number;
+  move: Move | null;
+  depth: number;
+}
+
+/** What watches the exploration; rules and coverage are written as visitors. */
+export interface Visitor {
+  situation?(situation: Situation, explorer: Explorer): void;
+  /** `step` is null where only the clock moved. */
+  move?(from: Situation, move: Move, step: Step | null, to: Situation, explorer: Explorer): void;
+}
+
+export interface Bounds {
+  /** Situations after which the search stops and says so. */
+  situations: number;
+}
+
+export class Explorer {
+  readonly situations: Situation[] = [];
+  /** Triples: from, to, kind of move (0 click, 1 key, 2 time). */
+  readonly edges: number[] = [];
+  readonly first: Step;
+  /** False when a bound was reached before everything was seen. */
+  complete = true;
+  private readonly known = new Map<string, Situation>();
+  private readonly keys: readonly string[];
+  private readonly ids = new Map<string, number>();
+
+  constructor(
+    readonly program: Program,
+    private readonly visitors: readonly Visitor[],
+    private readonly bounds: Bounds,
+  ) {
+    const dialogs = program.parts.some((p) => isDialog(program, p.index));
+    const keys = new Set(["Tab", "Shift+Tab", ...program.keyRows.map((k) => k.key)]);
+    if (dialogs) keys.add("Escape");
+    this.keys = [...keys];
+    const { state, step } = start(program);
+    this.first = step;
+    this.visit(state, null, null, null);
+  }
+
+  /** Explores; yields the number of situations seen so far, now and then, so that the caller can stop or show it. */
+  *run(every = 500): Generator<number, void> {
+    for (let i = 0; i < this.situations.length; i++) {
+      this.expand(this.situations[i]);
+      if (i % every === every - 1) yield this.situations.length;
+    }
+  }
+
+  /** The run that leads to a situation, and a last move where one is given, as a scenario's steps. */
+  pathTo(situation: Situation, last?: Move): ScenarioStep[] {
+    const moves: { move: Move; at: number }[] = [];
+    if (last) moves.push({ move: last, at: situation.state.now });
+    for (let s = situation; s.move; s = this.situations[s.parent]) {
+      moves.push({ move: s.move, at: this.situations[s.parent].state.now });
+    }
+    const steps: ScenarioStep[] = [];
+    for (const { move, at } of moves.reverse()) {
+      if (move.kind !== "time") {
+        steps.push({ do: move.stimulus });
+        continue;
+      }
+      const wait = move.to - at;
+      const before = steps[steps.length - 1];
+      if (before && "wait" in before.do) before.do = { wait: before.do.wait + wait };
+      else if (wait > 0) steps.push({ do: { wait } });
+    }
+    return steps;
+  }
+
+  scenario(name: string, situation: Situation, last?: Move): Scenario {
+    return { name, steps: this.pathTo(situation, last) };
+  }
+
+  private visit(state: RunState, from: Situation | null, move: Move | null, step: Step | null): void {
+    const key = this.key(state);
+    let to = this.known.get(key);
+    const fresh = !to;
+    if (!to) {
+      if (this.situations.length >= this.bounds.situations) {
+        this.complete = false;
+        return;
+      }
+      const index = this.situations.length;
+      to = { index, state, parent: from?.index ?? -1, move, depth: from ? from.depth + 1 : 0 };
+      this.situations.push(to);
+      this.known.set(key, to);
+    }
+    if (from && move) {
+      this.edges.push(from.index, to.index, move.kind === "click" ? 0 : move.kind === "key" ? 1 : 2);
+      // The visitor gets the state that this very move led to, even where the situation was known already.
+      const reached = fresh ? to : { ...to, state };
+      for (const v of this.visitors) v.move?.(from, move, step, reached, this);
+    }
+    if (fresh) for (const v of this.visitors) v.situation?.(to, this);
+  }
+
+  private expand(from: Situation): void {
+    const { program } = this;
+    const { state } = from;
+    const layout = layoutOf(program, state);
+    let covered = false;
+    for (let p = 0; p < program.parts.length; p++) {
+      if (layout.landing[p] !== p || !layout.displayed[p]) continue;
+      if (program.parts[p].part.covers === "viewport") covered = true;
+      this.stimulus(from, "click", { click: program.parts[p].name });
+    }
+    if (!covered) this.stimulus(from, "click", { click: null });
+    for (const key of this.keys) this.stimulus(from, "key", { press: key });
+    if (state.focus !== DOCUMENT) {
+      for (const key of ["Enter", "Space"]) {
+        if (!this.keys.includes(key)) this.stimulus(from, "key", { press: key });
+      }
+    }
+    const due = nextDue(state);
+    if (due === null) return;
+    const time = (to: number, next: RunState, step: Step | null): void =>
+      this.visit(next, from, { kind: "time", to }, step);
+    if (due - state.now > 1) time(due - 1, { ...state, now: due - 1 }, null);
+    if (due > state.now) time(due, { ...state, now: due }, null);
+    let last: Step | null = null;
+    const next = advance(program, state, due, (result) => {
+      if (last)
+        for (const v of this.visitors)
+          v.move?.(from, { kind: "time", to: due }, last, { ...from, state: result.state }, this);
+      last = result.step;
+    });
+    time(due, next, last);
+  }
+
+  private stimulus(from: Situation, kind: "click" | "key", stimulus: Stimulus): void {
+    const { state, step } = stimulate(this.program, from.state, stimulus);
+    this.visit(state, from, { kind, stimulus }, step);
+  }
+
+  private id(text: string): number {
+    let id = this.ids.get(text);
+    if (id === undefined) {
+      id = this.ids.size;
+      this.ids.set(text, id);
+    }
+    return id;
+  }
+
+  /** Situations with the same key go on alike: time counts as the order of what is due, and how near the next is. */
+  private key(state: RunState): string {
+    const { now, timers, tracks } = state;
+    let key = `${state.leaf},${state.focus},${state.back}`;
+    for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;
+    if (!timers.length && !tracks.length) return key;
+    const dues = [...new Set([...timers.map((t) => t.due), ...tracks.map(trackEnd)])].sort((a, b) => a - b);
+    const near = dues[0] - now;
+    key += `;${near > 1 ? 2 : Math.ceil(near)}`;
+    for (const t of timers) key += `;${t.row}.${t.state}.${dues.indexOf(t.due)}`;
+    for (const t of tracks) {
+      const fresh = t.start === now ? "n" : "";
+      key += `;${t.part}.${this.id(`${t.property} ${t.to}`)}.${dues.indexOf(trackEnd(t))}${fresh}`;
+    }
+    for (const l of state.lingering) key += `;l${l.part}`;
+    return key;
+  }
+}
+
+export function isDialog(program: Program, part: number): boolean {
+  const role = roleOf(program, { ...startMoment, leaf: program.states[0].leaf, data: program.initialData }, part);
+  return role === "dialog" || role === "alertdialog";
+}
+const startMoment = { now: 0, leaf: 0, data: [], focus: DOCUMENT, tracks: [], lingering: [] };

@@ -1,0 +1,5 @@
+/** Scenarios, exploration, rules. */
+export { type Bounds, Explorer, type Visitor } from "./explore";
+export * from "./finding";
+export * from "./prove";
+export * from "./scenario";

@@ -1,0 +1,67 @@
+/** The proof of a component: its scenarios run, every situation explored, every rule asked. */
+import type { Component, Problem } from "../model";
+import { compile } from "../program";
+import { type Bounds, Explorer } from "./explore";
+import type { Finding } from "./finding";
+import { Collector } from "./rules/collector";
+import { focusRules } from "./rules/focus";
+import { Counts, neverRules, reactionRules } from "./rules/reactions";
+import { referenceRules } from "./rules/references";
+import { flashRule, seenRules } from "./rules/seen";
+import { wayBackRules } from "./rules/way-back";
+import { runScenario, type ScenarioResult } from "./scenario";
+
+/** Everything that was found out; plain data, so that it can leave a worker. */
+export interface Proof {
+  scenarios: ScenarioResult[];
+  findings: Finding[];
+  /** Cells that could not be compiled. */
+  problems: Problem[];
+  situations: number;
+  moves: number;
+  /** False when the bound was reached: what lies beyond was not looked at. */
+  complete: boolean;
+  /** For each row of `reactions`, the states in which its event can arrive. */
+  arrives: string[][];
+  /** States that are reached. */
+  reached: string[];
+}
+
+export const defaultBounds: Bounds = { situations: 50_000 };
+
+/** Runs to the end; yields the number of situations seen so far. */
+export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generator<number, Proof> {
+  const program = compile(doc);
+  const scenarios = doc.scenarios.map((s) => runScenario(program, s));
+  const collector = new Collector();
+  const counts = new Counts(program);
+  referenceRules(doc, collector);
+  const visitors = [reactionRules(collector, counts), seenRules(collector), focusRules(program, collector)];
+  const explorer = new Explorer(program, visitors, bounds);
+  flashRule(program, explorer.situations[0].state, collector);
+  yield* explorer.run();
+  if (explorer.complete) {
+    wayBackRules(explorer, collector);
+    neverRules(counts, collector);
+  }
+  const order = { fault: 0, warning: 1, undecided: 2 };
+  return {
+    scenarios,
+    findings: collector.findings.sort((a, b) => order[a.severity] - order[b.severity]),
+    problems: [...program.problems],
+    situations: explorer.situations.length,
+    moves: explorer.edges.length / 3,
+    complete: explorer.complete,
+    arrives: program.rows.map((row) => program.states.filter((s) => counts.has(row.index, s.index)).map((s) => s.name)),
+    reached: program.states.filter((s) => counts.entered[s.index]).map((s) => s.name),
+  };
+}
+
+/** The same at one go. */
+export function proveNow(doc: Component, bounds: Bounds = defaultBounds): Proof {
+  const run = prove(doc, bounds);
+  for (;;) {
+    const next = run.next();
+    if (next.done) return next.value;
+  }
+}

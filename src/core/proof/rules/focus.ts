@@ -1,0 +1,75 @@
+/** F7 and F8: where the focus is, and how a dialog treats it (WAI-ARIA Authoring Practices, dialog pattern). */
+import { DOCUMENT, isInside, type PartIndex, type Program, partName } from "../../program";
+import type { RunState } from "../../run";
+import { attributeOf, isVisible, layoutOf, nameOf } from "../../surface";
+import { isDialog, type Visitor } from "../explore";
+import type { Collector } from "./collector";
+import { goes, isFading } from "./seen";
+
+export function focusRules(program: Program, collector: Collector): Visitor {
+  const dialogs = program.parts.map((p) => p.index).filter((p) => isDialog(program, p));
+  const name = (p: PartIndex): string => partName(program, p);
+  const open = (state: RunState, d: PartIndex): boolean =>
+    isVisible(program, state, d) && !isFading(program, state, d) && !goes(program, state, d);
+  const modal = (state: RunState, d: PartIndex): boolean => attributeOf(program, state, d, "aria-modal") !== "false";
+
+  return {
+    situation(situation, explorer) {
+      const { state } = situation;
+      const stateName = program.states[state.leaf].name;
+      const { focus } = state;
+      if (focus !== DOCUMENT && !isFading(program, state, focus) && !isVisible(program, state, focus)) {
+        const text = `The focus is on ${name(focus)} in ${stateName}, and nobody sees it`;
+        collector.add({ rule: "F7", text, part: name(focus), state: stateName }, explorer, situation);
+      }
+      const layout = layoutOf(program, state);
+      for (const d of dialogs) {
+        if (!open(state, d) || !modal(state, d)) continue;
+        const at = { rule: "F8" as const, part: name(d), state: stateName };
+        if (!nameOf(program, state, d)) {
+          const text = `${name(d)} has no name: give it aria-labelledby or aria-label`;
+          collector.add({ ...at, text }, explorer, situation);
+        }
+        if (!isInside(program, focus, d) || focus === DOCUMENT) {
+          const text = `${name(d)} is open in ${stateName}, but the focus is not in it`;
+          collector.add({ ...at, text }, explorer, situation);
+        }
+        const outside = layout.tabOrder.find((p) => !isInside(program, p, d));
+        if (outside !== undefined) {
+          const text = `${name(outside)} can be reached while ${name(d)} is open: make it inert`;
+          collector.add({ ...at, text }, explorer, situation);
+        }
+      }
+    },
+    move(from, move, step, to, explorer) {
+      if (!step) return;
+      const lost = step.focus.findLast((f) => f.cause === "lost");
+      if (lost && to.state.focus === DOCUMENT) {
+        const state = program.states[to.state.leaf].name;
+        const text = `The focus was on ${name(lost.from)} and falls to the page when ${state} takes it away`;
+        collector.add({ rule: "F7", text, part: name(lost.from), state }, explorer, from, move);
+      }
+      for (const d of dialogs) {
+        const before = from.state;
+        const stateName = program.states[before.leaf].name;
+        const at = { rule: "F8" as const, part: name(d), state: stateName };
+        if (open(before, d) && modal(before, d) && "stimulus" in move && isInside(program, before.focus, d)) {
+          const key = "press" in move.stimulus ? move.stimulus.press : "";
+          if ((key === "Tab" || key === "Shift+Tab") && before.focus !== DOCUMENT && open(to.state, d)) {
+            const left = to.state.focus === DOCUMENT || !isInside(program, to.state.focus, d);
+            if (left) collector.add({ ...at, text: `${key} leaves ${name(d)} while it is open` }, explorer, from, move);
+          }
+          if (key === "Escape" && open(to.state, d)) {
+            collector.add({ ...at, text: `Escape does not close ${name(d)} in ${stateName}` }, explorer, from, move);
+          }
+        }
+        const wasThere = layoutOf(program, before).displayed[d];
+        const isThere = layoutOf(program, to.state).displayed[d];
+        if (wasThere && !isThere && to.state.focus === DOCUMENT && (before.focus !== DOCUMENT || lost)) {
+          const text = `The focus is not given back when ${name(d)} closes`;
+          collector.add({ ...at, text }, explorer, from, move);
+        }
+      }
+    },
+  };
+}

@@ -1,0 +1,142 @@
+/** F3, F17, F18: what events do, and what nobody said. Keeps the counts that coverage and "cannot reach" come from. */
+import { printReaction } from "../../expression";
+import { DOCUMENT, type Program, partName } from "../../program";
+import type { Step } from "../../run";
+import { isControl, isVisible } from "../../surface";
+import type { Explorer, Move, Situation, Visitor } from "../explore";
+import type { Collector } from "./collector";
+import { goes } from "./seen";
+
+/** How often each row met each state; indices `row * states + state`. */
+export class Counts {
+  readonly arrived: Uint32Array;
+  readonly taken: Map<string, number> = new Map();
+  readonly entered: Uint32Array;
+  constructor(readonly program: Program) {
+    this.arrived = new Uint32Array(program.rows.length * program.states.length);
+    this.entered = new Uint32Array(program.states.length);
+  }
+
+  add(step: Step): void {
+    const { states } = this.program;
+    for (const d of step.dispatches) {
+      for (const row of d.matched) {
+        for (const s of states[d.from].path) this.arrived[row * states.length + s]++;
+      }
+      for (const c of d.considered) {
+        if (c.outcome !== "taken") continue;
+        const key = `${c.row} ${c.state} ${c.branch}`;
+        this.taken.set(key, (this.taken.get(key) ?? 0) + 1);
+      }
+    }
+  }
+  has(row: number, state: number): boolean {
+    return this.arrived[row * this.program.states.length + state] > 0;
+  }
+}
+
+export function reactionRules(collector: Collector, counts: Counts): Visitor {
+  const undecided = (step: Step, explorer: Explorer, from: Situation, move: Move | undefined): void => {
+    for (const d of step.dispatches) {
+      for (const c of d.considered) {
+        if (c.outcome !== "undecided") continue;
+        const { label } = counts.program.rows[c.row];
+        const state = counts.program.states[c.state].name;
+        const text = `${label} arrives in ${state}, and nobody said what happens`;
+        const cell = { row: c.row, state };
+        collector.add({ rule: "F18", severity: "undecided", text, state, cell }, explorer, from, move);
+      }
+    }
+  };
+  return {
+    situation(situation, explorer) {
+      const { program } = explorer;
+      for (const s of program.states[situation.state.leaf].path) counts.entered[s]++;
+      if (situation.index === 0) {
+        counts.add(explorer.first);
+        undecided(explorer.first, explorer, situation, undefined);
+      }
+    },
+    move(from, move, step, to, explorer) {
+      if (!step) return;
+      counts.add(step);
+      undecided(step, explorer, from, move);
+      insideClick(from, move, step, to, explorer, collector);
+    },
+  };
+}
+
+/** F3: a click on content that is no control travels up to a surface whose reaction takes that content away. */
+function insideClick(from: Situation, move: Move, step: Step, to: Situation, explorer: Explorer, collector: Collector) {
+  const { program } = explorer;
+  if (step.cause.kind !== "click" || step.cause.by !== "pointer" || step.cause.landed === DOCUMENT) return;
+  const target = step.cause.landed;
+  const first = step.dispatches.find((d) => d.considered.some((c) => c.outcome === "taken"));
+  if (first?.kind !== "click" || first.at === target || first.from === first.to) return;
+  const { path } = program.parts[target];
+  const below = path.slice(0, path.indexOf(first.at));
+  if (below.some((p) => isControl(program, p))) return;
+  if (!isVisible(program, from.state, target) || !goes(program, to.state, target)) return;
+  const taken = first.considered.find((c) => c.outcome === "taken")!;
+  const row = program.rows[taken.row];
+  if (row.event.on !== "click") return;
+  const surface = partName(program, first.at);
+  const inside = partName(program, below[below.length - 1]);
+  const state = program.states[taken.state].name;
+  const text = `A click inside ${inside} reaches ${surface} and dismisses it`;
+  const event = { ...row.event, scope: "exactly" as const };
+  const mend = {
+    text: `Listen for clicks exactly on ${surface}`,
+    edit: { kind: "event" as const, row: row.index, event },
+  };
+  const cell = { row: row.index, state };
+  collector.add({ rule: "F3", text, part: inside, state, cell, mend }, explorer, from, move);
+}
+
+/** F17: states nobody reaches, reactions that never fire. Only meaningful when everything was explored. */
+export function neverRules(counts: Counts, collector: Collector): void {
+  const { program } = counts;
+  const warn = { rule: "F17", severity: "warning" } as const;
+  for (const s of program.states) {
+    if (s.index > 0 && !counts.entered[s.index]) {
+      const outerToo = s.parent > 0 && !counts.entered[s.parent];
+      if (!outerToo) collector.add({ ...warn, text: `Nothing ever leads to ${s.name}`, state: s.name });
+    }
+  }
+  for (const row of program.rows) {
+    row.cells.forEach((cell, s) => {
+      if (!cell || cell.ignored || !counts.entered[s]) return;
+      const state = program.states[s].name;
+      const at = { ...warn, state, cell: { row: row.index, state } };
+      const taken = cell.branches.map((_b, i) => counts.taken.has(`${row.index} ${s} ${i}`));
+      if (taken.every((t) => !t)) {
+        const arrives = counts.has(row.index, s);
+        const why = arrives ? hiddenBy(program, row.index, s, counts) : "the event never arrives there";
+        collector.add({ ...at, text: `${row.label} in ${state} never fires: ${why}` });
+        return;
+      }
+      taken.forEach((t, i) => {
+        if (t) return;
+        const doc = program.doc.reactions[row.index].in[state];
+        const said = doc === "ignored" ? "" : printReaction({ branches: [doc.branches[i]] });
+        collector.add({ ...at, text: `${row.label} in ${state}: the branch “${said}” is never taken` });
+      });
+    });
+  }
+}
+
+function hiddenBy(program: Program, row: number, state: number, counts: Counts): string {
+  const other = program.rows.find(
+    (r) => r.index !== row && r.cells[state] && counts.has(r.index, state) && sameEvent(program, r.index, row),
+  );
+  if (other) return `${other.label} answers first`;
+  return "an inner state answers first, or its condition never holds";
+}
+
+function sameEvent(program: Program, a: number, b: number): boolean {
+  const x = program.rows[a].event;
+  const y = program.rows[b].event;
+  if (x.on === "click" && y.on === "click") return x.part === y.part;
+  if (x.on === "key" && y.on === "key") return x.key === y.key;
+  return x.on === y.on;
+}

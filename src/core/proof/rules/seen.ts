@@ -1,0 +1,83 @@
+/** F1, F2, F15: what is seen against what can be used. */
+import { DOCUMENT, type PartIndex, type Program, partName } from "../../program";
+import { beforeMount, type RunState } from "../../run";
+import { isControl, isVisible, layoutOf, opacityOf, restingValue, UNSEEN } from "../../surface";
+import type { Visitor } from "../explore";
+import { isDialog } from "../explore";
+import type { Collector } from "./collector";
+
+/** True while the opacity of the part, or of something around it, is on its way. */
+export const isFading = (program: Program, state: RunState, part: PartIndex): boolean =>
+  state.tracks.some((t) => t.property === "opacity" && program.parts[part].path.includes(t.part));
+
+/** True when the part will not be seen once all motion has ended. */
+export function goes(program: Program, state: RunState, part: PartIndex): boolean {
+  const looks = program.looks[state.leaf]!;
+  let opacity = 1;
+  for (const p of program.parts[part].path) {
+    const { as } = looks[p];
+    if (as !== "shown" && as !== "transparent") return true;
+    opacity *= opacityOf(restingValue(looks[p], "opacity"));
+  }
+  return opacity <= UNSEEN;
+}
+
+export function seenRules(collector: Collector): Visitor {
+  return {
+    situation({ state, ...rest }, explorer) {
+      const situation = { state, ...rest };
+      const { program } = explorer;
+      const layout = layoutOf(program, state);
+      const name = (p: PartIndex): string => partName(program, p);
+      const stateName = program.states[state.leaf].name;
+      const dialogOpen = program.parts.some((p) => isDialog(program, p.index) && isVisible(program, state, p.index));
+      for (const { index: p, parent } of program.parts) {
+        if (!layout.displayed[p] || isFading(program, state, p)) continue;
+        const visible = isVisible(program, state, p);
+        if (!visible) {
+          const parentSame = parent !== DOCUMENT && !isVisible(program, state, parent) && layout.catches[parent];
+          if (layout.landing[p] === p && !parentSame) {
+            const text = `${name(p)} is not seen in ${stateName}, but it still catches clicks`;
+            collector.add({ rule: "F1", text, part: name(p), state: stateName }, explorer, situation);
+          }
+          if (layout.tabOrder.includes(p)) {
+            const text = `${name(p)} is not seen in ${stateName}, but the Tab key still reaches it`;
+            collector.add({ rule: "F1", text, part: name(p), state: stateName }, explorer, situation);
+          }
+          continue;
+        }
+        if (!isControl(program, p) || layout.disabled[p] || goes(program, state, p)) continue;
+        const onto = layout.landing[p];
+        if (onto !== DOCUMENT && program.parts[onto].path.includes(p)) continue;
+        const cover = onto !== DOCUMENT && program.parts[onto].covers?.[p] ? onto : DOCUMENT;
+        const comes = cover !== DOCUMENT && isFading(program, state, cover) && !goes(program, state, cover);
+        const underSeen = cover !== DOCUMENT && (comes || isVisible(program, state, cover));
+        if (layout.inert[p] && underSeen) continue;
+        if (cover !== DOCUMENT && dialogOpen && !isFading(program, state, cover)) continue;
+        const why = layout.inert[p]
+          ? "it is inert"
+          : cover !== DOCUMENT
+            ? `${name(cover)} lies over it${isFading(program, state, cover) ? " while it fades" : ""}`
+            : "it takes no pointer events";
+        const text = `${name(p)} is seen in ${stateName}, but it cannot be used: ${why}`;
+        collector.add({ rule: "F2", text, part: name(p), state: stateName }, explorer, situation);
+      }
+    },
+  };
+}
+
+/** F15: what is seen before the first event and gone right after it. */
+export function flashRule(program: Program, mounted: RunState, collector: Collector): void {
+  const before = beforeMount(program);
+  if (mounted.leaf === before.leaf) return;
+  for (const { index: p, parent, name } of program.parts) {
+    if (!isVisible(program, before, p) || !goes(program, mounted, p)) continue;
+    if (parent !== DOCUMENT && goes(program, mounted, parent)) continue;
+    const first = program.states[before.leaf].name;
+    const then = program.states[mounted.leaf].name;
+    const text = `${name} flashes at the start: ${first} shows it, and mounted goes on to ${then}, which does not`;
+    const run = { name: text, steps: [] };
+    const mend = { text: `Make ${then} the initial state`, edit: null };
+    collector.add({ rule: "F15", text, part: name, state: first, run, mend });
+  }
+}

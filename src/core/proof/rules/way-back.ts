@@ -1,0 +1,59 @@
+/** F5: states without a way back, and held focus that the keyboard cannot leave. Looks at the whole graph at the end. */
+import { DOCUMENT, type Program } from "../../program";
+import type { Explorer } from "../explore";
+import type { Collector } from "./collector";
+
+export function wayBackRules(explorer: Explorer, collector: Collector): void {
+  const { program, situations } = explorer;
+  const home = situations[0].state.leaf;
+  const canReturn = reachesBackwards(explorer, (i) => situations[i].state.leaf === home, [0, 1, 2]);
+  const stuck = new Set<number>();
+  for (const s of situations) {
+    if (canReturn[s.index] || stuck.has(s.state.leaf)) continue;
+    stuck.add(s.state.leaf);
+    const state = program.states[s.state.leaf].name;
+    const text = `From ${state} nothing leads back to ${program.states[home].name}`;
+    collector.add({ rule: "F5", severity: "warning", text, state }, explorer, s);
+  }
+  const held = (i: number): boolean => holds(program, situations[i].state.leaf);
+  if (!situations.some((s) => held(s.index))) return;
+  const leavesByKey = reachesBackwards(explorer, (i) => !held(i), [1, 2]);
+  const trapped = situations.find((s) => held(s.index) && !leavesByKey[s.index]);
+  if (trapped) {
+    const state = program.states[trapped.state.leaf].name;
+    const text = `The keyboard has no way out of ${state}, which holds the focus`;
+    collector.add({ rule: "F5", text, state }, explorer, trapped);
+  }
+}
+
+const holds = (program: Program, leaf: number): boolean =>
+  program.states[leaf].path.some((s) => (program.focus[s]?.within ?? DOCUMENT) !== DOCUMENT);
+
+/** For each situation, whether one that satisfies `goal` can be reached by edges of the given kinds. */
+function reachesBackwards(explorer: Explorer, goal: (index: number) => boolean, kinds: readonly number[]): Uint8Array {
+  const { edges, situations } = explorer;
+  const n = situations.length;
+  const start = new Uint32Array(n + 1);
+  for (let e = 0; e < edges.length; e += 3) if (kinds.includes(edges[e + 2])) start[edges[e + 1] + 1]++;
+  for (let i = 0; i < n; i++) start[i + 1] += start[i];
+  const sources = new Uint32Array(start[n]);
+  const at = start.slice();
+  for (let e = 0; e < edges.length; e += 3) {
+    if (kinds.includes(edges[e + 2])) sources[at[edges[e + 1]]++] = edges[e];
+  }
+  const reached = new Uint8Array(n);
+  const queue: number[] = [];
+  for (let i = 0; i < n; i++) {
+    if (!goal(i)) continue;
+    reached[i] = 1;
+    queue.push(i);
+  }
+  for (let i = queue.pop(); i !== undefined; i = queue.pop()) {
+    for (let k = start[i]; k < start[i + 1]; k++) {
+      if (reached[sources[k]]) continue;
+      reached[sources[k]] = 1;
+      queue.push(sources[k]);
+    }
+  }
+  return reached;
+}

@@ -1,0 +1,127 @@
+/** Scenarios: steps as a person acts, and what must be found after them. Run on the virtual clock. */
+import type { Expectation, Scenario, Step as ScenarioStep } from "../model";
+import type { Program } from "../program";
+import { act, explain, openSession, phraseText, type RunState, runTo, type Session, start, stateAt } from "../run";
+import { found } from "../surface";
+
+export interface Check {
+  /** Index of the step it follows; -1 before the first. */
+  step: number;
+  /** ms of the virtual clock */
+  at: number;
+  expectation: Expectation;
+  found: boolean | string | null;
+  ok: boolean;
+}
+export interface ScenarioResult {
+  name: string;
+  ok: boolean;
+  checks: Check[];
+  /** A step that could not be done, and why. */
+  stuck: { step: number; at: number; why: string } | null;
+  /** Instant of the first failure, ms; null when all holds. */
+  failedAt: number | null;
+  /** What the failing step did, told. */
+  explanation: string;
+  /** Virtual time it covers, ms. */
+  length: number;
+}
+
+export interface Played {
+  session: Session;
+  /** The state right after each step: later steps may fall on the same instant. */
+  after: RunState[];
+  stuck: ScenarioResult["stuck"];
+}
+
+/** The run of a scenario; it stops where a step cannot be done. */
+export function playScenario(program: Program, scenario: Scenario): Played {
+  let session = openSession(program);
+  if (scenario.data) {
+    const { state, step } = start(program, scenario.data);
+    session = { ...session, frames: [{ state, step, stimulus: null }] };
+  }
+  const after: RunState[] = [];
+  for (const [index, { do: what }] of scenario.steps.entries()) {
+    if ("wait" in what) session = runTo(session, session.end + what.wait);
+    else {
+      session = act(session, what);
+      const { step } = session.frames[session.frames.length - 1];
+      if (step.missed) {
+        const why = explain(program, step).sentences.map(phraseText).join(" ");
+        return { session, after, stuck: { step: index, at: session.end, why } };
+      }
+    }
+    after.push(stateAt(session, session.end));
+  }
+  return { session, after, stuck: null };
+}
+
+export function runScenario(program: Program, scenario: Scenario): ScenarioResult {
+  const { session, after, stuck } = playScenario(program, scenario);
+  const checks: Check[] = [];
+  const check = (list: readonly Expectation[] | undefined, step: number): void => {
+    const state = step < 0 ? session.frames[0].state : after[step];
+    for (const expectation of list ?? []) {
+      const what = found(program, state, expectation);
+      checks.push({ step, at: state.now, expectation, found: what, ok: what === expectation.is });
+    }
+  };
+  check(scenario.expect, -1);
+  scenario.steps.forEach((step, index) => {
+    if (index < after.length) check(step.expect, index);
+  });
+  const failed = checks.find((c) => !c.ok);
+  const frame = failed ? session.frames.findLast((f) => f.step.at <= failed.at) : undefined;
+  return {
+    name: scenario.name,
+    ok: !failed && !stuck,
+    checks,
+    stuck,
+    failedAt: failed?.at ?? stuck?.at ?? null,
+    explanation: frame ? explain(program, frame.step).sentences.map(phraseText).join(" ") : (stuck?.why ?? ""),
+    length: session.end,
+  };
+}
+
+/** A run up to `until` as a scenario without expectations: what the person did, and the waits between, in ms. */
+export function record(session: Session, name: string, until = session.end): Scenario {
+  const steps: ScenarioStep[] = [];
+  let at = 0;
+  const waitTo = (t: number): void => {
+    const wait = Math.round(t - at);
+    if (wait > 0) steps.push({ do: { wait } });
+    at += Math.max(0, wait);
+  };
+  for (const frame of session.frames) {
+    if (!frame.stimulus || frame.step.at > until) continue;
+    waitTo(frame.step.at);
+    steps.push({ do: frame.stimulus });
+  }
+  waitTo(until);
+  return { name, steps };
+}
+
+/** An expectation in words. */
+export function expectationText(e: Expectation): string {
+  switch (e.fact) {
+    case "state":
+      return `state is ${e.is}`;
+    case "text":
+    case "name":
+      return `${e.part} has ${e.fact} “${e.is}”`;
+    case "attribute":
+      return e.is === null ? `${e.part} has no ${e.attribute}` : `${e.part} has ${e.attribute}="${e.is}"`;
+    case "takes pointer":
+      return `${e.part} ${e.is ? "takes" : "does not take"} the pointer`;
+    case "in tab order":
+      return `${e.part} is ${e.is ? "" : "not "}in the Tab order`;
+    default:
+      return `${e.part} is ${e.is ? "" : "not "}${e.fact}`;
+  }
+}
+
+export function stepText(step: ScenarioStep): string {
+  if ("wait" in step.do) return `wait ${step.do.wait} ms`;
+  return "press" in step.do ? `press ${step.do.press}` : `click ${step.do.click ?? "the bare page"}`;
+}

@@ -1,0 +1,5 @@
+/** The interpreter, its clock, dispatch and focus, and runs that can be turned back. */
+export * from "./explain";
+export * from "./interpreter";
+export * from "./session";
+export * from "./state";

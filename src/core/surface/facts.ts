@@ -1,0 +1,100 @@
+/** Facts: the one vocabulary about parts at an instant that scenarios, rules, the ribbon and the page share. */
+import type { Expectation } from "../model";
+import type { PartIndex, Program } from "../program";
+import { DOCUMENT } from "../program";
+import { opacityOf } from "./interpolate";
+import { layoutOf } from "./layout";
+import type { Moment } from "./moment";
+import { currentValue } from "./motion";
+import { attributeOf, nameOf, roleOf, textOf } from "./roles";
+
+/** Opacity up to which a person sees nothing. */
+export const UNSEEN = 0.01;
+
+/** The part's opacity with that of everything around it, 0 to 1. */
+export function effectiveOpacity(program: Program, moment: Moment, part: PartIndex): number {
+  let opacity = 1;
+  for (const p of program.parts[part].path) opacity *= opacityOf(currentValue(program, moment, p, "opacity"));
+  return opacity;
+}
+
+/** Visible to a person: displayed, not hidden, not moved out of view, effective opacity over 1 %. */
+export const isVisible = (program: Program, moment: Moment, part: PartIndex): boolean =>
+  layoutOf(program, moment).inSight[part] && effectiveOpacity(program, moment, part) > UNSEEN;
+
+export interface PartFacts {
+  present: boolean;
+  displayed: boolean;
+  visible: boolean;
+  /** 0 to 1, with everything around it */
+  opacity: number;
+  takesPointer: boolean;
+  /** Who gets a click aimed at it; DOCUMENT for nobody. */
+  landing: PartIndex;
+  focusable: boolean;
+  inTabOrder: boolean;
+  focused: boolean;
+  inert: boolean;
+  disabled: boolean;
+  exposed: boolean;
+  role: string | null;
+  name: string;
+  text: string;
+}
+
+export function factsOf(program: Program, moment: Moment, part: PartIndex): PartFacts {
+  const layout = layoutOf(program, moment);
+  return {
+    present: layout.present[part],
+    displayed: layout.displayed[part],
+    visible: isVisible(program, moment, part),
+    opacity: layout.inSight[part] ? effectiveOpacity(program, moment, part) : 0,
+    takesPointer: layout.displayed[part] && layout.landing[part] === part,
+    landing: layout.landing[part],
+    focusable: layout.focusable[part],
+    inTabOrder: layout.tabOrder.includes(part),
+    focused: moment.focus === part,
+    inert: layout.inert[part],
+    disabled: layout.disabled[part],
+    exposed: layout.exposed[part],
+    role: roleOf(program, moment, part),
+    name: nameOf(program, moment, part),
+    text: layout.present[part] ? textOf(program, moment, part) : "",
+  };
+}
+
+/** What is found where an expectation looks. */
+export function found(program: Program, moment: Moment, expectation: Expectation): boolean | string | null {
+  if (expectation.fact === "state") {
+    const state = program.stateIndex.get(expectation.is);
+    const path = program.states[moment.leaf].path;
+    return state !== undefined && path.includes(state) ? expectation.is : program.states[moment.leaf].name;
+  }
+  const part = program.partIndex.get(expectation.part) ?? DOCUMENT;
+  if (part === DOCUMENT) return null;
+  const layout = layoutOf(program, moment);
+  switch (expectation.fact) {
+    case "visible":
+      return isVisible(program, moment, part);
+    case "displayed":
+      return layout.displayed[part];
+    case "present":
+      return layout.present[part];
+    case "takes pointer":
+      return layout.displayed[part] && layout.landing[part] === part;
+    case "in tab order":
+      return layout.tabOrder.includes(part);
+    case "focused":
+      return moment.focus === part;
+    case "text":
+      return layout.present[part] ? textOf(program, moment, part) : "";
+    case "name":
+      return nameOf(program, moment, part);
+    case "attribute":
+      return layout.present[part] ? attributeOf(program, moment, part, expectation.attribute) : null;
+  }
+}
+
+/** True when the expectation holds at the moment. */
+export const holds = (program: Program, moment: Moment, expectation: Expectation): boolean =>
+  found(program, moment, expectation) === expectation.is;

@@ -1,0 +1,9 @@
+/** From state, data and time to what is on the screen: layout, motion, facts, elements. */
+export * from "./facts";
+export * from "./interpolate";
+export * from "./layout";
+export * from "./moment";
+export * from "./motion";
+export * from "./render";
+export * from "./roles";
+export { matrixOf, parseTransform } from "./transform";

@@ -1,0 +1,148 @@
+/**
+ * What is there and who gets the pointer and the focus, without a browser: a child lies over its parent; a part may
+ * cover others; of parts at one place the higher layer, then the later in the tree, is on top.
+ */
+import type { Presence } from "../model";
+import { DOCUMENT, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
+import type { Moment } from "./moment";
+import { implicitRole } from "./roles";
+
+/** By part index. Valid for an atomic state and the parts that linger; data and time do not matter to it. */
+export interface Layout {
+  as: readonly Presence[];
+  present: readonly boolean[];
+  displayed: readonly boolean[];
+  /** Displayed, and neither hidden nor moved out of view; opacity is another matter. */
+  inSight: readonly boolean[];
+  inert: readonly boolean[];
+  disabled: readonly boolean[];
+  /** Would take the pointer if nothing lay over it. */
+  catches: readonly boolean[];
+  /** Who gets a click aimed at the part's own area; DOCUMENT when nobody does. */
+  landing: readonly PartIndex[];
+  focusable: readonly boolean[];
+  /** Parts in the order of the Tab key (HTML, sequential focus navigation). */
+  tabOrder: readonly PartIndex[];
+  exposed: readonly boolean[];
+}
+
+export function layoutOf(program: Program, moment: Pick<Moment, "leaf" | "lingering">): Layout {
+  let key = `layout ${moment.leaf}`;
+  for (const l of moment.lingering) key += ` ${l.part}=${l.as}`;
+  let found = program.cache.get(key) as Layout | undefined;
+  if (!found) {
+    found = compute(program, moment);
+    program.cache.set(key, found);
+  }
+  return found;
+}
+
+const disableable = new Set(["button", "input", "select", "textarea", "fieldset", "option", "optgroup"]);
+
+function compute(program: Program, moment: Pick<Moment, "leaf" | "lingering">): Layout {
+  const { parts } = program;
+  const looks = program.looks[moment.leaf]!;
+  const as: Presence[] = looks.map((l) => l.as);
+  for (const l of moment.lingering) as[l.part] = l.as;
+  const n = parts.length;
+  const present = new Array<boolean>(n);
+  const displayed = new Array<boolean>(n);
+  const inSight = new Array<boolean>(n);
+  const inert = new Array<boolean>(n);
+  const disabled = new Array<boolean>(n);
+  const exposed = new Array<boolean>(n);
+  const pointer = new Array<boolean>(n);
+  const hidden = new Array<boolean>(n);
+  const out = new Array<boolean>(n);
+  for (let p = 0; p < n; p++) {
+    const up = parts[p].parent;
+    const look = looks[p];
+    const root = up === DOCUMENT;
+    present[p] = as[p] !== "absent" && (root || present[up]);
+    displayed[p] = present[p] && as[p] !== "not displayed" && (root || displayed[up]);
+    hidden[p] = as[p] === "hidden" || (!root && hidden[up]);
+    out[p] = as[p] === "moved out" || (!root && out[up]);
+    inSight[p] = displayed[p] && !hidden[p] && !out[p];
+    inert[p] = look.inert || (!root && inert[up]);
+    disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
+    exposed[p] = displayed[p] && !hidden[p] && !inert[p] && look.exposed && (root || exposed[up]);
+    pointer[p] = look.pointer ?? (root || pointer[up]);
+  }
+  const catches = parts.map((_, p) => inSight[p] && pointer[p] && !inert[p]);
+  const focusable = parts.map(
+    (info, p) => displayed[p] && !hidden[p] && !inert[p] && !disabled[p] && tabIndex(info, looks[p]) !== null,
+  );
+  return {
+    as,
+    present,
+    displayed,
+    inSight,
+    inert,
+    disabled,
+    exposed,
+    catches,
+    landing: parts.map((_, p) => (displayed[p] ? landing(parts, catches, p) : DOCUMENT)),
+    focusable,
+    tabOrder: tabOrder(parts, looks, focusable),
+  };
+}
+
+const inFieldset = (parts: readonly PartInfo[], disabled: boolean[], up: PartIndex): boolean =>
+  parts[up].path.some((a) => parts[a].part.tag === "fieldset" && disabled[a]);
+
+/** True when `a` lies over `b` where both are. */
+function isOver(parts: readonly PartInfo[], a: PartIndex, b: PartIndex): boolean {
+  if (a >= b && a < parts[b].end) return true;
+  if (b >= a && b < parts[a].end) return false;
+  return parts[a].layer !== parts[b].layer ? parts[a].layer > parts[b].layer : a > b;
+}
+
+function landing(parts: readonly PartInfo[], catches: readonly boolean[], aimed: PartIndex): PartIndex {
+  let top: PartIndex = DOCUMENT;
+  for (const p of parts[aimed].path) {
+    if (catches[p]) {
+      top = p;
+      break;
+    }
+  }
+  for (let c = 0; c < parts.length; c++) {
+    if (!catches[c] || !parts[c].covers?.[aimed]) continue;
+    if (top === DOCUMENT || isOver(parts, c, top)) top = c;
+  }
+  return top;
+}
+
+const native = new Set(["button", "input", "select", "textarea", "summary", "iframe"]);
+
+/** The part's tabindex in force; null when it cannot be focused at all (HTML §6.6). */
+function tabIndex(info: PartInfo, look: PartLook): number | null {
+  const { part } = info;
+  const said = look.attributes.has("tabindex")
+    ? look.attributes.get("tabindex")?.run({ data: [], isIn: () => false })
+    : part.attributes?.tabindex;
+  if (said !== undefined && /^\s*-?\d+\s*$/.test(said)) return Number(said);
+  if (part.tag === "input" && part.attributes?.type === "hidden") return null;
+  if (native.has(part.tag)) return 0;
+  if ((part.tag === "a" || part.tag === "area") && part.attributes?.href !== undefined) return 0;
+  const editable = part.attributes?.contenteditable;
+  return editable !== undefined && editable !== "false" ? 0 : null;
+}
+
+function tabOrder(parts: readonly PartInfo[], looks: readonly PartLook[], focusable: readonly boolean[]): PartIndex[] {
+  const order = parts
+    .filter((p) => focusable[p.index])
+    .map((p) => ({ p: p.index, at: tabIndex(p, looks[p.index])! }))
+    .filter((t) => t.at >= 0);
+  const first = order.filter((t) => t.at > 0).sort((a, b) => a.at - b.at);
+  return [...first, ...order.filter((t) => t.at === 0)].map((t) => t.p);
+}
+
+const activatable = new Set(["button", "link", "menuitem", "tab", "switch", "checkbox", "radio", "option", "combobox"]);
+const fields = new Set(["textbox", "searchbox", "slider", "spinbutton", "listbox"]);
+
+/** A part that a person expects to operate. */
+export function isControl(program: Program, part: PartIndex): boolean {
+  const { part: p } = program.parts[part];
+  const role = p.attributes?.role ?? implicitRole(p);
+  return (role !== null && (activatable.has(role) || fields.has(role))) || p.tag === "summary";
+}

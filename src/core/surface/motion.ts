@@ -1,0 +1,161 @@
+/** Motion by the rules of CSS Transitions 1 §3: starting, reversing, the value at an instant. */
+import { easing } from "../measure";
+import type { CompiledMotion, PartIndex, PartLook, Program, StateIndex } from "../program";
+import { initialValue, mix } from "./interpolate";
+import { type Lingering, type Moment, type Track, trackEnd } from "./moment";
+
+const linear = (t: number): number => t;
+
+/** Progress after easing: 0 while the delay lasts. */
+export function progressAt(track: Track, now: number): number {
+  const elapsed = now - track.start - track.delay;
+  if (elapsed <= 0) return 0;
+  if (elapsed >= track.duration) return 1;
+  return (easing(track.easing) ?? linear)(elapsed / track.duration);
+}
+
+/** The CSS value of a running motion at `now`. */
+export function valueAt(track: Track, now: number): string {
+  if (now >= trackEnd(track)) return track.to;
+  const elapsed = now - track.start - track.delay;
+  if (elapsed <= 0) return track.from;
+  return mix(track.property, track.from, track.to)!(progressAt(track, now));
+}
+
+/** The value a look gives a property, before motion. */
+export function restingValue(look: PartLook, property: string): string | undefined {
+  if (property === "opacity" && look.as === "transparent") return "0";
+  return look.css[property] ?? initialValue(property);
+}
+
+interface Change {
+  part: PartIndex;
+  property: string;
+  from: string;
+  to: string;
+  motion: CompiledMotion | null;
+}
+
+/** What differs between two atomic states and may move, computed once a pair. */
+function changes(program: Program, from: StateIndex, to: StateIndex): Change[] {
+  const key = `changes ${from} ${to}`;
+  const cached = program.cache.get(key) as Change[] | undefined;
+  if (cached) return cached;
+  const out: Change[] = [];
+  const before = program.looks[from]!;
+  const after = program.looks[to]!;
+  after.forEach((look, part) => {
+    const properties = new Set([...Object.keys(before[part].motion), ...Object.keys(look.motion)]);
+    for (const property of properties) {
+      const a = restingValue(before[part], property);
+      const b = restingValue(look, property);
+      if (a === undefined || b === undefined || a === b) continue;
+      out.push({ part, property, from: a, to: b, motion: look.motion[property] ?? null });
+    }
+  });
+  program.cache.set(key, out);
+  return out;
+}
+
+const gone = (look: PartLook): boolean => look.as === "not displayed" || look.as === "absent";
+
+/**
+ * The motions that run after a change of state at `moment.now`.
+ * A part that was not there and comes starts from its old look's values; one that goes stays until its motions end.
+ */
+export function moveTo(
+  program: Program,
+  moment: Moment,
+  to: StateIndex,
+): { tracks: readonly Track[]; lingering: readonly Lingering[] } {
+  const { now, leaf } = moment;
+  if (leaf === to) return moment;
+  const list = changes(program, leaf, to);
+  const running = moment.tracks;
+  if (!list.length && !running.length && !moment.lingering.length) return moment;
+
+  const after = program.looks[to]!;
+  const tracks: Track[] = [];
+  const settled = new Set<string>();
+  for (const track of running) {
+    const target = restingValue(after[track.part], track.property);
+    settled.add(`${track.part} ${track.property}`);
+    const motion = after[track.part].motion[track.property];
+    // Without a matching transition in the new style a running one is cancelled (§3).
+    if (!motion || target === undefined) continue;
+    if (target === track.to) {
+      tracks.push(track);
+      continue;
+    }
+    const current = valueAt(track, now);
+    const next =
+      target === track.reverseFrom ? reversed(track, motion, current, now) : begun(track, motion, current, target, now);
+    if (next) tracks.push(next);
+  }
+  for (const change of list) {
+    if (!change.motion || settled.has(`${change.part} ${change.property}`)) continue;
+    const next = begun(change, change.motion, change.from, change.to, now);
+    if (next) tracks.push(next);
+  }
+  return { tracks, lingering: lingeringAfter(program, moment, to, tracks) };
+}
+
+function begun(
+  at: { part: PartIndex; property: string },
+  motion: CompiledMotion,
+  from: string,
+  to: string,
+  now: number,
+): Track | null {
+  if (motion.duration + motion.delay <= 0 || from === to || !mix(at.property, from, to)) return null;
+  const { duration, delay, easing: curve } = motion;
+  const { part, property } = at;
+  return { part, property, from, to, start: now, delay, duration, easing: curve, reverseFrom: from, shortening: 1 };
+}
+
+/** §3, "faster reversing of interrupted transitions". */
+function reversed(track: Track, motion: CompiledMotion, current: string, now: number): Track | null {
+  if (motion.duration + motion.delay <= 0 || !mix(track.property, current, track.reverseFrom)) return null;
+  const output = progressAt(track, now);
+  const shortening = Math.min(1, Math.max(0, Math.abs(output * track.shortening + 1 - track.shortening)));
+  const next: Track = {
+    part: track.part,
+    property: track.property,
+    from: current,
+    to: track.reverseFrom,
+    start: now,
+    delay: motion.delay >= 0 ? motion.delay : motion.delay * shortening,
+    duration: motion.duration * shortening,
+    easing: motion.easing,
+    reverseFrom: track.to,
+    shortening,
+  };
+  return next.duration + next.delay > 0 ? next : null;
+}
+
+function lingeringAfter(program: Program, moment: Moment, to: StateIndex, tracks: readonly Track[]): Lingering[] {
+  const before = program.looks[moment.leaf]!;
+  const after = program.looks[to]!;
+  const out: Lingering[] = [];
+  for (const part of new Set(tracks.map((t) => t.part))) {
+    if (!gone(after[part])) continue;
+    const already = moment.lingering.find((l) => l.part === part);
+    if (already) out.push(already);
+    else if (!gone(before[part])) out.push({ part, as: before[part].as });
+  }
+  return out;
+}
+
+/** What is left of the motions at `now`: those that have ended are dropped, and what waited for them goes. */
+export function ended(moment: Pick<Moment, "tracks" | "lingering">, now: number): Pick<Moment, "tracks" | "lingering"> {
+  const tracks = moment.tracks.filter((t) => trackEnd(t) > now);
+  if (tracks.length === moment.tracks.length) return moment;
+  return { tracks, lingering: moment.lingering.filter((l) => tracks.some((t) => t.part === l.part)) };
+}
+
+/** The value of a property at the moment: moving, or at rest. */
+export function currentValue(program: Program, moment: Moment, part: PartIndex, property: string): string | undefined {
+  const track = moment.tracks.find((t) => t.part === part && t.property === property);
+  if (track) return valueAt(track, moment.now);
+  return restingValue(program.looks[moment.leaf]![part], property);
+}

@@ -1,0 +1,98 @@
+/** The component at an instant as a tree of elements: what a page has to show. */
+import { allParts, type Component, type Part } from "../model";
+import { DOCUMENT, type PartIndex, type Program } from "../program";
+import { layoutOf } from "./layout";
+import { envOf, type Moment } from "./moment";
+import { valueAt } from "./motion";
+
+export interface RenderedPart {
+  name: string;
+  tag: string;
+  attributes: Record<string, string>;
+  style: Record<string, string>;
+  content: (string | RenderedPart)[];
+}
+
+/** Visually hidden, but in the document and in the Tab order. */
+export const movedOutStyle: Readonly<Record<string, string>> = {
+  position: "absolute",
+  width: "1px",
+  height: "1px",
+  overflow: "hidden",
+  "clip-path": "inset(50%)",
+  "white-space": "nowrap",
+};
+
+/** Attributes that the look decides, whatever the markup says. */
+const decided = new Set(["hidden", "inert", "disabled", "style"]);
+
+export function render(program: Program, moment: Moment): RenderedPart[] {
+  const layout = layoutOf(program, moment);
+  const looks = program.looks[moment.leaf]!;
+  const env = envOf(program, moment);
+  const one = (p: PartIndex): RenderedPart => {
+    const info = program.parts[p];
+    const look = looks[p];
+    const attributes: Record<string, string> = {};
+    for (const [name, value] of info.attributes) if (!decided.has(name)) attributes[name] = value.run(env);
+    for (const [name, value] of look.attributes) {
+      if (value === null) delete attributes[name];
+      else if (!decided.has(name)) attributes[name] = value.run(env);
+    }
+    if (look.inert) attributes.inert = "";
+    if (look.disabled) attributes.disabled = "";
+    if (!look.exposed) attributes["aria-hidden"] = "true";
+    const base = baseCss(info.part);
+    const style: Record<string, string> = {};
+    for (const [property, value] of Object.entries(look.css)) if (base[property] !== value) style[property] = value;
+    if (look.pointer !== null) style["pointer-events"] = look.pointer ? "auto" : "none";
+    Object.assign(style, presenceStyle(layout.as[p]));
+    for (const track of moment.tracks) if (track.part === p) style[track.property] = valueAt(track, moment.now);
+    const content: RenderedPart["content"] = [];
+    if (look.text) content.push(look.text.run(env));
+    else {
+      for (const c of info.content) {
+        if (typeof c !== "number") content.push(c.run(env));
+        else if (layout.present[c]) content.push(one(c));
+      }
+    }
+    return { name: info.name, tag: info.part.tag, attributes, style, content };
+  };
+  return program.parts.filter((p) => p.parent === DOCUMENT && layout.present[p.index]).map((p) => one(p.index));
+}
+
+/** Declarations that say how a part is there: looks decide those, not the base style. */
+const saysPresence = (property: string, value: string): boolean =>
+  property === "visibility" || property === "pointer-events" || (property === "display" && value === "none");
+
+/** The part's own style, the same in every state. */
+export function baseCss(part: Part): Record<string, string> {
+  const out = Object.fromEntries(Object.entries(part.css ?? {}).filter(([p, v]) => !saysPresence(p, v)));
+  if (part.layer !== undefined) out["z-index"] = String(part.layer);
+  return out;
+}
+
+/** The style sheet of a component: what each part is like before any look, then the page's own rules. */
+export function baseSheet(doc: Pick<Component, "parts" | "page">): string {
+  const rules = allParts(doc).flatMap(({ part }) => {
+    const lines = Object.entries(baseCss(part)).map(([property, value]) => `  ${property}: ${value};`);
+    return lines.length ? [`[data-part="${part.name}"] {\n${lines.join("\n")}\n}`] : [];
+  });
+  return [...rules, ...(doc.page.css ? [doc.page.css.trim()] : [])].join("\n");
+}
+
+/** How each way of being there is written in CSS. */
+export function presenceStyle(as: string): Readonly<Record<string, string>> {
+  switch (as) {
+    case "transparent":
+      return { opacity: "0" };
+    case "hidden":
+      return { visibility: "hidden" };
+    case "not displayed":
+      return { display: "none" };
+    case "moved out":
+      return movedOutStyle;
+    default:
+      return {};
+  }
+}

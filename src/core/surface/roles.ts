@@ -1,0 +1,169 @@
+/** Roles by HTML-AAM and accessible names by Accessible Name and Description Computation 1.2. */
+import type { Part } from "../model";
+import { DOCUMENT, type PartIndex, type Program } from "../program";
+import { layoutOf } from "./layout";
+import { envOf, type Moment } from "./moment";
+
+const byTag: Record<string, string> = {
+  a: "link",
+  article: "article",
+  aside: "complementary",
+  button: "button",
+  dialog: "dialog",
+  fieldset: "group",
+  footer: "contentinfo",
+  form: "form",
+  h1: "heading",
+  h2: "heading",
+  h3: "heading",
+  h4: "heading",
+  h5: "heading",
+  h6: "heading",
+  header: "banner",
+  hr: "separator",
+  img: "img",
+  li: "listitem",
+  main: "main",
+  nav: "navigation",
+  ol: "list",
+  option: "option",
+  output: "status",
+  p: "paragraph",
+  progress: "progressbar",
+  section: "region",
+  select: "combobox",
+  table: "table",
+  textarea: "textbox",
+  ul: "list",
+};
+const inputs: Record<string, string> = {
+  button: "button",
+  checkbox: "checkbox",
+  image: "button",
+  number: "spinbutton",
+  radio: "radio",
+  range: "slider",
+  reset: "button",
+  search: "searchbox",
+  submit: "button",
+};
+
+/** The role an element has without a role attribute; null for none. */
+export function implicitRole(part: Part): string | null {
+  if (part.tag === "input") return inputs[part.attributes?.type ?? "text"] ?? "textbox";
+  if (part.tag === "a" && part.attributes?.href === undefined) return null;
+  return byTag[part.tag] ?? null;
+}
+
+export function roleOf(program: Program, moment: Moment, part: PartIndex): string | null {
+  return attributeOf(program, moment, part, "role") ?? implicitRole(program.parts[part].part);
+}
+
+/** An attribute at the moment: what the look says, else what the markup says; null when it is not there. */
+export function attributeOf(program: Program, moment: Moment, part: PartIndex, name: string): string | null {
+  const look = program.looks[moment.leaf]![part];
+  const said = look.attributes.get(name);
+  if (said !== undefined) return said === null ? null : said.run(envOf(program, moment));
+  const base = program.parts[part].attributes.find(([key]) => key === name);
+  return base ? base[1].run(envOf(program, moment)) : null;
+}
+
+/** The text inside a part, as textContent gives it, white space folded. */
+export const textOf = (program: Program, moment: Moment, part: PartIndex): string =>
+  rawText(program, moment, part, () => true)
+    .replace(/\s+/g, " ")
+    .trim();
+
+function rawText(program: Program, moment: Moment, part: PartIndex, include: (p: PartIndex) => boolean): string {
+  const look = program.looks[moment.leaf]![part];
+  const env = envOf(program, moment);
+  if (look.text) return look.text.run(env);
+  return program.parts[part].content
+    .map((c) => (typeof c === "number" ? (include(c) ? rawText(program, moment, c, include) : "") : c.run(env)))
+    .join("");
+}
+
+const namedByContent = new Set(
+  "button cell checkbox columnheader gridcell heading link menuitem menuitemcheckbox menuitemradio option radio row rowheader switch tab tooltip treeitem".split(
+    " ",
+  ),
+);
+
+/** The accessible name; empty when there is none. */
+export function nameOf(program: Program, moment: Moment, part: PartIndex): string {
+  return compute(program, moment, part, false, new Set()).replace(/\s+/g, " ").trim();
+}
+
+function compute(program: Program, moment: Moment, part: PartIndex, inside: boolean, seen: Set<PartIndex>): string {
+  if (seen.has(part)) return "";
+  seen.add(part);
+  const attribute = (name: string): string => attributeOf(program, moment, part, name)?.trim() ?? "";
+  if (!inside) {
+    const labels = attribute("aria-labelledby")
+      .split(/\s+/)
+      .filter(Boolean)
+      .map((id) => partById(program, moment, id))
+      .filter((p) => p !== DOCUMENT);
+    // A label counts even when it is not displayed; inside it, hidden parts do not (step 2A).
+    const named = labels.map((p) => compute(program, moment, p, true, new Set([...seen].filter((s) => s !== p))));
+    if (named.join("").trim()) return named.join(" ");
+  }
+  if (attribute("aria-label")) return attribute("aria-label");
+  const { tag } = program.parts[part].part;
+  if (tag === "img" || (tag === "input" && attribute("type") === "image"))
+    return attribute("alt") || attribute("title");
+  if (!inside && ["input", "select", "textarea", "button"].includes(tag)) {
+    const label = labelOf(program, moment, part);
+    if (label !== DOCUMENT) {
+      const text = compute(program, moment, label, true, seen);
+      if (text.trim()) return text;
+    }
+  }
+  if (tag === "input" && ["submit", "button", "reset"].includes(attribute("type"))) return attribute("value");
+  const role = roleOf(program, moment, part);
+  if (inside || (role !== null && namedByContent.has(role)) || tag === "summary") {
+    const look = program.looks[moment.leaf]![part];
+    const env = envOf(program, moment);
+    const layout = layoutOf(program, moment);
+    const text = look.text
+      ? look.text.run(env)
+      : program.parts[part].content
+          .map((c) => {
+            if (typeof c !== "number") return c.run(env);
+            if (layout.displayed[part] && !layout.exposed[c] && !layout.inert[c]) return "";
+            return compute(program, moment, c, true, seen);
+          })
+          .join("");
+    if (text.trim()) return text;
+  }
+  return attribute("title") || attribute("placeholder");
+}
+
+export function partById(program: Program, moment: Moment, id: string): PartIndex {
+  for (const p of program.parts) if (attributeOf(program, moment, p.index, "id") === id) return p.index;
+  return DOCUMENT;
+}
+
+function labelOf(program: Program, moment: Moment, part: PartIndex): PartIndex {
+  const id = attributeOf(program, moment, part, "id");
+  for (const p of program.parts) {
+    if (p.part.tag !== "label") continue;
+    const target = attributeOf(program, moment, p.index, "for");
+    if ((target !== null && target === id) || (target === null && part > p.index && part < p.end)) return p.index;
+  }
+  return DOCUMENT;
+}
+
+/** The control that a label gives its clicks to (HTML §4.10.4); DOCUMENT when there is none. */
+export function labelledControl(program: Program, moment: Moment, part: PartIndex): PartIndex {
+  for (const p of program.parts[part].path) {
+    const info = program.parts[p];
+    if (info.part.tag !== "label") continue;
+    const target = attributeOf(program, moment, p, "for");
+    if (target !== null) return partById(program, moment, target);
+    for (let c = p + 1; c < info.end; c++) {
+      if (["input", "button", "select", "textarea"].includes(program.parts[c].part.tag)) return c;
+    }
+  }
+  return DOCUMENT;
+}

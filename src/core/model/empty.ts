@@ -6,7 +6,7 @@ export function emptyComponent(name: string): Component {
     format: FORMAT,
     version: VERSION,
     name,
-    page: { width: 390, height: 640 },
+    page: { width: 390, height: 480 },
     parts: [],
     data: [],
     states: [{ name: "idle" }],

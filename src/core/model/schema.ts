@@ -85,30 +85,45 @@ export const eventSchema = z.discriminatedUnion("on", [
 ]);
 export type EventSpec = z.infer<typeof eventSchema>;
 
-export const partSchema = z.strictObject({
+/** An element of the component. */
+export interface Part {
+  name: string;
+  tag: string;
+  attributes?: Record<string, string>;
+  css?: Record<string, string>;
+  /** Stacking: a higher layer lies on top; inherited by what is inside. */
+  layer?: number;
+  /** What this part lies over wherever it is displayed. */
+  covers?: "viewport" | "parent" | string[];
+  /** Text templates and parts, in document order. */
+  content?: (string | Part)[];
+}
+export const partSchema: z.ZodType<Part> = z.strictObject({
   name,
   tag: z.string().regex(/^[A-Za-z][A-Za-z0-9-]*$/, "an HTML or SVG tag"),
   attributes: z.record(z.string(), z.string()).optional(),
   css: z.record(z.string(), z.string()).optional(),
-  /** Stacking: a higher layer lies on top; inherited by what is inside. */
   layer: z.int().optional(),
   covers: z.union([z.enum(["viewport", "parent"]), z.array(name)]).optional(),
-  /** Text templates and parts, in document order. */
   get content() {
     return z.array(z.union([z.string(), partSchema])).optional();
   },
 });
-export type Part = z.infer<typeof partSchema>;
 
-export const stateSchema = z.strictObject({
-  name,
+/** A state; with states inside it is a compound one. */
+export interface StateNode {
+  name: string;
   /** Where a compound state starts; the first one when it is not said. */
+  initial?: string;
+  states?: StateNode[];
+}
+export const stateSchema: z.ZodType<StateNode> = z.strictObject({
+  name,
   initial: name.optional(),
   get states() {
     return z.array(stateSchema).optional();
   },
 });
-export type StateNode = z.infer<typeof stateSchema>;
 
 export const datumSchema = z.discriminatedUnion("type", [
   z.strictObject({ name, type: z.literal("boolean"), initial: z.boolean() }),

@@ -1,0 +1,14 @@
+import { pathToFileURL } from "node:url";
+import { bin, install, run } from "./setup.mjs";
+
+/** Builds the page inside the sandboxed frame, then the app around it. */
+export function build() {
+  install();
+  const quiet = ["--logLevel", "warn"];
+  const failed =
+    run(bin("vite"), ["build", "--config", "vite.app.config.ts", ...quiet]) ||
+    run(bin("vite"), ["build", "--config", "vite.frame.config.ts", ...quiet]);
+  if (failed) process.exit(1);
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) build();

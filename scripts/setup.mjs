@@ -1,0 +1,64 @@
+/** What has to be there before anything else runs: a new enough Node, the packages, for tests a Chromium. */
+import { spawnSync } from "node:child_process";
+import { existsSync, readFileSync, statSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), "..");
+process.chdir(root);
+
+const [major, minor] = process.versions.node.split(".").map(Number);
+if (major < 20 || (major === 20 && minor < 19)) {
+  console.error(
+    `Lively State needs Node 20.19 or newer; this is ${process.versions.node}. Install a newer Node and try again.`,
+  );
+  process.exit(2);
+}
+
+/** Runs a command in the project's folder; gives its exit code. */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: root, stdio: "inherit", ...options });
+  if (done.error) throw done.error;
+  return done.status ?? 1;
+}
+
+/** A program that a package brings. */
+export const bin = (name) => join(root, "node_modules", ".bin", name);
+
+/** Installs the packages when they are missing or older than the lock file. */
+export function install({ quiet = false } = {}) {
+  const done = join(root, "node_modules", ".package-lock.json");
+  const lock = join(root, "package-lock.json");
+  if (existsSync(done) && statSync(done).mtimeMs >= statSync(lock).mtimeMs) return;
+  const stdio = quiet ? ["ignore", 2, 2] : "inherit";
+  if (run("npm", ["ci", "--no-audit", "--no-fund"], { stdio }) !== 0) {
+    console.error("The packages could not be installed; see above.");
+    process.exit(2);
+  }
+}
+
+/** The path of a Chromium; installs Debian's when none is found and this process may. Null when there is none. */
+export function chromium() {
+  const named = process.env.LIVELY_CHROMIUM;
+  if (named) return named;
+  const find = () => {
+    for (const name of ["chromium", "chromium-browser", "google-chrome"]) {
+      const found = spawnSync("which", [name], { encoding: "utf8" });
+      if (found.status === 0) return found.stdout.trim();
+    }
+    return null;
+  };
+  const found = find();
+  if (found) return found;
+  const debian =
+    existsSync("/etc/debian_version") ||
+    /debian/i.test(existsSync("/etc/os-release") ? readFileSync("/etc/os-release", "utf8") : "");
+  if (!debian || process.getuid?.() !== 0) return null;
+  console.log("Installing Chromium from Debian's packages …");
+  run("apt-get", ["update", "-qq"]);
+  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
+    env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    stdio: ["ignore", "ignore", "inherit"],
+  });
+  return find();
+}

@@ -1,0 +1,141 @@
+/** The live page, the plain facts under it, and why the last thing happened. */
+import { Button } from "antd";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { DOCUMENT } from "../../core/program";
+import { baseSheet, layoutOf, render } from "../../core/surface";
+import { useDoc } from "../store/document";
+import { frameOf, momentOf, useRun } from "../store/run";
+import { Explanation } from "./Explanation";
+import { Facts } from "./Facts";
+import "./live-page.css";
+import { PageFrame } from "./PageFrame";
+import type { FromFrame } from "./protocol";
+import { useClock } from "./use-clock";
+
+export function LivePane() {
+  const { doc, program } = useDoc();
+  const { session, instant, frozen, act, freeze, showing } = useRun();
+  const moment = useMemo(() => momentOf({ session, instant, frozen }), [session, instant, frozen]);
+  const [onTop, setOnTop] = useState<Record<string, string | null>>({});
+  const [measured, setMeasured] = useState(0);
+  const pane = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: 330, height: 380 });
+  const css = useMemo(() => baseSheet(doc), [doc]);
+  const parts = useMemo(() => (moment && moment.leaf >= 0 ? render(program, moment) : []), [program, moment]);
+  useClock();
+
+  useEffect(() => {
+    const box = pane.current;
+    if (!box) return;
+    const watch = new ResizeObserver(() => setRoom({ width: box.clientWidth, height: box.clientHeight }));
+    watch.observe(box);
+    return () => watch.disconnect();
+  }, []);
+  const leaf = moment?.leaf;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: boxes are measured anew when what lies where may change
+  useEffect(() => {
+    const timer = setTimeout(() => setMeasured((n) => n + 1), 120);
+    return () => clearTimeout(timer);
+  }, [leaf, program, moment?.lingering.length]);
+
+  if (!moment) return <aside className="live-pane" aria-label="Live page" />;
+  const { width, height } = doc.page;
+  const scale = Math.min(1, room.width / width, room.height / height);
+  const hear = (event: FromFrame): void => {
+    if (event.type === "click") act({ click: event.part });
+    else if (event.type === "key") {
+      act({ press: event.key });
+      const { session: after } = useRun.getState();
+      const focus = after?.frames[after.frames.length - 1].state.focus;
+      if ((event.key === "Tab" || event.key === "Shift+Tab") && focus === DOCUMENT) leavePage(event.key === "Tab");
+    } else if (event.type === "leave") leavePage(true);
+    else if (event.type === "measured") setOnTop(event.onTop);
+  };
+  const frame = frameOf({ session, instant });
+  const focusName = moment.focus === DOCUMENT ? null : program.parts[moment.focus].name;
+  return (
+    <aside className="live-pane" aria-label="Live page">
+      <div className="live-head">
+        <span className="caps">{showing ? "Replay" : "Live page"}</span>
+        <span className="muted live-showing" title={showing ?? ""}>
+          {showing ?? `${width} × ${height}${scale < 1 ? ` at ${Math.round(scale * 100)} %` : ""}`}
+        </span>
+        {frozen ? (
+          <Button size="small" onClick={() => freeze(null)}>
+            Unfreeze {frozen}
+          </Button>
+        ) : (
+          <Button size="small" type="text" onClick={() => useRun.getState().restart()}>
+            Start again
+          </Button>
+        )}
+      </div>
+      <div className="live-room" ref={pane}>
+        <div className={`live-page ${frozen ? "frozen" : ""}`}>
+          <PageFrame
+            title={`Live page of ${doc.name}`}
+            width={width}
+            height={height}
+            scale={scale}
+            css={css}
+            lang={doc.page.lang}
+            parts={parts}
+            focus={focusName}
+            focusVisible
+            onEvent={hear}
+            measure={measured}
+          />
+        </div>
+      </div>
+      <div className="live-words" id="after-live-page" tabIndex={-1}>
+        <Facts program={program} moment={moment} frozen={frozen} />
+        <Disagreements onTop={onTop} />
+        {frozen ? (
+          <p className="explanation">The page is frozen in {frozen} and does not react. Unfreeze it to go on.</p>
+        ) : (
+          frame && <Explanation program={program} step={frame.step} />
+        )}
+      </div>
+    </aside>
+  );
+}
+
+/** Where the boxes on the page and what the specification says about them differ. */
+function Disagreements({ onTop }: { onTop: Record<string, string | null> }) {
+  const { program } = useDoc();
+  const { session, instant, frozen } = useRun();
+  const moment = momentOf({ session, instant, frozen });
+  if (!moment || moment.tracks.length) return null;
+  const layout = layoutOf(program, moment);
+  const differing = Object.entries(onTop).flatMap(([name, hit]) => {
+    const part = program.partIndex.get(name);
+    if (part === undefined || !layout.displayed[part]) return [];
+    const said = layout.landing[part];
+    const saidName = said === DOCUMENT ? null : program.parts[said].name;
+    // What lies inside the part may well be in its middle; that is no disagreement.
+    if (hit === saidName || isInside(program, hit, name) || isInside(program, saidName, name)) return [];
+    return [{ name, hit, saidName }];
+  });
+  if (!differing.length) return null;
+  const [first] = differing;
+  return (
+    <p className="disagreement">
+      On the page, the middle of <b>{first.name}</b> belongs to <b>{first.hit ?? "the page"}</b>; the parts say{" "}
+      <b>{first.saidName ?? "the page"}</b>. Set what {first.hit ?? "it"} covers in Parts.
+      {differing.length > 1 && ` And ${differing.length - 1} more.`}
+    </p>
+  );
+}
+
+function isInside(program: ReturnType<typeof useDoc>["program"], name: string | null, outer: string): boolean {
+  if (name === null) return false;
+  const p = program.partIndex.get(name);
+  const o = program.partIndex.get(outer);
+  return p !== undefined && o !== undefined && p > o && p < program.parts[o].end;
+}
+
+/** Out of the sandboxed page, to what comes after or before it. */
+function leavePage(forward: boolean): void {
+  if (forward) document.getElementById("after-live-page")?.focus();
+  else document.querySelector<HTMLElement>(".live-head button")?.focus();
+}

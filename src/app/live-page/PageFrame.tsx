@@ -1,0 +1,73 @@
+/** A sandboxed page that shows a component at an instant. It has no origin and no network; see docs/architecture.md. */
+import { useEffect, useRef, useState } from "react";
+import type { RenderedPart } from "../../core/surface";
+import type { FromFrame, ToFrame } from "./protocol";
+
+export interface PageFrameProps {
+  title: string;
+  width: number;
+  height: number;
+  scale: number;
+  css: string;
+  lang?: string;
+  parts: RenderedPart[];
+  focus?: string | null;
+  focusVisible?: boolean;
+  /** Without it the page is a picture: nothing in it can be clicked or focused. */
+  onEvent?: (event: FromFrame) => void;
+  /** Raised by one to have the real boxes measured. */
+  measure?: number;
+}
+
+export function PageFrame(props: PageFrameProps) {
+  const { title, width, height, scale, css, lang, parts, focus, focusVisible, onEvent, measure } = props;
+  const frame = useRef<HTMLIFrameElement>(null);
+  const [ready, setReady] = useState(0);
+  const listener = useRef(onEvent);
+  listener.current = onEvent;
+  const interactive = onEvent !== undefined;
+
+  useEffect(() => {
+    const hear = (event: MessageEvent<FromFrame>): void => {
+      if (event.source !== frame.current?.contentWindow) return;
+      if (event.data.type === "ready") setReady((n) => n + 1);
+      listener.current?.(event.data);
+    };
+    addEventListener("message", hear);
+    return () => removeEventListener("message", hear);
+  }, []);
+
+  const say = (message: ToFrame): void => frame.current?.contentWindow?.postMessage(message, "*");
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `ready` says when the frame can hear
+  useEffect(() => say({ type: "sheet", css, lang: lang ?? "en" }), [css, lang, ready]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(() => say({ type: "mode", interactive }), [interactive, ready]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(
+    () => say({ type: "render", parts, focus: focus ?? null, focusVisible: focusVisible ?? true }),
+    [parts, focus, focusVisible, ready],
+  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(() => {
+    if (measure) say({ type: "measure", id: measure });
+  }, [measure, ready]);
+
+  return (
+    <div className="page-frame" style={{ width: width * scale, height: height * scale }}>
+      <iframe
+        ref={frame}
+        title={title}
+        src="/frame.html"
+        sandbox="allow-scripts"
+        tabIndex={interactive ? 0 : -1}
+        aria-hidden={interactive ? undefined : true}
+        style={{
+          width,
+          height,
+          transform: `scale(${scale})`,
+          pointerEvents: interactive ? "auto" : "none",
+        }}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,83 @@
+/**
+ * The script inside the sandboxed frame. It shows the elements that the app sends and reports what a person does; it
+ * decides nothing. Pasted scripts cannot run beside it: elements are made one by one, and handlers are never set.
+ */
+import type { FromFrame, ToFrame } from "../protocol";
+import { keyOf } from "./keys";
+import { elementOf, patch } from "./patch";
+
+const say = (message: FromFrame): void => parent.postMessage(message, "*");
+let interactive = false;
+
+const partAt = (target: EventTarget | null): string | null => {
+  const element = target instanceof Element ? target.closest("[data-part]") : null;
+  return element?.getAttribute("data-part") ?? null;
+};
+
+function setFocus(name: string | null, visible: boolean): void {
+  const active = document.activeElement;
+  if (name === null) {
+    if (active instanceof HTMLElement && active !== document.body) active.blur();
+    return;
+  }
+  const element = elementOf(name);
+  if (!element || element === active || !document.hasFocus()) return;
+  (element as HTMLElement).focus({ preventScroll: true, focusVisible: visible } as FocusOptions);
+}
+
+/** What the browser hits in the middle of a part that is on the screen. */
+function measure(): Record<string, string | null> {
+  const onTop: Record<string, string | null> = {};
+  for (const element of document.querySelectorAll("[data-part]")) {
+    const box = element.getBoundingClientRect();
+    const x = box.left + box.width / 2;
+    const y = box.top + box.height / 2;
+    if (!box.width || !box.height || x < 0 || y < 0 || x >= innerWidth || y >= innerHeight) continue;
+    onTop[element.getAttribute("data-part")!] = partAt(document.elementFromPoint(x, y));
+  }
+  return onTop;
+}
+
+addEventListener("message", (event: MessageEvent<ToFrame>) => {
+  if (event.source !== parent) return;
+  const message = event.data;
+  if (message.type === "sheet") {
+    document.documentElement.lang = message.lang;
+    document.getElementById("sheet")!.textContent = message.css;
+  } else if (message.type === "mode") interactive = message.interactive;
+  else if (message.type === "render") {
+    patch(document.body, message.parts);
+    if (interactive) setFocus(message.focus, message.focusVisible);
+    requestAnimationFrame(() => say({ type: "painted" }));
+  } else if (message.type === "measure") say({ type: "measured", id: message.id, onTop: measure() });
+});
+
+// The app's core decides where the focus goes and what a click does; the browser's own answers are held back.
+addEventListener("mousedown", (event) => {
+  if (interactive) window.focus();
+  event.preventDefault();
+});
+addEventListener(
+  "click",
+  (event) => {
+    event.preventDefault();
+    if (interactive) say({ type: "click", part: partAt(event.target) });
+  },
+  true,
+);
+addEventListener("submit", (event) => event.preventDefault(), true);
+addEventListener("keydown", (event) => {
+  if (!interactive) return;
+  const key = keyOf(event);
+  if (!key) return;
+  if (key === "F6") {
+    event.preventDefault();
+    say({ type: "leave" });
+    return;
+  }
+  const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+  if (!typing || !/^.$|^Space$|^Backspace$/.test(key)) event.preventDefault();
+  say({ type: "key", key });
+});
+
+say({ type: "ready" });

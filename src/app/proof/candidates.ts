@@ -1,0 +1,59 @@
+/** Expectations that a step offers: the facts about seen things that it changed. Pure. */
+import type { Expectation } from "../../core/model";
+import type { Program } from "../../core/program";
+import { DOCUMENT } from "../../core/program";
+import type { RunState } from "../../core/run";
+import { factsOf } from "../../core/surface";
+
+/** @param before null before the first step: then what is seen at the start is offered */
+export function candidates(program: Program, before: RunState | null, after: RunState): Expectation[] {
+  const out: Expectation[] = [];
+  const leaf = program.states[after.leaf].name;
+  if (!before || before.leaf !== after.leaf) out.push({ fact: "state", is: leaf });
+  const rows = new Set(program.doc.looks.map((l) => l.part));
+  if (after.focus !== DOCUMENT && before?.focus !== after.focus) {
+    out.push({ fact: "focused", part: program.parts[after.focus].name, is: true });
+  }
+  for (const { index, name, content } of program.parts) {
+    const now = factsOf(program, after, index);
+    const was = before ? factsOf(program, before, index) : null;
+    if (was ? was.visible !== now.visible : rows.has(name)) {
+      if (!was || rows.has(name) || content.every((c) => typeof c !== "number"))
+        out.push({ fact: "visible", part: name, is: now.visible });
+    }
+    if (was && was.text !== now.text && content.every((c) => typeof c !== "number"))
+      out.push({ fact: "text", part: name, is: now.text });
+    if (was && was.inTabOrder !== now.inTabOrder && rows.has(name))
+      out.push({ fact: "in tab order", part: name, is: now.inTabOrder });
+    if (was && was.takesPointer !== now.takesPointer && rows.has(name))
+      out.push({ fact: "takes pointer", part: name, is: now.takesPointer });
+  }
+  return out;
+}
+
+/** What a fact about a part is at the moment, as an expectation that holds. */
+export function expectationNow(program: Program, moment: RunState, part: string, fact: string): Expectation | null {
+  const index = program.partIndex.get(part);
+  if (index === undefined) return null;
+  const f = factsOf(program, moment, index);
+  switch (fact) {
+    case "visible":
+      return { fact, part, is: f.visible };
+    case "displayed":
+      return { fact, part, is: f.displayed };
+    case "present":
+      return { fact, part, is: f.present };
+    case "focused":
+      return { fact, part, is: f.focused };
+    case "takes pointer":
+      return { fact, part, is: f.takesPointer };
+    case "in tab order":
+      return { fact, part, is: f.inTabOrder };
+    case "text":
+      return { fact, part, is: f.text };
+    case "name":
+      return { fact, part, is: f.name };
+    default:
+      return null;
+  }
+}

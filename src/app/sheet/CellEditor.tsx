@@ -1,0 +1,169 @@
+/** The text editor of a cell: completion as one types, the error at its character, Enter commits, Escape leaves. */
+import {
+  acceptCompletion,
+  autocompletion,
+  type CompletionContext,
+  completionKeymap,
+  completionStatus,
+  moveCompletionSelection,
+  selectedCompletionIndex,
+} from "@codemirror/autocomplete";
+import { EditorState, Prec, StateEffect, StateField } from "@codemirror/state";
+import { Decoration, type DecorationSet, EditorView, keymap } from "@codemirror/view";
+import { useEffect, useRef, useState } from "react";
+import { complete, type Located } from "../../core/expression";
+import type { Component } from "../../core/model";
+import { partNames } from "../../core/model";
+import { type EditorKind, namesOf } from "./cells";
+
+export interface CellEditorProps {
+  doc: Component;
+  kind: EditorKind;
+  initial: string;
+  label: string;
+  /** Says what is wrong with a text; null when nothing is. */
+  check(text: string): Located | null;
+  onChange(text: string): void;
+  /** @returns false when the text cannot be taken */
+  onCommit(text: string, then: "down" | "right" | "left" | "stay"): boolean;
+  onLeave(): void;
+}
+
+const setError = StateEffect.define<Located | null>();
+const errorField = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(marks, transaction) {
+    let next = marks.map(transaction.changes);
+    for (const effect of transaction.effects) {
+      if (!effect.is(setError)) continue;
+      const size = transaction.state.doc.length;
+      const e = effect.value;
+      const from = Math.min(e?.from ?? 0, Math.max(0, size - 1));
+      const to = Math.min(Math.max(e?.to ?? 0, from + 1), size);
+      next =
+        e && to > from ? Decoration.set([Decoration.mark({ class: "cm-wrong" }).range(from, to)]) : Decoration.none;
+    }
+    return next;
+  },
+  provide: (field) => EditorView.decorations.from(field),
+});
+
+export function CellEditor(props: CellEditorProps) {
+  const host = useRef<HTMLDivElement>(null);
+  const latest = useRef(props);
+  latest.current = props;
+  const [error, setErrorText] = useState<string | null>(null);
+
+  useEffect(() => {
+    const { doc, kind, initial, label } = latest.current;
+    const names = namesOf(doc);
+    const commit = (then: "down" | "right" | "left" | "stay") => (view: EditorView) => {
+      const text = view.state.doc.toString();
+      if (!latest.current.onCommit(text, then)) {
+        const wrong = latest.current.check(text);
+        setErrorText(wrong?.message ?? null);
+        view.dispatch({ effects: setError.of(wrong) });
+      }
+      return true;
+    };
+    const keys = Prec.highest(
+      keymap.of([
+        {
+          key: "Enter",
+          run: (view) => {
+            if (completionStatus(view.state) === "active" && selectedCompletionIndex(view.state) !== null) {
+              return acceptCompletion(view);
+            }
+            return commit("down")(view);
+          },
+        },
+        {
+          key: "Tab",
+          run: (view) => {
+            if (completionStatus(view.state) === "active") {
+              if (selectedCompletionIndex(view.state) === null) moveCompletionSelection(true)(view);
+              if (acceptCompletion(view)) return true;
+            }
+            return commit("right")(view);
+          },
+        },
+        { key: "Shift-Tab", run: commit("left") },
+        {
+          key: "Escape",
+          run: () => {
+            latest.current.onLeave();
+            return true;
+          },
+        },
+      ]),
+    );
+    const source = (context: CompletionContext) => {
+      if (kind === "name") return null;
+      const text = context.state.doc.toString();
+      if (kind === "part") return { from: 0, options: partNames(doc).map((p) => ({ label: p, type: "part" })) };
+      const found = complete(kind, text, context.pos, names);
+      const typing = context.pos > found.from || context.explicit || text === "";
+      if (!typing) return null;
+      return { from: found.from, options: found.options.map((o) => ({ label: o.label, detail: o.detail })) };
+    };
+    const view = new EditorView({
+      parent: host.current!,
+      state: EditorState.create({
+        doc: initial,
+        selection: { anchor: initial.length },
+        extensions: [
+          keys,
+          keymap.of(completionKeymap),
+          autocompletion({ override: [source], selectOnOpen: false, icons: false, activateOnTyping: true }),
+          errorField,
+          EditorState.transactionFilter.of((t) => (t.newDoc.lines > 1 ? [] : t)),
+          EditorView.contentAttributes.of({ "aria-label": label, spellcheck: "false", autocapitalize: "off" }),
+          EditorView.updateListener.of((update) => {
+            if (!update.docChanged) return;
+            const text = update.state.doc.toString();
+            latest.current.onChange(text);
+            // While one types, only what can no longer become right is worth a word; the rest waits for Enter.
+            setErrorText(null);
+            update.view.dispatch({ effects: setError.of(latest.current.check(text)) });
+          }),
+          EditorView.domEventHandlers({
+            blur: (_event, blurred) => {
+              const text = blurred.state.doc.toString();
+              if (!latest.current.onCommit(text, "stay")) latest.current.onLeave();
+            },
+          }),
+        ],
+      }),
+    });
+    view.focus();
+    const wrong = initial ? latest.current.check(initial) : null;
+    if (wrong) {
+      setErrorText(wrong.message);
+      view.dispatch({ effects: setError.of(wrong) });
+    }
+    return () => view.destroy();
+  }, []);
+
+  return (
+    <div className="cell-editor">
+      <div ref={host} />
+      {error ? (
+        <p className="cell-error" role="alert">
+          {error}
+        </p>
+      ) : (
+        <p className="cell-hint">{hints[props.kind]}</p>
+      )}
+    </div>
+  );
+}
+
+const hints: Record<EditorKind, string> = {
+  reaction: "[condition] state / actions — or ignored",
+  after: "240ms → state",
+  look: 'shown; inert; "text"; property: value',
+  focus: "→ part; held in part",
+  event: "click part · press Key · after · mounted",
+  name: "a name",
+  part: "the name of a part",
+};

@@ -1,0 +1,180 @@
+/** The sheet: a column a state, a row a part or an event, a cell what is so or what happens there. */
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useSearchParams } from "react-router";
+import { frameOf, momentOf, useRun } from "../store/run";
+import type { Row } from "./grid";
+import { loadEditor, SheetCell } from "./SheetCell";
+import { idFrom, idText, useSelection } from "./selection";
+import "./sheet.css";
+import { Arcs, type ColumnBox } from "./StateHeads";
+import { useSheet } from "./use-sheet";
+
+const NAMES = 148;
+const OUTER = 104;
+const ADD = 84;
+const LEAST = 142;
+
+export function Sheet() {
+  const sheet = useSheet();
+  const { doc, grid, at } = sheet;
+  const host = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(900);
+  useSelectionInAddress();
+
+  useEffect(() => {
+    const box = host.current;
+    if (!box) return;
+    const watch = new ResizeObserver(() => setRoom(box.clientWidth));
+    watch.observe(box);
+    // The editor is there before the first key is typed into a cell.
+    loadEditor();
+    box.querySelector<HTMLElement>(".grid")?.focus({ preventScroll: true });
+    return () => watch.disconnect();
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the selection moved
+  useEffect(() => {
+    host.current?.querySelector(".cell.selected")?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [at.row, at.column]);
+  useEffect(() => {
+    if (!sheet.editing) host.current?.querySelector<HTMLElement>(".grid")?.focus({ preventScroll: true });
+  }, [sheet.editing]);
+
+  const states = grid.columns.filter((c) => c.kind === "state").length;
+  const outers = grid.columns.filter((c) => c.kind === "outer").length;
+  const width = Math.max(LEAST, Math.floor((room - NAMES - OUTER * outers - ADD - 12) / Math.max(1, states)));
+  const boxes = useMemo(() => {
+    let x = 0;
+    return grid.columns.map((column): ColumnBox => {
+      const w =
+        column.kind === "names"
+          ? NAMES
+          : column.kind === "outer"
+            ? OUTER
+            : column.kind === "add"
+              ? ADD
+              : Math.min(width, 260);
+      x += w;
+      return { column, x: x - w, width: w };
+    });
+  }, [grid.columns, width]);
+
+  const { session, instant, frozen } = useRun();
+  const moment = momentOf({ session, instant, frozen });
+  const active = moment
+    ? new Set(session!.program.states[moment.leaf].path.map((s) => session!.program.states[s].name))
+    : new Set<string>();
+  const moved = frameOf({ session, instant })?.step.dispatches.findLast((d) => d.from !== d.to);
+  const lit =
+    moved && !frozen
+      ? { from: session!.program.states[moved.from].name, to: session!.program.states[moved.to].name }
+      : null;
+
+  return (
+    <div
+      className="sheet"
+      ref={host}
+      onCopy={(e) => {
+        if (sheet.editing) return;
+        e.clipboardData.setData("text/plain", sheet.copy());
+        e.preventDefault();
+      }}
+      onCut={(e) => {
+        if (sheet.editing) return;
+        e.clipboardData.setData("text/plain", sheet.copy());
+        sheet.clear();
+        e.preventDefault();
+      }}
+      onPaste={(e) => {
+        if (sheet.editing) return;
+        sheet.paste(e.clipboardData.getData("text/plain"));
+        e.preventDefault();
+      }}
+    >
+      <Arcs doc={doc} boxes={boxes} lit={lit} />
+      <div
+        className="grid"
+        role="grid"
+        tabIndex={0}
+        aria-label={`Specification of ${doc.name}`}
+        aria-activedescendant={`cell-${at.row}-${at.column}`}
+        aria-rowcount={grid.rows.length}
+        aria-colcount={grid.columns.length}
+        style={{ gridTemplateColumns: boxes.map((b) => `${b.width}px`).join(" ") }}
+        onKeyDown={sheet.onKeyDown}
+      >
+        {grid.rows.map((row, r) => (
+          <SheetRow key={row.id} sheet={sheet} row={row} r={r} boxes={boxes} active={active} />
+        ))}
+      </div>
+      <p className="sheet-help">
+        Type to edit · Enter takes it · Delete leaves it undecided · Alt+↓ opens a cell's controls · Alt+arrows move a
+        state or a row
+      </p>
+    </div>
+  );
+}
+
+const sectionTitles: Partial<Record<Row["section"], string>> = {
+  look: "Looks — what a person sees and can reach",
+  event: "Reactions — what happens when",
+};
+
+function SheetRow({
+  sheet,
+  row,
+  r,
+  boxes,
+  active,
+}: {
+  sheet: ReturnType<typeof useSheet>;
+  row: Row;
+  r: number;
+  boxes: ColumnBox[];
+  active: Set<string>;
+}) {
+  const { grid } = sheet;
+  const before = grid.rows[r - 1];
+  const section = row.section.replace("add-", "") as Row["section"];
+  const opens = sectionTitles[section] && before && before.section.replace("add-", "") !== section;
+  return (
+    <>
+      {opens && <div className="section-title caps">{sectionTitles[section]}</div>}
+      {/* biome-ignore lint/a11y/useFocusableInteractive: focus stays on the grid; aria-activedescendant names the cell */}
+      <div role="row" className={`row ${row.section}`} aria-rowindex={r + 1}>
+        {grid.columns.map((column, c) => (
+          <SheetCell
+            key={column.id}
+            sheet={sheet}
+            row={row}
+            column={column}
+            r={r}
+            c={c}
+            width={boxes[c].width}
+            lit={column.kind !== "names" && column.kind !== "add" && active.has(column.id)}
+          />
+        ))}
+      </div>
+    </>
+  );
+}
+
+/** The selected cell stands in the address too. */
+function useSelectionInAddress(): void {
+  const [params, setParams] = useSearchParams();
+  const cell = useSelection((s) => s.cell);
+  const [restored, setRestored] = useState(false);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only once
+  useEffect(() => {
+    const said = params.get("cell");
+    const id = said ? idFrom(said) : null;
+    if (id && cell.column === "") useSelection.getState().selectCell(id);
+    setRestored(true);
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the address follows the selection
+  useEffect(() => {
+    if (!restored || params.get("cell") === idText(cell)) return;
+    const next = new URLSearchParams(params);
+    next.set("cell", idText(cell));
+    setParams(next, { replace: true });
+  }, [cell, restored]);
+}

@@ -1,0 +1,212 @@
+/** One cell: what it says, how it stands, and its editors while it is being changed. */
+import { Popover } from "antd";
+import { lazy, Suspense, useMemo } from "react";
+import type { FocusRule, Look, Reaction } from "../../core/model";
+import { useDoc, useDocument } from "../store/document";
+import { useProof } from "../store/proof";
+import { useRun } from "../store/run";
+import { CellPopover } from "./CellPopover";
+import { FocusText, LookText, ReactionText } from "./CellText";
+import { cellText, draftKey, kindOf, typed } from "./cells";
+import { type Column, isCell, type Row } from "./grid";
+import { Miniature } from "./StateHeads";
+import { type Standing, standingOf } from "./standing";
+import { supports, type useSheet } from "./use-sheet";
+
+export const loadEditor = () => import("./CellEditor");
+const CellEditor = lazy(() => loadEditor().then((m) => ({ default: m.CellEditor })));
+
+interface CellProps {
+  sheet: ReturnType<typeof useSheet>;
+  row: Row;
+  column: Column;
+  r: number;
+  c: number;
+  width: number;
+  lit: boolean;
+}
+
+export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
+  const { doc, grid, at, corner, editing, popover } = sheet;
+  const { program } = useDoc();
+  const { proof, of } = useProof();
+  const standing = useMemo(
+    () => standingOf(doc, program, proof, of === doc, row, column),
+    [doc, program, proof, of, row, column],
+  );
+  const draft = useDocument((s) => s.drafts[draftKey(row, column)]);
+  const place = { row: r, column: c };
+  const selectable = isCell(grid, place);
+  const selected = selectable && at.row === r && at.column === c;
+  const inRange =
+    r >= Math.min(at.row, corner.row) &&
+    r <= Math.max(at.row, corner.row) &&
+    c >= Math.min(at.column, corner.column) &&
+    c <= Math.max(at.column, corner.column);
+  const isEditing = editing?.row === r && editing.column === c;
+  const kind = kindOf(doc, row, column);
+  const text = cellText(doc, row, column);
+  const header = row.section === "state" || column.kind === "names";
+  const canPop = selected && !header && column.kind !== "add" && !isEditing && sheet.writable;
+  const classes = ["cell", column.kind, header ? "head" : ""];
+  if (selected) classes.push("selected");
+  if (inRange && selectable && (at.row !== corner.row || at.column !== corner.column)) classes.push("in-range");
+  classes.push(standing.kind.replace(" ", "-"));
+  if (standing.differs) classes.push("differs");
+  if (standing.findings.length) classes.push("at-fault");
+  if (lit && row.section !== "add-look" && row.section !== "add-event") classes.push("lit");
+  if (draft !== undefined && !isEditing) classes.push("draft");
+
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: keys go to the grid, whose active descendant this is
+    // biome-ignore lint/a11y/useAriaPropsSupportedByRole: every role it takes is a cell's
+    // biome-ignore lint/a11y/noStaticElementInteractions: as above
+    <div
+      id={`cell-${r}-${c}`}
+      role={row.section === "state" ? "columnheader" : column.kind === "names" ? "rowheader" : "gridcell"}
+      aria-colindex={c + 1}
+      aria-selected={selected}
+      className={classes.join(" ")}
+      onClick={(e) => selectable && !isEditing && sheet.select(place, e.shiftKey)}
+      onDoubleClick={() => selectable && sheet.begin(place)}
+    >
+      <CellContent row={row} column={column} width={width} draft={isEditing ? undefined : draft} standing={standing} />
+      {canPop && (
+        <Popover
+          open={popover}
+          onOpenChange={sheet.setPopover}
+          trigger="click"
+          placement="bottomRight"
+          destroyOnHidden
+          content={
+            <CellPopover
+              doc={doc}
+              kind={kind}
+              value={cellValue(doc, row, column)}
+              onSet={(next) => (sheet.commit(place, next, "stay") ? null : typedError(doc, row, column, next))}
+              onClose={() => sheet.setPopover(false)}
+            />
+          }
+        >
+          <button
+            type="button"
+            className="cell-more"
+            tabIndex={-1}
+            aria-label="Open the cell's controls"
+            onClick={(e) => e.stopPropagation()}
+          >
+            ⋯
+          </button>
+        </Popover>
+      )}
+      {isEditing && (
+        <Suspense fallback={null}>
+          <CellEditor
+            doc={doc}
+            kind={kind}
+            initial={editing.initial}
+            label={`${text || "cell"}: ${row.section === "event" ? row.label : row.section === "look" ? row.part : row.section}`}
+            check={(next) => {
+              const change = typed(doc, row, column, next, supports);
+              return change.ok ? null : change;
+            }}
+            onChange={(next) => useDocument.getState().setDraft(draftKey(row, column), next)}
+            onCommit={(next, then) => sheet.commit(place, next, then)}
+            onLeave={() => sheet.leave(place)}
+          />
+        </Suspense>
+      )}
+    </div>
+  );
+}
+
+function typedError(doc: ReturnType<typeof useSheet>["doc"], row: Row, column: Column, text: string): string | null {
+  useDocument.getState().setDraft(draftKey(row, column), null);
+  const change = typed(doc, row, column, text, supports);
+  return change.ok ? null : change.message;
+}
+
+function cellValue(doc: ReturnType<typeof useSheet>["doc"], row: Row, column: Column) {
+  if (column.kind === "names" || column.kind === "add") return undefined;
+  if (row.section === "look") return doc.looks.find((l) => l.part === row.part)?.in[column.name];
+  if (row.section === "focus") return doc.focus[column.name];
+  return row.section === "event" ? doc.reactions[row.index]?.in[column.name] : undefined;
+}
+
+interface ContentProps {
+  row: Row;
+  column: Column;
+  width: number;
+  draft: string | undefined;
+  standing: Standing;
+}
+
+function CellContent({ row, column, width, draft, standing }: ContentProps) {
+  const { doc, program } = useDoc();
+  const { frozen, freeze } = useRun();
+  if (row.section === "state") {
+    if (column.kind === "names") return <span className="corner">state</span>;
+    if (column.kind === "add") return <span className="adding">+ state</span>;
+    if (column.kind === "outer")
+      return (
+        <span className="outer-name">{column.label === "always" ? "in every state" : `all of ${column.label}`}</span>
+      );
+    return (
+      <>
+        <Miniature program={program} state={column.name} width={width - 14} />
+        <span className="state-name" title={column.name}>
+          {column.name}
+        </span>
+        <button
+          type="button"
+          className={`freeze plain ${frozen === column.name ? "on" : ""}`}
+          tabIndex={-1}
+          aria-pressed={frozen === column.name}
+          onClick={(e) => {
+            e.stopPropagation();
+            freeze(frozen === column.name ? null : column.name);
+          }}
+        >
+          {frozen === column.name ? "frozen" : "freeze"}
+        </button>
+      </>
+    );
+  }
+  if (column.kind === "add") return null;
+  if (draft !== undefined)
+    return <span title="Not in force: this text has an error or was not finished">{draft || "…"}</span>;
+  if (column.kind === "names") {
+    if (row.section === "add-look") return <span className="adding">+ row for a part</span>;
+    if (row.section === "add-event") return <span className="adding">+ event</span>;
+    return <span title={cellText(doc, row, column)}>{cellText(doc, row, column)}</span>;
+  }
+  if (row.section === "add-look" || row.section === "add-event") return null;
+  const fault = standing.findings.length > 0 && (
+    <span className="fault" title={standing.findings.map((f) => f.text).join("\n")}>
+      {[...new Set(standing.findings.map((f) => f.rule))].join(" ")}
+    </span>
+  );
+  const value = cellValue(doc, row, column);
+  if (value === undefined) {
+    const word = emptyText(row, column, standing);
+    return (
+      <>
+        {word} {fault}
+      </>
+    );
+  }
+  return (
+    <>
+      {row.section === "look" && <LookText look={value as Look} />}
+      {row.section === "focus" && <FocusText rule={value as FocusRule} />}
+      {row.section === "event" && <ReactionText cell={value as Reaction} />} {fault}
+    </>
+  );
+}
+
+/** What an empty cell says for itself. */
+function emptyText(row: Row, column: Column, standing: Standing): string {
+  if (standing.kind === "undecided" || standing.kind === "cannot reach") return standing.kind;
+  if (standing.kind === "inherited") return standing.inherited;
+  return row.section === "event" && column.kind === "state" ? "—" : "";
+}

@@ -1,0 +1,188 @@
+/** What stands in a cell of the sheet as text, and what a text typed into it changes. Pure. */
+import {
+  type CellKind,
+  type Located,
+  type Names,
+  parseEvent,
+  parseFocusRule,
+  parseLook,
+  parseReaction,
+  printFocusRule,
+  printLook,
+  printReaction,
+  rename,
+  type Supports,
+  taken,
+} from "../../core/expression";
+import {
+  ALWAYS,
+  addEventRow,
+  addLookRow,
+  addState,
+  type Component,
+  isName,
+  nameRule,
+  partNames,
+  removeEventRow,
+  removeLookRow,
+  removeState,
+  setEvent,
+  setFocusRule,
+  setLook,
+  setReaction,
+  stateNames,
+} from "../../core/model";
+import type { Column, Row } from "./grid";
+
+export type EditorKind = CellKind | "name" | "part";
+export interface Change {
+  ok: true;
+  label: string;
+  change: (doc: Component) => Component;
+}
+export type Typed = Change | ({ ok: false } & Located);
+
+export const namesOf = (doc: Component): Names => ({
+  parts: partNames(doc),
+  states: stateNames(doc),
+  data: doc.data,
+});
+
+export function kindOf(doc: Component, row: Row, column: Column): EditorKind {
+  if (row.section === "state") return "name";
+  if (column.kind === "names") {
+    if (row.section === "event" || row.section === "add-event") return "event";
+    return row.section === "add-look" ? "part" : "name";
+  }
+  if (row.section === "look") return "look";
+  if (row.section === "focus") return "focus";
+  return row.section === "event" && doc.reactions[row.index].event.on === "after" ? "after" : "reaction";
+}
+
+export function cellText(doc: Component, row: Row, column: Column): string {
+  if (row.section === "state") return column.kind === "add" || column.kind === "names" ? "" : column.name;
+  if (column.kind === "names") {
+    return row.section === "look"
+      ? row.part
+      : row.section === "event"
+        ? row.label
+        : row.section === "focus"
+          ? "focus"
+          : "";
+  }
+  if (column.kind === "add") return "";
+  if (row.section === "look") {
+    const look = doc.looks.find((l) => l.part === row.part)?.in[column.name];
+    return look ? printLook(look) : "";
+  }
+  if (row.section === "focus") return doc.focus[column.name] ? printFocusRule(doc.focus[column.name]) : "";
+  if (row.section !== "event") return "";
+  const cell = doc.reactions[row.index]?.in[column.name];
+  return cell === undefined ? "" : printReaction(cell);
+}
+
+const no = (message: string, text: string): Typed => ({ ok: false, message, from: 0, to: text.length });
+
+function freshName(doc: Component, kind: "state" | "part", text: string, old?: string): string | null {
+  if (!isName(text)) return `a name is ${nameRule}`;
+  if (text === ALWAYS) return `"${ALWAYS}" is kept for what holds in every state`;
+  return text !== old && taken(doc, kind).includes(text) ? `there is a ${kind} named ${text} already` : null;
+}
+
+/** @returns what committing the text changes, or one error with its place; the document stays as it is on an error. */
+export function typed(doc: Component, row: Row, column: Column, text: string, supports?: Supports): Typed {
+  const names = namesOf(doc);
+  const clean = text.trim();
+  if (row.section === "state") {
+    if (column.kind === "add") {
+      if (!clean) return { ok: true, label: "", change: (d) => d };
+      const wrong = freshName(doc, "state", clean);
+      return wrong ? no(wrong, text) : { ok: true, label: `add ${clean}`, change: (d) => addState(d, clean) };
+    }
+    const old = column.kind === "names" ? "" : column.name;
+    const wrong = freshName(doc, "state", clean, old);
+    if (wrong) return no(wrong, text);
+    return { ok: true, label: `rename ${old}`, change: (d) => (clean === old ? d : rename(d, "state", old, clean)) };
+  }
+  if (column.kind === "names") return typedHeader(doc, row, clean, text, names);
+  if (column.kind === "add") return no("add the state first: name it in the top row", text);
+  const state = column.name;
+  if (row.section === "look") {
+    const parsed = parseLook(text, names, supports);
+    if (!parsed.ok) return parsed;
+    return { ok: true, label: `${row.part} in ${state}`, change: (d) => setLook(d, row.part, state, parsed.value) };
+  }
+  if (row.section === "focus") {
+    const parsed = parseFocusRule(text, names);
+    if (!parsed.ok) return parsed;
+    return { ok: true, label: `focus in ${state}`, change: (d) => setFocusRule(d, state, parsed.value) };
+  }
+  if (row.section !== "event") return no("nothing can be said here", text);
+  const parsed = parseReaction(text, names, doc.reactions[row.index].event.on === "after");
+  if (!parsed.ok) return parsed;
+  return { ok: true, label: `${row.label} in ${state}`, change: (d) => setReaction(d, row.index, state, parsed.value) };
+}
+
+function typedHeader(doc: Component, row: Row, clean: string, text: string, names: Names): Typed {
+  if (row.section === "look") {
+    const wrong = freshName(doc, "part", clean, row.part);
+    if (wrong) return no(wrong, text);
+    return {
+      ok: true,
+      label: `rename ${row.part}`,
+      change: (d) => (clean === row.part ? d : rename(d, "part", row.part, clean)),
+    };
+  }
+  if (row.section === "add-look") {
+    if (!clean) return { ok: true, label: "", change: (d) => d };
+    if (!names.parts.includes(clean)) {
+      return no(
+        names.parts.length ? `"${clean}" is not a part; add it in Parts first` : "add a part in Parts first",
+        text,
+      );
+    }
+    if (doc.looks.some((l) => l.part === clean)) return no(`${clean} has a row already`, text);
+    return { ok: true, label: `add a row for ${clean}`, change: (d) => addLookRow(d, clean) };
+  }
+  if (row.section === "focus" || row.section === "state") return no("this name is fixed", text);
+  if (!clean && row.section === "add-event") return { ok: true, label: "", change: (d) => d };
+  const parsed = parseEvent(text, names);
+  if (!parsed.ok) return parsed;
+  const event = parsed.value;
+  if (row.section === "event")
+    return { ok: true, label: `change ${row.label}`, change: (d) => setEvent(d, row.index, event) };
+  return { ok: true, label: `add ${clean}`, change: (d) => addEventRow(d, event) };
+}
+
+/** What Delete does: a cell becomes undecided; a header takes its whole row or column away. */
+export function cleared(row: Row, column: Column): Change | null {
+  const name = column.kind === "names" || column.kind === "add" ? null : column.name;
+  if (row.section === "state") {
+    return name === null || name === ALWAYS
+      ? null
+      : { ok: true, label: `remove ${name}`, change: (d) => removeState(d, name) };
+  }
+  if (column.kind === "names") {
+    if (row.section === "look")
+      return { ok: true, label: `remove the row of ${row.part}`, change: (d) => removeLookRow(d, row.part) };
+    if (row.section === "event")
+      return { ok: true, label: `remove ${row.label}`, change: (d) => removeEventRow(d, row.index) };
+    return null;
+  }
+  if (name === null) return null;
+  if (row.section === "look")
+    return { ok: true, label: `clear ${row.part} in ${name}`, change: (d) => setLook(d, row.part, name, undefined) };
+  if (row.section === "focus")
+    return { ok: true, label: `clear focus in ${name}`, change: (d) => setFocusRule(d, name, undefined) };
+  if (row.section === "event")
+    return {
+      ok: true,
+      label: `clear ${row.label} in ${name}`,
+      change: (d) => setReaction(d, row.index, name, undefined),
+    };
+  return null;
+}
+
+/** Identity of a cell for texts that are not in force. */
+export const draftKey = (row: Row, column: Column): string =>
+  `${row.section === "event" ? `event ${row.label}` : row.id}|${column.id}`;

@@ -1,0 +1,85 @@
+/** What can be said about a cell beyond its text: whether it is undecided, cannot be reached, inherits, is at fault. */
+import { printLook, printReaction } from "../../core/expression";
+import { ALWAYS, type Component, type Look } from "../../core/model";
+import type { Program } from "../../core/program";
+import type { Finding, Proof } from "../../core/proof";
+import type { Column, Row } from "./grid";
+
+export interface Standing {
+  kind: "said" | "inherited" | "undecided" | "cannot reach" | "none";
+  /** What holds here without being said here. */
+  inherited: string;
+  differs: boolean;
+  findings: Finding[];
+}
+
+const nothing: Standing = { kind: "none", inherited: "", differs: false, findings: [] };
+
+/** @param current false while the proof is about an older document: then nothing is claimed about reach */
+export function standingOf(
+  doc: Component,
+  program: Program,
+  proof: Proof | null,
+  current: boolean,
+  row: Row,
+  column: Column,
+): Standing {
+  if (column.kind === "names" || column.kind === "add" || row.section === "state") return nothing;
+  const state = program.stateIndex.get(column.name);
+  if (state === undefined) return nothing;
+  const outer = program.states[state].path.slice(1).map((s) => program.states[s].name);
+  const findings = proof && current ? proof.findings.filter((f) => concerns(f, row, column.name)) : [];
+  if (row.section === "look") {
+    const cells = doc.looks.find((l) => l.part === row.part)?.in ?? {};
+    const own = cells[column.name];
+    const part = program.partIndex.get(row.part);
+    const resolved = part === undefined ? undefined : program.looks[program.states[state].leaf]?.[part];
+    const from = outer.find((s) => cells[s]);
+    const inherited = from ? printLook(cells[from]) : column.kind === "state" ? (resolved?.as ?? "") : "";
+    return {
+      kind: own ? "said" : inherited ? "inherited" : "none",
+      inherited,
+      differs: differs(doc, row.part, column, program),
+      findings,
+    };
+  }
+  if (row.section === "focus") return { ...nothing, kind: doc.focus[column.name] ? "said" : "none", findings };
+  if (row.section !== "event") return nothing;
+  const cells = doc.reactions[row.index]?.in ?? {};
+  if (cells[column.name] !== undefined) return { kind: "said", inherited: "", differs: false, findings };
+  const from = outer.find((s) => cells[s] !== undefined);
+  if (from) return { kind: "inherited", inherited: printReaction(cells[from]), differs: false, findings };
+  if (doc.reactions[row.index]?.event.on === "after" || column.name === ALWAYS || column.kind === "outer")
+    return nothing;
+  if (!proof || !current) return nothing;
+  const arrives = proof.arrives[row.index]?.includes(column.name);
+  return { kind: arrives ? "undecided" : "cannot reach", inherited: "", differs: false, findings };
+}
+
+function concerns(f: Finding, row: Row, state: string): boolean {
+  if (f.severity === "undecided") return false;
+  if (f.cell) return row.section === "event" && f.cell.row === row.index && f.cell.state === state;
+  if (f.state !== state) return false;
+  if (f.rule === "F7" || f.rule === "F8") return row.section === "focus";
+  return row.section === "look" && f.part === row.part;
+}
+
+/** True when the part is otherwise in this column than in the state column before. */
+function differs(doc: Component, part: string, column: Column, program: Program): boolean {
+  if (column.kind !== "state") return false;
+  const leaves = program.states.filter((s) => s.atomic).map((s) => s.name);
+  const at = leaves.indexOf(column.name);
+  return at > 0 && resolved(doc, program, part, leaves[at]) !== resolved(doc, program, part, leaves[at - 1]);
+}
+
+/** Everything said about a part in an atomic state, motion left out: that is how it comes there, not how it is. */
+function resolved(doc: Component, program: Program, part: string, state: string): string {
+  const cells = doc.looks.find((l) => l.part === part)?.in ?? {};
+  const path = program.states[program.stateIndex.get(state) ?? 0].path.toReversed();
+  const look: Look = {};
+  for (const s of path) {
+    const { css, attributes, motion: _motion, ...rest } = cells[program.states[s].name] ?? {};
+    Object.assign(look, rest, { css: { ...look.css, ...css }, attributes: { ...look.attributes, ...attributes } });
+  }
+  return printLook({ as: "shown", inert: false, ...look });
+}

@@ -1,0 +1,121 @@
+/** Markup → component: paste it, see what becomes of it and what was odd, take it. */
+import { Button, Input, Modal } from "antd";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import type { HtmlRead } from "../../core/exchange";
+import { allParts, type Component, references } from "../../core/model";
+
+interface Props {
+  initial: string;
+  name: string;
+  onClose(): void;
+  onMade(doc: Component): void;
+}
+
+export function FromHtml({ initial, name, onClose, onMade }: Props) {
+  const [text, setText] = useState(initial);
+  const [title, setTitle] = useState(name || "New component");
+  const [reader, setReader] = useState<{ read(text: string, name: string): HtmlRead } | null>(null);
+  const deferred = useDeferredValue(text);
+  // The parser is only loaded by those who paste.
+  useEffect(() => {
+    import("../../core/exchange/html-in/read").then((m) => setReader({ read: m.readHtml }));
+  }, []);
+  const result = useMemo(
+    () => (reader && deferred.trim() ? reader.read(deferred, title.trim() || "New component") : null),
+    [reader, deferred, title],
+  );
+  const broken = result?.ok ? references(result.doc).filter((r) => !r.to) : [];
+  return (
+    <Modal
+      open
+      title="A component from HTML"
+      width={960}
+      onCancel={onClose}
+      footer={[
+        <Button key="cancel" onClick={onClose}>
+          Cancel
+        </Button>,
+        <Button key="make" type="primary" disabled={!result?.ok} onClick={() => result?.ok && onMade(result.doc)}>
+          Make the component
+        </Button>,
+      ]}
+    >
+      <div className="from-html">
+        <div className="from-html-in">
+          <label htmlFor="html-name">
+            <span className="caps">Name</span>
+            <Input id="html-name" value={title} maxLength={120} onChange={(e) => setTitle(e.target.value)} />
+          </label>
+          <label className="from-html-text" htmlFor="html-text">
+            <span className="caps">Markup, with its style if there is any</span>
+            <Input.TextArea
+              id="html-text"
+              className="mono"
+              value={text}
+              autoFocus
+              spellCheck={false}
+              placeholder={
+                '<button id="open" aria-controls="panel">Open</button>\n<div id="panel">…</div>\n<style>…</style>'
+              }
+              onChange={(e) => setText(e.target.value)}
+            />
+          </label>
+          <p className="muted">Scripts in it never run. A file can be dropped on the shelf as well.</p>
+        </div>
+        <div className="from-html-out" aria-live="polite">
+          {!text.trim() && <p className="muted">The parts will show here.</p>}
+          {result && !result.ok && <p className="cell-error">{result.message}</p>}
+          {result?.ok && (
+            <>
+              <span className="caps">{allParts(result.doc).length} parts</span>
+              <PartTree doc={result.doc} />
+              {(broken.length > 0 || result.remarks.length > 0) && <span className="caps">To know</span>}
+              <ul className="remarks">
+                {broken.map((r) => (
+                  <li key={r.from.name + r.attribute + r.id} className="wrong-text">
+                    {r.from.name}: {r.attribute} names “{r.id}”, and no part has that id
+                  </li>
+                ))}
+                {result.remarks.map((r, i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: remarks have no other identity
+                  <li key={i}>
+                    {r.line !== null && <span className="mono muted">line {r.line} </span>}
+                    {r.text}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </div>
+      </div>
+    </Modal>
+  );
+}
+
+function PartTree({ doc }: { doc: Component }) {
+  return (
+    <ul className="part-tree">
+      {allParts(doc).map(({ part, depth }) => (
+        <li key={part.name} style={{ paddingLeft: depth * 14 }}>
+          <b>{part.name}</b>{" "}
+          <span className="mono muted">
+            {part.tag}
+            {part.attributes?.role ? ` ${part.attributes.role}` : ""}
+          </span>{" "}
+          <span className="muted">
+            {part.content
+              ?.filter((c) => typeof c === "string")
+              .join(" ")
+              .slice(0, 40)}
+          </span>
+          {part.covers && (
+            <span className="covers">
+              {" "}
+              covers {Array.isArray(part.covers) ? part.covers.join(", ") : `the ${part.covers}`}
+            </span>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}

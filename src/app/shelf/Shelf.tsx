@@ -1,0 +1,254 @@
+/** The shelf: all components in this browser, what needs attention, and the ways in. */
+import { App, Button, Dropdown } from "antd";
+import { useLiveQuery } from "dexie-react-hooks";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { type Component, emptyComponent, readComponent, readComponentValue, writeComponent } from "../../core/model";
+import { compile } from "../../core/program";
+import { demoComponents } from "../../demo";
+import { downloadText } from "../deliver/download";
+import { Miniature } from "../sheet/StateHeads";
+import { Header } from "../shell/Header";
+import { database, type Stored } from "../storage/database";
+import { storeProblem } from "../store/saving";
+import { FromHtml } from "./FromHtml";
+import { addComponent, putBack, removeComponent, seedDemo } from "./stock";
+import "./shelf.css";
+
+export function Shelf() {
+  const navigate = useNavigate();
+  const { message, notification } = App.useApp();
+  const [html, setHtml] = useState<{ text: string; name: string } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [dropping, setDropping] = useState(false);
+  const picker = useRef<HTMLInputElement>(null);
+
+  useEffect(() => {
+    seedDemo().catch((error: unknown) => setProblem(storeProblem(error)));
+  }, []);
+  const stored = useLiveQuery(
+    () =>
+      database.components.toArray().catch((error: unknown) => {
+        setProblem(storeProblem(error));
+        return [] as Stored[];
+      }),
+    [],
+  );
+
+  const add = useCallback(
+    async (doc: Component) => {
+      try {
+        navigate(`/component/${await addComponent(doc)}/sheet`);
+      } catch (error) {
+        setProblem(storeProblem(error));
+        notification.error({
+          title: storeProblem(error),
+          description: "Save the component to a file instead, or free some room and try again.",
+          actions: (
+            <Button
+              size="small"
+              onClick={() => downloadText(`${doc.name}.lively.json`, writeComponent(doc), "application/json")}
+            >
+              Save to a file
+            </Button>
+          ),
+          duration: 0,
+        });
+      }
+    },
+    [navigate, notification],
+  );
+
+  const openFile = useCallback(
+    async (file: File) => {
+      if (file.size > 60_000_000) {
+        notification.error({
+          title: `${file.name} is ${(file.size / 1e6).toFixed(0)} MB. A component file has at most 5 MB.`,
+          duration: 0,
+        });
+        return;
+      }
+      const text = await file.text();
+      if (/\.html?$/i.test(file.name)) {
+        setHtml({ text, name: file.name.replace(/\.html?$/i, "") });
+        return;
+      }
+      const read = readComponent(text);
+      if (read.ok) return add(read.doc);
+      notification.error({
+        title: `${file.name} was not opened`,
+        description: (
+          <ul className="problems">
+            {read.problems.slice(0, 6).map((p) => (
+              <li key={p.path + p.message}>
+                <b className="mono">{p.path}</b> {p.message}
+              </li>
+            ))}
+            {read.problems.length > 6 && <li>and {read.problems.length - 6} more</li>}
+          </ul>
+        ),
+        duration: 0,
+      });
+    },
+    [add, notification],
+  );
+
+  const remove = async (item: Stored): Promise<void> => {
+    await removeComponent(item.id);
+    message.open({
+      content: (
+        <span>
+          {item.doc.name} was removed.{" "}
+          <button type="button" className="plain undo-link" onClick={() => putBack(item)}>
+            Put it back
+          </button>
+        </span>
+      ),
+      duration: 8,
+    });
+  };
+
+  const sorted = useMemo(() => [...(stored ?? [])].sort((a, b) => b.savedAt - a.savedAt), [stored]);
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: dropping is one of several ways in
+    <div
+      className={`shelf-page ${dropping ? "dropping" : ""}`}
+      onDragOver={(e) => {
+        e.preventDefault();
+        setDropping(true);
+      }}
+      onDragLeave={(e) => e.currentTarget === e.target && setDropping(false)}
+      onDrop={(e) => {
+        e.preventDefault();
+        setDropping(false);
+        for (const file of e.dataTransfer.files) openFile(file);
+      }}
+    >
+      <Header />
+      {problem && (
+        <div className="notice wrong" role="alert">
+          {problem} What you make can still be saved to files.
+        </div>
+      )}
+      <main className="shelf">
+        <div className="shelf-head">
+          <h1>Components</h1>
+          <div className="shelf-ways">
+            <Button type="primary" onClick={() => setHtml({ text: "", name: "" })}>
+              From HTML
+            </Button>
+            <Button onClick={() => add(emptyComponent("New component"))}>Empty component</Button>
+            {demoComponents.map((demo) => (
+              <Button key={demo.name} onClick={() => add(demo.load())}>
+                Demo: {demo.name}
+              </Button>
+            ))}
+            <Button onClick={() => picker.current?.click()}>Open a file</Button>
+            <input
+              ref={picker}
+              type="file"
+              className="out-of-sight"
+              aria-label="Component or HTML file"
+              tabIndex={-1}
+              accept=".json,.html,.htm,application/json,text/html"
+              onChange={(e) => {
+                for (const file of e.target.files ?? []) openFile(file);
+                e.target.value = "";
+              }}
+            />
+          </div>
+        </div>
+        {stored && !stored.length && (
+          <p className="shelf-empty">
+            Nothing here yet. Paste the markup of a component you have, start with an empty one, or take the demo's
+            dialog.
+          </p>
+        )}
+        <ul className="shelf-list">
+          {sorted.map((item) => (
+            <ShelfItem
+              key={item.id}
+              item={item}
+              onRemove={() => remove(item)}
+              onCopy={() => add({ ...item.doc, name: `${item.doc.name}, copy` })}
+            />
+          ))}
+        </ul>
+      </main>
+      {html && (
+        <FromHtml
+          initial={html.text}
+          name={html.name}
+          onClose={() => setHtml(null)}
+          onMade={(doc) => {
+            setHtml(null);
+            add(doc);
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+function ShelfItem({ item, onRemove, onCopy }: { item: Stored; onRemove(): void; onCopy(): void }) {
+  const read = useMemo(() => {
+    const loaded = readComponentValue(item.doc);
+    return loaded.ok ? compile(loaded.doc) : null;
+  }, [item.doc]);
+  const { summary, revision, doc } = item;
+  const current = summary && summary.revision === revision;
+  const states = read ? read.states.length - 1 : 0;
+  return (
+    <li className="shelf-item">
+      <Link to={`/component/${item.id}/sheet`} className="shelf-link">
+        <span className="shelf-mini">
+          {read && <Miniature program={read} state={read.states[read.states[0].leaf].name} width={148} />}
+        </span>
+        <span className="shelf-words">
+          <b className="shelf-name">{doc.name}</b>
+          <span className="muted">
+            {states === 1 ? "1 state" : `${states} states`} ·{" "}
+            {read ? (read.parts.length === 1 ? "1 part" : `${read.parts.length} parts`) : "cannot be read"}
+          </span>
+          <span className="standing">
+            {current ? (
+              <>
+                <span className={`chip ${summary.failing ? "wrong" : summary.holding ? "holds" : ""}`}>
+                  {summary.failing
+                    ? `${summary.failing} fail`
+                    : summary.holding
+                      ? `${summary.holding} hold`
+                      : "no scenarios"}
+                </span>
+                <span className={`chip ${summary.findings ? "wrong" : "holds"}`}>
+                  {summary.findings ? `${summary.findings} findings` : "no findings"}
+                </span>
+                {summary.undecided > 0 && <span className="chip open">{summary.undecided} undecided</span>}
+              </>
+            ) : (
+              <span className="chip">not proved yet</span>
+            )}
+          </span>
+        </span>
+      </Link>
+      <Dropdown
+        trigger={["click"]}
+        menu={{
+          items: [
+            { key: "copy", label: "Make a copy", onClick: onCopy },
+            {
+              key: "file",
+              label: "Save to a file",
+              onClick: () => downloadText(`${doc.name}.lively.json`, writeComponent(doc), "application/json"),
+            },
+            { key: "remove", label: "Remove", danger: true, onClick: onRemove },
+          ],
+        }}
+      >
+        <Button size="small" type="text" aria-label={`More for ${doc.name}`}>
+          ⋯
+        </Button>
+      </Dropdown>
+    </li>
+  );
+}

@@ -1,0 +1,41 @@
+/** The frame around all views: theme, addresses, and the header. */
+import { App as AntApp, ConfigProvider } from "antd";
+import { lazy, Suspense, useEffect } from "react";
+import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { Shelf } from "../shelf/Shelf";
+import { antTheme, useTheme } from "../theme/theme";
+import "./shell.css";
+import { Workbench } from "./Workbench";
+
+const Sheet = lazy(() => import("../sheet/Sheet").then((m) => ({ default: m.Sheet })));
+const Parts = lazy(() => import("../parts/Parts").then((m) => ({ default: m.Parts })));
+const ProofView = lazy(() => import("../proof/ProofView").then((m) => ({ default: m.ProofView })));
+const Deliver = lazy(() => import("../deliver/Deliver").then((m) => ({ default: m.Deliver })));
+
+export function App() {
+  const name = useTheme((s) => s.name);
+  useEffect(() => {
+    document.documentElement.dataset.theme = name;
+  }, [name]);
+  return (
+    <ConfigProvider theme={antTheme(name)} wave={{ disabled: true }}>
+      <AntApp className="app" message={{ maxCount: 2 }}>
+        <BrowserRouter>
+          <Suspense fallback={<div className="loading">One moment …</div>}>
+            <Routes>
+              <Route path="/" element={<Shelf />} />
+              <Route path="/component/:id" element={<Workbench />}>
+                <Route index element={<Navigate to="sheet" replace />} />
+                <Route path="sheet" element={<Sheet />} />
+                <Route path="parts" element={<Parts />} />
+                <Route path="proof" element={<ProofView />} />
+                <Route path="deliver" element={<Deliver />} />
+              </Route>
+              <Route path="*" element={<Navigate to="/" replace />} />
+            </Routes>
+          </Suspense>
+        </BrowserRouter>
+      </AntApp>
+    </ConfigProvider>
+  );
+}

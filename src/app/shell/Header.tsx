@@ -1,0 +1,123 @@
+import { useState } from "react";
+import { Link, NavLink, useParams } from "react-router";
+import { useDocument } from "../store/document";
+import { countsOf, useProof } from "../store/proof";
+import { useSaving } from "../store/saving";
+import { useTheme } from "../theme/theme";
+
+const views = [
+  ["sheet", "Sheet"],
+  ["parts", "Parts"],
+  ["proof", "Proof"],
+  ["deliver", "Deliver"],
+] as const;
+
+export function Header() {
+  const { id } = useParams();
+  const theme = useTheme();
+  const name = useDocument((s) => s.doc?.name);
+  return (
+    <header className="header">
+      <Link to="/" className="brand">
+        <img src="/mark.svg" alt="" width={18} height={18} />
+        Lively State
+      </Link>
+      {id && name !== undefined && (
+        <>
+          <ComponentName name={name} />
+          <Standing id={id} />
+        </>
+      )}
+      <nav className="views" aria-label="Views">
+        <NavLink to="/" end>
+          Shelf
+        </NavLink>
+        {id &&
+          name !== undefined &&
+          views.map(([path, label]) => (
+            <NavLink key={path} to={`/component/${id}/${path}`}>
+              {label}
+            </NavLink>
+          ))}
+        <button type="button" className="plain theme" onClick={theme.toggle}>
+          {theme.name === "dark" ? "Light" : "Dark"}
+        </button>
+      </nav>
+    </header>
+  );
+}
+
+function ComponentName({ name }: { name: string }) {
+  const [editing, setEditing] = useState(false);
+  const edit = useDocument((s) => s.edit);
+  const writable = useDocument((s) => s.writable);
+  if (!editing) {
+    return (
+      <button
+        type="button"
+        className="plain component-name"
+        title={`${name} — click to rename`}
+        disabled={!writable}
+        onClick={() => setEditing(true)}
+      >
+        {name}
+      </button>
+    );
+  }
+  const done = (text: string): void => {
+    const next = text.trim().slice(0, 120);
+    if (next && next !== name) edit("rename the component", (doc) => ({ ...doc, name: next }));
+    setEditing(false);
+  };
+  return (
+    <input
+      className="component-name"
+      aria-label="Name of the component"
+      defaultValue={name}
+      maxLength={120}
+      ref={(input) => input?.select()}
+      onBlur={(e) => done(e.target.value)}
+      onKeyDown={(e) => {
+        if (e.key === "Enter") done(e.currentTarget.value);
+        if (e.key === "Escape") setEditing(false);
+      }}
+    />
+  );
+}
+
+/** How the component stands, in a few words; each leads to the proof. */
+function Standing({ id }: { id: string }) {
+  const { proof, running, seen } = useProof();
+  const saving = useSaving();
+  const to = `/component/${id}/proof`;
+  const counts = proof && countsOf(proof);
+  return (
+    <div className="standing" aria-live="polite">
+      {counts && (
+        <>
+          {counts.failing > 0 ? (
+            <Link to={to} className="chip wrong">
+              {counts.failing} of {counts.failing + counts.holding} scenarios fail
+            </Link>
+          ) : (
+            <Link to={to} className={`chip ${counts.holding ? "holds" : ""}`}>
+              {counts.holding === 0
+                ? "no scenarios yet"
+                : counts.holding === 1
+                  ? "1 scenario holds"
+                  : `${counts.holding} scenarios hold`}
+            </Link>
+          )}
+          <Link to={to} className={`chip ${counts.findings ? "wrong" : "holds"}`}>
+            {counts.findings === 1 ? "1 finding" : counts.findings ? `${counts.findings} findings` : "no findings"}
+          </Link>
+          <Link to={to} className={`chip ${counts.undecided ? "open" : "holds"}`}>
+            {counts.undecided ? `${counts.undecided} undecided` : "all decided"}
+          </Link>
+        </>
+      )}
+      {running && seen > 2000 && <span className="chip">{seen} situations …</span>}
+      {saving.state === "failed" && <span className="chip wrong">not saved</span>}
+    </div>
+  );
+}

@@ -1,0 +1,148 @@
+/** One component: the live page and what it tells on the left, the view on the right, the ribbon below. */
+import { Button } from "antd";
+import { useEffect, useState } from "react";
+import { Outlet, useNavigate, useParams, useSearchParams } from "react-router";
+import { writeComponent } from "../../core/model";
+import { downloadText } from "../deliver/download";
+import { LivePane } from "../live-page/LivePane";
+import { Ribbon } from "../ribbon/Ribbon";
+import { useDocument } from "../store/document";
+import { useRun } from "../store/run";
+import { closeComponent, openComponent, retrySave, useSaving } from "../store/saving";
+import { Header } from "./Header";
+
+export function Workbench() {
+  const { id } = useParams();
+  const navigate = useNavigate();
+  const openId = useDocument((s) => s.id);
+  const [problem, setProblem] = useState<string | null>(null);
+
+  useEffect(() => {
+    let current = true;
+    setProblem(null);
+    if (id && useDocument.getState().id !== id) {
+      openComponent(id).then((opened) => {
+        if (current && !opened.ok) setProblem(opened.why);
+      });
+    }
+    return () => {
+      current = false;
+    };
+  }, [id]);
+  useEffect(() => () => closeComponent(), []);
+  useUndoKeys();
+  usePlaceInAddress();
+
+  return (
+    <div className="workbench">
+      <Header />
+      <Notices />
+      {problem ? (
+        <div className="loading">
+          <p>{problem}</p>
+          <Button onClick={() => navigate("/")}>Back to the shelf</Button>
+        </div>
+      ) : openId !== id ? (
+        <div className="loading">Opening …</div>
+      ) : (
+        <>
+          <div className="bench">
+            <LivePane />
+            <main className="view">
+              <Outlet />
+            </main>
+          </div>
+          <Ribbon />
+        </>
+      )}
+    </div>
+  );
+}
+
+/** What went wrong with storing, or with two tabs, and the way out. */
+function Notices() {
+  const { id, doc, writable } = useDocument();
+  const saving = useSaving();
+  if (!id || !doc) return null;
+  const toFile = () => downloadText(`${doc.name}.lively.json`, writeComponent(doc), "application/json");
+  if (saving.state === "failed") {
+    return (
+      <div className="notice wrong" role="alert">
+        <span>{saving.why} Nothing is lost while this tab stays open.</span>
+        <Button size="small" onClick={toFile}>
+          Save to a file
+        </Button>
+        <Button size="small" onClick={retrySave}>
+          Try again
+        </Button>
+      </div>
+    );
+  }
+  if (writable) return null;
+  const overtaken = saving.state === "overtaken";
+  return (
+    <div className="notice" role="alert">
+      <span>
+        {overtaken ? saving.why : "This component is being edited in another tab."} Here it can be run, but not changed.
+      </span>
+      <Button size="small" onClick={() => openComponent(id, true)}>
+        Take over here
+      </Button>
+      {overtaken && (
+        <Button size="small" onClick={toFile}>
+          Save this version to a file
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function useUndoKeys(): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const target = event.target as HTMLElement;
+      if (target.closest("input, textarea, [contenteditable=true]")) return;
+      const key = event.key.toLowerCase();
+      const { undo, redo } = useDocument.getState();
+      if (key === "z" && !event.shiftKey) undo();
+      else if (key === "y" || (key === "z" && event.shiftKey)) redo();
+      else return;
+      event.preventDefault();
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, []);
+}
+
+/** The instant and the frozen state stand in the address, so that they survive a reload and a change of view. */
+function usePlaceInAddress(): void {
+  const [params, setParams] = useSearchParams();
+  const { instant, frozen, playing } = useRun();
+  const session = useRun((s) => s.session !== null);
+  const [restored, setRestored] = useState(false);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only once, when the run is there
+  useEffect(() => {
+    if (!session || restored) return;
+    const state = params.get("frozen");
+    const { program } = useDocument.getState();
+    if (state && program?.stateIndex.has(state)) useRun.getState().freeze(state);
+    setRestored(true);
+  }, [session]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the address follows the run, not the other way round
+  useEffect(() => {
+    if (!restored || playing) return;
+    const next = new URLSearchParams(params);
+    if (instant === null) next.delete("at");
+    else next.set("at", String(Math.round(instant)));
+    if (next.toString() !== params.toString()) setParams(next, { replace: true });
+  }, [instant, playing, restored]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(() => {
+    if (!restored) return;
+    const next = new URLSearchParams(params);
+    if (frozen) next.set("frozen", frozen);
+    else next.delete("frozen");
+    if (next.toString() !== params.toString()) setParams(next, { replace: true });
+  }, [frozen, restored]);
+}

@@ -1,0 +1,67 @@
+/** The open component: its document, undo and redo, and cell texts that are not in force. */
+import { create } from "zustand";
+import type { Component } from "../../core/model";
+import { compile, type Program } from "../../core/program";
+
+interface Past {
+  doc: Component;
+  label: string;
+}
+export interface DocumentState {
+  id: string | null;
+  doc: Component | null;
+  program: Program | null;
+  past: Past[];
+  future: Past[];
+  drafts: Record<string, string>;
+  /** False while another tab edits this component. */
+  writable: boolean;
+  open(id: string, doc: Component, drafts: Record<string, string>): void;
+  close(): void;
+  /** Changes the document; `label` says what undo would take back. */
+  edit(label: string, change: (doc: Component) => Component): void;
+  undo(): void;
+  redo(): void;
+  setDraft(key: string, text: string | null): void;
+}
+
+const MAX_PAST = 300;
+const closed = { id: null, doc: null, program: null, past: [], future: [], drafts: {}, writable: true };
+
+export const useDocument = create<DocumentState>()((set, get) => {
+  const put = (doc: Component, past: Past[], future: Past[]): void => set({ doc, program: compile(doc), past, future });
+  return {
+    ...closed,
+    open: (id, doc, drafts) => set({ ...closed, id, doc, program: compile(doc), drafts }),
+    close: () => set(closed),
+    edit(label, change) {
+      const { doc, past, writable } = get();
+      if (!doc || !writable) return;
+      const next = change(doc);
+      if (next !== doc) put(next, [...past.slice(-MAX_PAST + 1), { doc, label }], []);
+    },
+    undo() {
+      const { doc, past, future, writable } = get();
+      const last = past[past.length - 1];
+      if (doc && last && writable) put(last.doc, past.slice(0, -1), [{ doc, label: last.label }, ...future]);
+    },
+    redo() {
+      const { doc, past, future, writable } = get();
+      const [next, ...rest] = future;
+      if (doc && next && writable) put(next.doc, [...past, { doc, label: next.label }], rest);
+    },
+    setDraft(key, text) {
+      const { [key]: old, ...rest } = get().drafts;
+      if (text === null ? old !== undefined : old !== text)
+        set({ drafts: text === null ? rest : { ...rest, [key]: text } });
+    },
+  };
+});
+
+/** The open document; for views that are only shown while one is open. */
+export function useDoc(): { doc: Component; program: Program } {
+  const doc = useDocument((s) => s.doc);
+  const program = useDocument((s) => s.program);
+  if (!doc || !program) throw new Error("no component is open");
+  return { doc, program };
+}

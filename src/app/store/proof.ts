@@ -1,0 +1,72 @@
+/** The proof of the open component, redone in the worker after each change. */
+import { create } from "zustand";
+import type { Component } from "../../core/model";
+import type { Finding, Proof } from "../../core/proof";
+import { cancelProof, proveInWorker } from "../workers/prover";
+import { useDocument } from "./document";
+
+export interface ProofStore {
+  proof: Proof | null;
+  /** The document it is about. */
+  of: Component | null;
+  running: boolean;
+  /** Situations seen so far. */
+  seen: number;
+  stopped: boolean;
+  start(): void;
+  stop(): void;
+}
+
+/** An edit is followed by others; the proof waits this long for them, ms. */
+const SETTLE = 120;
+let timer: ReturnType<typeof setTimeout> | undefined;
+
+export const useProof = create<ProofStore>()((set) => ({
+  proof: null,
+  of: null,
+  running: false,
+  seen: 0,
+  stopped: false,
+  start() {
+    const { doc } = useDocument.getState();
+    if (!doc) return;
+    set({ running: true, seen: 0, stopped: false });
+    proveInWorker(doc, (seen) => set({ seen })).then(
+      (proof) => {
+        if (useDocument.getState().doc === doc) set({ proof, of: doc, running: false });
+      },
+      (error: unknown) => {
+        console.error(error);
+        set({ running: false, stopped: true });
+      },
+    );
+  },
+  stop() {
+    cancelProof();
+    set({ running: false, stopped: true });
+  },
+}));
+
+useDocument.subscribe((now, before) => {
+  if (now.doc === before.doc) return;
+  clearTimeout(timer);
+  if (now.id !== before.id) useProof.setState({ proof: null, of: null });
+  if (!now.doc) return cancelProof();
+  timer = setTimeout(() => useProof.getState().start(), now.id === before.id ? SETTLE : 0);
+});
+
+export interface Counts {
+  holding: number;
+  failing: number;
+  findings: number;
+  undecided: number;
+}
+export const countsOf = (proof: Proof): Counts => ({
+  holding: proof.scenarios.filter((s) => s.ok).length,
+  failing: proof.scenarios.filter((s) => !s.ok).length,
+  findings: proof.findings.filter((f) => f.severity !== "undecided").length,
+  undecided: proof.findings.filter((f) => f.severity === "undecided").length,
+});
+
+export const faults = (proof: Proof): Finding[] => proof.findings.filter((f) => f.severity !== "undecided");
+export const undecided = (proof: Proof): Finding[] => proof.findings.filter((f) => f.severity === "undecided");

@@ -1,0 +1,78 @@
+/** Ant Design in the product's own clothes, for both themes. */
+import { type ThemeConfig, theme } from "antd";
+import { create } from "zustand";
+
+export type ThemeName = "light" | "dark";
+
+const stored = (): ThemeName => {
+  try {
+    const said = localStorage.getItem("theme");
+    if (said === "light" || said === "dark") return said;
+  } catch {
+    // The store may be refused; the system's preference will do.
+  }
+  return matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light";
+};
+
+export const useTheme = create<{ name: ThemeName; toggle(): void }>()((set, get) => ({
+  name: stored(),
+  toggle() {
+    const name = get().name === "dark" ? "light" : "dark";
+    try {
+      localStorage.setItem("theme", name);
+    } catch {
+      // Kept for this visit only.
+    }
+    set({ name });
+  },
+}));
+
+const light = {
+  paper: "#fffdf8",
+  ink: "#1e2329",
+  line: "#c6c1b0",
+  holds: "#17696b",
+  wrong: "#a93a25",
+  layer: "#fffdf8",
+};
+const dark = {
+  paper: "#212427",
+  ink: "#ece8de",
+  line: "#4a4e51",
+  holds: "#6cc4bd",
+  wrong: "#f09479",
+  layer: "#282b2f",
+};
+
+export function antTheme(name: ThemeName): ThemeConfig {
+  const c = name === "dark" ? dark : light;
+  return {
+    algorithm: name === "dark" ? [theme.darkAlgorithm, theme.compactAlgorithm] : theme.compactAlgorithm,
+    token: {
+      fontFamily: '"Figtree Variable", sans-serif',
+      fontSize: 13,
+      borderRadius: 3,
+      colorPrimary: c.holds,
+      colorLink: c.holds,
+      colorError: c.wrong,
+      colorText: c.ink,
+      colorBorder: c.line,
+      colorBgContainer: c.paper,
+      colorBgElevated: c.layer,
+      controlHeight: 28,
+      wireframe: true,
+      motionDurationMid: "0.12s",
+      motionDurationSlow: "0.16s",
+    },
+    components: {
+      Button: {
+        defaultShadow: "none",
+        primaryShadow: "none",
+        fontWeight: 500,
+        paddingInline: 10,
+        primaryColor: name === "dark" ? "#10201f" : "#ffffff",
+      },
+      Modal: { titleFontSize: 16 },
+    },
+  };
+}

@@ -1,0 +1,51 @@
+/** The server: hands out the built app on the loopback address, and checks who asks. */
+import { serveStatic } from "@hono/node-server/serve-static";
+import { Hono } from "hono";
+
+const appPolicy = [
+  "default-src 'self'",
+  "style-src 'self' 'unsafe-inline'",
+  "img-src 'self' data: blob:",
+  "font-src 'self' data:",
+  "object-src 'none'",
+  "base-uri 'none'",
+  "form-action 'none'",
+  "frame-ancestors 'none'",
+].join("; ");
+
+/** The page under work: no origin of its own, no network, only our one script. */
+const framePolicy = [
+  "sandbox allow-scripts",
+  "default-src 'none'",
+  "script-src 'self'",
+  "style-src 'unsafe-inline'",
+  "img-src data:",
+  "frame-ancestors 'self'",
+].join("; ");
+
+/** @param root folder of the built app @param hosts the Host headers that are ours, such as `127.0.0.1:4173` */
+export function createApp(root: string, hosts: () => readonly string[]): Hono {
+  const app = new Hono();
+  app.use(async (c, next) => {
+    // A page elsewhere can point a name of its own at this address; its Host header gives it away.
+    if (!hosts().includes(c.req.header("host") ?? ""))
+      return c.text("This server answers to its own address only.", 403);
+    const origin = c.req.header("origin");
+    if (origin && !hosts().some((h) => origin === `http://${h}`)) return c.text("Not for other sites.", 403);
+    if (c.req.method !== "GET" && c.req.method !== "HEAD") return c.text("Only reading is possible here.", 405);
+    await next();
+    const frame = c.req.path === "/frame.html";
+    c.header("Content-Security-Policy", frame ? framePolicy : appPolicy);
+    c.header("X-Content-Type-Options", "nosniff");
+    c.header("Referrer-Policy", "no-referrer");
+    c.header("Cache-Control", c.req.path.startsWith("/assets/") ? "max-age=31536000, immutable" : "no-cache");
+    if (!c.req.path.startsWith("/frame.")) c.header("Cross-Origin-Resource-Policy", "same-origin");
+  });
+  app.use(serveStatic({ root }));
+  // Addresses inside the app are the app's own business.
+  const index = serveStatic({ root, path: "index.html" });
+  app.get("*", async (c, next) =>
+    /\.\w+$/.test(c.req.path) ? c.notFound() : ((await index(c, next)) ?? c.notFound()),
+  );
+  return app;
+}

@@ -30,7 +30,8 @@ export function createApp(root: string, hosts: () => readonly string[]): Hono {
     // A page elsewhere can point a name of its own at this address; its Host header gives it away.
     if (!hosts().includes(c.req.header("host") ?? ""))
       return c.text("This server answers to its own address only.", 403);
-    const origin = c.req.header("origin");
+    // The sandboxed frame has no origin of its own and says so when it asks for its script.
+    const origin = c.req.path === "/frame.js" ? undefined : c.req.header("origin");
     if (origin && !hosts().some((h) => origin === `http://${h}`)) return c.text("Not for other sites.", 403);
     if (c.req.method !== "GET" && c.req.method !== "HEAD") return c.text("Only reading is possible here.", 405);
     await next();

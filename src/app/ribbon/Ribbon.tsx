@@ -11,7 +11,7 @@ import { useRun } from "../store/run";
 import { doneLane, focusLane, lanesOf, partLane, stateLane } from "./lanes";
 import "./ribbon.css";
 
-const LANE = 19;
+const LANE = 18;
 const NAMES = 104;
 /** The shortest run fills this much time, ms, so that the first moments are not drawn huge. */
 const LEAST = 2000;
@@ -36,7 +36,7 @@ function Clock({ session }: { session: Session }) {
   const now = instant ?? session.end;
   const last = session.frames[session.frames.length - 1];
   const resting = playing && instant === null && nextDue(last.state) === null;
-  const seconds = (now / 1000).toFixed(3).padStart(7, "0");
+  const seconds = (now / 1000).toFixed(3);
   const acted = session.frames.some((f) => f.stimulus);
   return (
     <div className="clock">

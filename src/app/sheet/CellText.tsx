@@ -1,30 +1,48 @@
 /** How a cell reads when it is not being edited: the same notation, set so that the eye finds what matters. */
+import type { ReactNode } from "react";
 import { printFocusRule, printFocusTarget, printLook, printReaction } from "../../core/expression";
 import type { FocusRule, Look, Reaction } from "../../core/model";
 
 export function LookText({ look }: { look: Look }) {
-  const { as, motion, ...rest } = look;
-  const moves = motion && Object.keys(motion).length > 0;
-  const others = printLook(rest);
-  return (
-    <>
-      {as && <span className={`presence ${as === "shown" ? "" : "away"}`}>{as}</span>}
-      {as && others && <span className="muted"> · </span>}
-      {others}
-      {moves && (
-        <span className="moves">
-          {Object.entries(motion).map(([property, m]) => (
-            <span key={property}>
-              {" "}
-              ↝ {property} {m.duration} <span className="muted">{m.easing}</span>
-              {m.delay && <span className="muted"> after {m.delay}</span>}
-            </span>
-          ))}
-        </span>
-      )}
-    </>
-  );
+  const { as, motion, css, ...rest } = look;
+  const words = printLook(rest);
+  const moving = { ...motion };
+  const pieces: ReactNode[] = [];
+  if (as) pieces.push(<span className={`presence ${as === "shown" ? "" : "away"}`}>{as}</span>);
+  if (words) pieces.push(words.replaceAll("; ", " · "));
+  for (const [property, value] of Object.entries(css ?? {})) {
+    const m = moving[property];
+    delete moving[property];
+    pieces.push(
+      <>
+        <span className="muted">{property}</span> {value}
+        {m && <Moves motion={m} />}
+      </>,
+    );
+  }
+  for (const [property, m] of Object.entries(moving)) {
+    pieces.push(
+      <>
+        <span className="muted">{property}</span>
+        <Moves motion={m} />
+      </>,
+    );
+  }
+  return pieces.map((piece, i) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: pieces have no other identity
+    <span key={i}>
+      {i > 0 && <span className="muted"> · </span>}
+      {piece}
+    </span>
+  ));
 }
+
+const Moves = ({ motion }: { motion: Motion }) => (
+  <span className="moves" title={`in ${motion.duration}, ${motion.easing}${motion.delay ? `, after ${motion.delay}` : ""}`}>
+    {" "}
+    ↝ {motion.duration}
+  </span>
+);
 
 export function ReactionText({ cell }: { cell: Reaction }) {
   if (cell === "ignored") return <span className="muted">ignored</span>;

@@ -9,9 +9,9 @@ import "./sheet.css";
 import { Arcs, type ColumnBox } from "./StateHeads";
 import { useSheet } from "./use-sheet";
 
-const NAMES = 148;
-const OUTER = 104;
-const ADD = 84;
+const NAMES = 132;
+const OUTER = 66;
+const ADD = 58;
 const LEAST = 142;
 
 export function Sheet() {

@@ -51,7 +51,7 @@ export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
   const classes = ["cell", column.kind, header ? "head" : ""];
   if (selected) classes.push("selected");
   if (inRange && selectable && (at.row !== corner.row || at.column !== corner.column)) classes.push("in-range");
-  classes.push(standing.kind.replace(" ", "-"));
+  if (!header) classes.push(standing.kind.replace(" ", "-"));
   if (standing.differs) classes.push("differs");
   if (standing.findings.length) classes.push("at-fault");
   if (lit && row.section !== "add-look" && row.section !== "add-event") classes.push("lit");
@@ -149,7 +149,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
     if (column.kind === "add") return <span className="adding">+ state</span>;
     if (column.kind === "outer")
       return (
-        <span className="outer-name">{column.label === "always" ? "in every state" : `all of ${column.label}`}</span>
+        <span className="outer-name">{column.label === "always" ? "every state" : `all of ${column.label}`}</span>
       );
     return (
       <>

@@ -8,7 +8,7 @@ import { frozenMoment } from "../store/run";
 import { type Arc, arcsOf, curve, heightOf } from "./arcs";
 import type { Column } from "./grid";
 
-export const MINI_HEIGHT = 88;
+export const MINI_HEIGHT = 80;
 
 export interface ColumnBox {
   column: Column;

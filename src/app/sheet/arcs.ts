@@ -68,8 +68,8 @@ const cut = (text: string, room: number): string =>
 const short = (label: string): string =>
   label.replace(/^press /, "").replace(/^click (exactly |outside |inside )?/, "$1");
 
-export const LEVEL = 19;
-export const heightOf = (arcs: readonly Arc[]): number => 16 + LEVEL * (1 + Math.max(0, ...arcs.map((a) => a.level)));
+export const LEVEL = 17;
+export const heightOf = (arcs: readonly Arc[]): number => 14 + LEVEL * (1 + Math.max(0, ...arcs.map((a) => a.level)));
 
 /** The curve of an arc whose feet stand on `base`. */
 export function curve(arc: Arc, base: number): { path: string; labelX: number; labelY: number } {

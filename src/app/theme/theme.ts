@@ -47,7 +47,7 @@ const dark = {
 export function antTheme(name: ThemeName): ThemeConfig {
   const c = name === "dark" ? dark : light;
   return {
-    algorithm: name === "dark" ? [theme.darkAlgorithm, theme.compactAlgorithm] : theme.compactAlgorithm,
+    algorithm: name === "dark" ? theme.darkAlgorithm : theme.defaultAlgorithm,
     token: {
       fontFamily: '"Figtree Variable", sans-serif',
       fontSize: 13,
@@ -60,6 +60,9 @@ export function antTheme(name: ThemeName): ThemeConfig {
       colorBgContainer: c.paper,
       colorBgElevated: c.layer,
       controlHeight: 28,
+      controlHeightSM: 23,
+      fontSizeSM: 12,
+      sizeStep: 3,
       wireframe: true,
       motionDurationMid: "0.12s",
       motionDurationSlow: "0.16s",

@@ -4,6 +4,9 @@
  */
 import { z } from "zod";
 
+// Zod would otherwise try to compile its checks with `Function`, which the app's content security policy forbids.
+z.config({ jitless: true });
+
 export const FORMAT = "lively-state/component";
 export const VERSION = 1;
 /** The name under which cells say what holds in every state. It is the root of the state tree. */

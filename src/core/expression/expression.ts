@@ -78,12 +78,13 @@ export function compileExpression(text: string, scope: Scope, expected?: Type): 
     if (!text.trim()) throw new Fault("an expression is missing here", 0, text.length);
     let tree: Expression;
     try {
-      tree = parseExpressionAt(source, 0, { ecmaVersion: 2023 });
+      tree = parseExpressionAt(source, 0, { ecmaVersion: 2023, preserveParens: true });
     } catch (error) {
       const at = Math.min((error as { pos?: number }).pos ?? 0, text.length);
       throw new Fault("this is not an expression from here on", at, text.length);
     }
-    if (source.slice(tree.end).trim()) throw new Fault("this cannot follow the expression", tree.end, text.length);
+    const rest = source.slice(tree.end).trimStart();
+    if (rest) throw new Fault("this cannot follow the expression", text.length - rest.length, text.length);
     const typed = convert(tree, scope, reads);
     if (expected && typed.type !== expected && !(expected === "text" && typed.type === "number")) {
       throw new Fault(`this is a ${typed.type}; a ${expected} is needed`, tree.start, tree.end);
@@ -163,6 +164,8 @@ function convert(node: Expression | Node, scope: Scope, reads: Set<string>): Typ
       return call(n, need, fault, scope);
     case "ParenthesizedExpression":
       return sub(n.expression);
+    case "AssignmentExpression":
+      return fault("nothing can be assigned here; compare with ==");
     default:
       return fault("this kind of expression is not available here");
   }
@@ -290,7 +293,7 @@ export function mentions(text: string): { kind: "data" | "state" | "in"; name: s
     for (const [key, child] of Object.entries(n)) if (key !== "type") visit(child);
   };
   try {
-    visit(parseExpressionAt(hideIn(text), 0, { ecmaVersion: 2023 }));
+    visit(parseExpressionAt(hideIn(text), 0, { ecmaVersion: 2023, preserveParens: true }));
   } catch {
     return [];
   }

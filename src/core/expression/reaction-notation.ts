@@ -71,6 +71,8 @@ export function parseReaction(text: string, names: Names, timed = false): Parsed
     after = found[1] + found[2].toLowerCase();
     if (!durationPattern.test(after)) return fault("a delay needs its unit: ms or s", place);
     whole = trimmed(text, place.to, text.length);
+    const arrow = /^(→|->)/.exec(whole.text);
+    if (arrow) whole = trimmed(text, whole.from + arrow[0].length, whole.to);
     if (!whole.text) return fault("say the state it leads to, such as 240ms → open", { ...place, to: text.length });
   }
   const branches: Branch[] = [];

@@ -1,4 +1,5 @@
 /** Reading and writing component files. Bad input is a value (problems), never an exception. */
+import { type ParseError, parseTree } from "jsonc-parser";
 import { checkNames } from "./check";
 import { type Component, componentSchema, FORMAT, type Problem, VERSION } from "./schema";
 
@@ -21,8 +22,8 @@ export function readComponent(text: string): Loaded {
   let json: unknown;
   try {
     json = JSON.parse(text);
-  } catch (error) {
-    return fail(jsonPlace(text, String(error)), "not JSON: a component file is one JSON object");
+  } catch {
+    return fail(jsonPlace(text), "not JSON: a component file is one JSON object");
   }
   return readComponentValue(json);
 }
@@ -95,9 +96,11 @@ function show(value: unknown): string {
   return value === undefined ? "nothing" : (JSON.stringify(value) ?? String(value)).slice(0, 40);
 }
 
-function jsonPlace(text: string, message: string): string {
-  const found = /position (\d+)/.exec(message);
-  const at = found ? Number(found[1]) : text.length;
+/** Engines word their errors differently, not all with a place; a tolerant parser always has one. */
+function jsonPlace(text: string): string {
+  const errors: ParseError[] = [];
+  parseTree(text, errors, { disallowComments: true });
+  const at = errors[0]?.offset ?? text.length;
   const before = text.slice(0, at).split("\n");
   return `line ${before.length}, column ${before[before.length - 1].length + 1}`;
 }

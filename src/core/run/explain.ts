@@ -69,7 +69,8 @@ export function explain(program: Program, step: Step): Explanation {
     }
   }
   for (const move of step.focus) {
-    changed = true;
+    // A pointer takes the focus along wherever it clicks; that alone is no answer to a click.
+    if (move.cause !== "pointer") changed = true;
     if (move.cause === "lost")
       sentences.push(say`${part(move.from)} could no longer hold the focus; it fell to the page.`);
     else if (move.cause !== "pointer" || move.to !== DOCUMENT) sentences.push(say`Focus went to ${part(move.to)}.`);
@@ -93,6 +94,7 @@ export function explain(program: Program, step: Step): Explanation {
     const said = printReaction({
       branches: [docBranch(taken)],
     });
+    if (dispatch.kind === "after" && dispatch.from !== dispatch.to) return say`It led to ${state(dispatch.to)}.`;
     if (dispatch.from === dispatch.to) return say`${row(taken.row)} in ${state(taken.state)} did: ${plain(said)}.`;
     return say`${row(taken.row)} led from ${state(dispatch.from)} to ${state(dispatch.to)}.`;
   }

@@ -1,0 +1,172 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import type { Action, Branch, EventSpec, FocusRule, FocusTarget, Look, Reaction } from "../model";
+import { complete } from "./complete";
+import { normalKey, parseEvent, printEvent } from "./event-notation";
+import { parseFocusRule, parseLook, printFocusRule, printLook } from "./look-notation";
+import { type Names, parseReaction, printReaction } from "./reaction-notation";
+
+const names: Names = {
+  parts: ["trigger", "dialog", "close", "back-layer"],
+  states: ["closed", "open", "half-open"],
+  data: [
+    { name: "n", type: "integer", initial: 0, min: 0, max: 5 },
+    { name: "label", type: "text", initial: "" },
+    { name: "on", type: "boolean", initial: false },
+  ],
+};
+
+const part = fc.constantFrom(...names.parts);
+const state = fc.constantFrom(...names.states);
+const target: fc.Arbitrary<FocusTarget> = fc.oneof(
+  part.map((p) => ({ part: p })),
+  part.map((p) => ({ first: p })),
+  fc.constant({ back: true as const }),
+);
+const action: fc.Arbitrary<Action> = fc.oneof(
+  fc.constantFrom("n + 1", "Math.max(n, 2)", "n % 2").map((value) => ({ do: "assign" as const, data: "n", value })),
+  fc.constantFrom("'a; b, c'", '"]"', "`x${n}`").map((value) => ({ do: "assign" as const, data: "label", value })),
+  target.map((t) => ({ do: "focus" as const, target: t })),
+  fc.constant({ do: "stop" as const }),
+  fc.constantFrom("saved", "x-1").map((event) => ({ do: "raise" as const, event })),
+);
+const branch: fc.Arbitrary<Branch> = fc
+  .record({
+    when: fc.option(fc.constantFrom("n > 1", "on", 'label == "]"', 'in("open") && n / 2 > 1'), { nil: undefined }),
+    to: fc.option(state, { nil: undefined }),
+    actions: fc.option(fc.array(action, { minLength: 1, maxLength: 3 }), { nil: undefined }),
+  })
+  .filter((b) => b.when !== undefined || b.to !== undefined || b.actions !== undefined);
+const reaction: fc.Arbitrary<Reaction> = fc.oneof(
+  fc.constant("ignored" as const),
+  fc.array(branch, { minLength: 1, maxLength: 3 }).map((branches) => ({ branches })),
+);
+const flag = fc.option(fc.boolean(), { nil: undefined });
+const text = fc.string({ maxLength: 12 }).filter((t) => !t.includes("${"));
+const look: fc.Arbitrary<Look> = fc.record(
+  {
+    as: fc.constantFrom("shown", "transparent", "hidden", "not displayed", "absent", "moved out"),
+    pointer: flag,
+    inert: flag,
+    disabled: flag,
+    exposed: flag,
+    text,
+    attributes: fc.dictionary(fc.constantFrom("aria-label", "aria-expanded", "title"), fc.option(text, { nil: null }), { minKeys: 1 }),
+    css: fc.dictionary(fc.constantFrom("opacity", "transform", "color", "--gap"), fc.constantFrom("0.5", "translate(1px, 2px)", "rgb(1 2 3)", "calc(1px + 2%)"), { minKeys: 1 }),
+    motion: fc.dictionary(
+      fc.constantFrom("opacity", "transform", "color"),
+      fc.record({ duration: fc.constantFrom("240ms", "0.3s"), easing: fc.constantFrom("ease", "linear", "cubic-bezier(0.2, 0, 0, 1)", "steps(3, jump-end)") }),
+      { minKeys: 1 },
+    ),
+  },
+  { requiredKeys: [] },
+);
+/** A property must give nothing back; an assertion gives itself. */
+const same = (a: unknown, b: unknown): void => {
+  expect(a).toEqual(b);
+};
+const clean = <T>(value: T): T => JSON.parse(JSON.stringify(value));
+
+describe("print and parse go round", () => {
+  it("for reactions", () => {
+    fc.assert(fc.property(reaction, (cell) => same(parseReaction(printReaction(cell), names), { ok: true, value: clean(cell) })));
+  });
+  it("for delays", () => {
+    fc.assert(
+      fc.property(branch, fc.constantFrom("240ms", "0.3s", ".5s"), (b, after) =>
+        same(parseReaction(printReaction({ after, branches: [b] }), names, true), { ok: true, value: clean({ after, branches: [b] }) }),
+      ),
+    );
+  });
+  it("for looks", () => {
+    fc.assert(
+      fc.property(look, (l) => {
+        const printed = printLook(l);
+        expect(parseLook(printed, names)).toEqual({ ok: true, value: printed ? clean(l) : undefined });
+      }),
+    );
+  });
+  it("for focus rules", () => {
+    const rule: fc.Arbitrary<FocusRule> = fc.record({ to: target, within: part }, { requiredKeys: [] }).filter((r) => Boolean(r.to || r.within));
+    fc.assert(fc.property(rule, (r) => same(parseFocusRule(printFocusRule(r), names), { ok: true, value: clean(r) })));
+  });
+  it("for events", () => {
+    const event: fc.Arbitrary<EventSpec> = fc.oneof(
+      fc.record({ on: fc.constant("click" as const), part, scope: fc.constantFrom("inside" as const, "exactly" as const, "outside" as const) }),
+      fc.record({ on: fc.constant("key" as const), key: fc.constantFrom("Escape", "Ctrl+Shift+k", "a", "+", "Ctrl++", "Space"), within: fc.option(part, { nil: undefined }) }),
+      fc.constant({ on: "after" as const }),
+      fc.constant({ on: "mounted" as const }),
+      fc.record({ on: fc.constant("own" as const), event: fc.constantFrom("saved", "a-b") }),
+    );
+    fc.assert(fc.property(event, (e) => same(parseEvent(printEvent(e), names), { ok: true, value: clean(e) })));
+  });
+});
+
+describe("what is typed by hand", () => {
+  it("reads arrows, line noise and empty cells", () => {
+    expect(parseReaction("  ", names)).toEqual({ ok: true, value: undefined });
+    expect(parseReaction("-> open", names)).toEqual({ ok: true, value: { branches: [{ to: "open" }] } });
+    expect(parseReaction("240 MS open", names, true)).toEqual({ ok: true, value: { after: "240ms", branches: [{ to: "open" }] } });
+    expect(parseLook("shown · inert", names)).toEqual({ ok: true, value: { as: "shown", inert: true } });
+    expect(normalKey("esc")).toBe("Escape");
+    expect(normalKey("shift+ctrl+ArrowDown")).toBe("Ctrl+Shift+ArrowDown");
+    expect(normalKey("Hyper+a")).toBeNull();
+  });
+
+  it.each([
+    ["opn", 0, 3, "states: closed, open"],
+    ["[n] open", 1, 2, "boolean is needed"],
+    ["[n > 1 open", 0, 11, "no ]"],
+    ["open / focus nobody", 13, 19, "parts: trigger"],
+    ["open / m = 1", 7, 8, "not known"],
+    ["open / n = 'a'", 11, 14, "number is needed"],
+    ["open / jump", 7, 11, "an action is one of"],
+    ["[on]; ", 5, 5, "say a state"],
+  ])("reaction %s: error at %i to %i", (cell, from, to, message) => {
+    const parsed = parseReaction(cell, names);
+    if (parsed.ok) throw new Error("was taken");
+    expect(parsed.message).toContain(message);
+    expect([parsed.from, parsed.to]).toEqual([from, to]);
+  });
+
+  it.each([
+    ["shwn", 0, 4, "not a word for a look"],
+    ["shown; hidden", 7, 13, "twice"],
+    ['shown; "open', 7, 12, "no closing quote"],
+    ["shown; opacity:", 15, 15, "a value is missing"],
+    ["transition: opacity", 12, 19, "how long"],
+    ["transition: width 1s", 12, 20, "cannot move yet"],
+    ['onclick="x()"', 0, 8, "never run"],
+    ["display: none", 0, 13, "not displayed"],
+    ["colour: red", 0, 6, "no such CSS property"],
+  ])("look %s: error at %i to %i", (cell, from, to, message) => {
+    const parsed = parseLook(cell, names, (property) => property !== "colour");
+    if (parsed.ok) throw new Error("was taken");
+    expect(parsed.message).toContain(message);
+    expect([parsed.from, parsed.to]).toEqual([from, to]);
+  });
+
+  it("says which events there are", () => {
+    expect(parseEvent("hover trigger", names)).toMatchObject({ ok: false, from: 0 });
+    expect(parseEvent("click", names)).toMatchObject({ ok: false, message: expect.stringContaining("say which part") });
+    expect(parseEvent("press", names)).toMatchObject({ ok: false, message: expect.stringContaining("one key") });
+  });
+});
+
+describe("completion", () => {
+  const labels = (...args: Parameters<typeof complete>): string[] => complete(...args).options.map((o) => o.label);
+  it("offers what fits at the place", () => {
+    expect(labels("reaction", "", 0, names)).toEqual([...names.states, "ignored"]);
+    expect(labels("reaction", "[", 1, names)).toContain("on");
+    expect(labels("reaction", "open / fo", 9, names)).toContain("focus");
+    expect(labels("reaction", "open / focus tr", 15, names)).toContain("trigger");
+    expect(labels("event", "click ", 6, names)).toEqual([...names.parts, "exactly", "outside"]);
+    expect(labels("event", "press ", 6, names)).toContain("Escape");
+    expect(labels("look", "not", 3, names)).toContain("not displayed");
+    expect(labels("focus", "held in ", 8, names)).toContain("dialog");
+  });
+  it("starts at the word that is being typed", () => {
+    expect(complete("reaction", "open / focus tr", 15, names).from).toBe(13);
+    expect(complete("look", "shown; not dis", 14, names).from).toBe(7);
+  });
+});

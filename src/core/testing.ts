@@ -1,6 +1,16 @@
 /** Builds small components from the short notation; for tests, here and in the browser journeys. */
 import { type Names, parseEvent, parseFocusRule, parseLook, parseReaction } from "./expression";
-import { allStates, type Component, type Datum, emptyComponent, partNames, type Part, readComponentValue, type Scenario, type StateNode } from "./model";
+import {
+  allStates,
+  type Component,
+  type Datum,
+  emptyComponent,
+  type Part,
+  partNames,
+  readComponentValue,
+  type Scenario,
+  type StateNode,
+} from "./model";
 
 export interface Sketch {
   parts: Part[];
@@ -27,14 +37,19 @@ export function component(sketch: Sketch): Component {
   const base: Component = { ...emptyComponent("Test"), parts: sketch.parts, states, data: sketch.data ?? [] };
   const names: Names = { parts: partNames(base), states: allStates(base).map((s) => s.state.name), data: base.data };
   const cells = <T>(row: Record<string, string>, parse: (text: string) => T | undefined): Record<string, T> =>
-    Object.fromEntries(Object.entries(row).flatMap(([state, text]) => {
-      const value = parse(text);
-      return value === undefined ? [] : [[state, value]];
-    }));
+    Object.fromEntries(
+      Object.entries(row).flatMap(([state, text]) => {
+        const value = parse(text);
+        return value === undefined ? [] : [[state, value]];
+      }),
+    );
   const doc: Component = {
     ...base,
     ...(sketch.initial ? { initial: sketch.initial } : {}),
-    looks: Object.entries(sketch.looks ?? {}).map(([part, row]) => ({ part, in: cells(row, (t) => must(parseLook(t, names))) })),
+    looks: Object.entries(sketch.looks ?? {}).map(([part, row]) => ({
+      part,
+      in: cells(row, (t) => must(parseLook(t, names))),
+    })),
     focus: cells(sketch.focus ?? {}, (t) => must(parseFocusRule(t, names))),
     reactions: Object.entries(sketch.reactions ?? {}).map(([event, row]) => ({
       event: must(parseEvent(event, names)),
@@ -47,8 +62,18 @@ export function component(sketch: Sketch): Component {
   return read.doc;
 }
 
-export const button = (name: string, more: Partial<Part> = {}): Part => ({ name, tag: "button", content: [name], ...more });
-export const box = (name: string, content: Part["content"] = [], more: Partial<Part> = {}): Part => ({ name, tag: "div", content, ...more });
+export const button = (name: string, more: Partial<Part> = {}): Part => ({
+  name,
+  tag: "button",
+  content: [name],
+  ...more,
+});
+export const box = (name: string, content: Part["content"] = [], more: Partial<Part> = {}): Part => ({
+  name,
+  tag: "div",
+  content,
+  ...more,
+});
 
 /** A dialog inside its backdrop, which dismisses it on any click: the fault that F3 is about. */
 export const bubblingDialog = (over: Partial<Sketch> = {}): Component =>
@@ -58,9 +83,17 @@ export const bubblingDialog = (over: Partial<Sketch> = {}): Component =>
       box(
         "backdrop",
         [
-          box("dialog", [{ name: "title", tag: "h2", attributes: { id: "t" }, content: ["Title"] }, { name: "body", tag: "p", content: ["Some words"] }, button("close")], {
-            attributes: { role: "dialog", "aria-modal": "true", "aria-labelledby": "t" },
-          }),
+          box(
+            "dialog",
+            [
+              { name: "title", tag: "h2", attributes: { id: "t" }, content: ["Title"] },
+              { name: "body", tag: "p", content: ["Some words"] },
+              button("close"),
+            ],
+            {
+              attributes: { role: "dialog", "aria-modal": "true", "aria-labelledby": "t" },
+            },
+          ),
         ],
         { covers: "viewport", layer: 1 },
       ),

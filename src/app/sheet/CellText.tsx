@@ -38,7 +38,10 @@ export function LookText({ look }: { look: Look }) {
 }
 
 const Moves = ({ motion }: { motion: Motion }) => (
-  <span className="moves" title={`in ${motion.duration}, ${motion.easing}${motion.delay ? `, after ${motion.delay}` : ""}`}>
+  <span
+    className="moves"
+    title={`in ${motion.duration}, ${motion.easing}${motion.delay ? `, after ${motion.delay}` : ""}`}
+  >
     {" "}
     ↝ {motion.duration}
   </span>

@@ -148,9 +148,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
     if (column.kind === "names") return <span className="corner">state</span>;
     if (column.kind === "add") return <span className="adding">+ state</span>;
     if (column.kind === "outer")
-      return (
-        <span className="outer-name">{column.label === "always" ? "every state" : `all of ${column.label}`}</span>
-      );
+      return <span className="outer-name">{column.label === "always" ? "every state" : `all of ${column.label}`}</span>;
     return (
       <>
         <Miniature program={program} state={column.name} width={width - 14} />

@@ -51,11 +51,20 @@ const look: fc.Arbitrary<Look> = fc.record(
     disabled: flag,
     exposed: flag,
     text,
-    attributes: fc.dictionary(fc.constantFrom("aria-label", "aria-expanded", "title"), fc.option(text, { nil: null }), { minKeys: 1 }),
-    css: fc.dictionary(fc.constantFrom("opacity", "transform", "color", "--gap"), fc.constantFrom("0.5", "translate(1px, 2px)", "rgb(1 2 3)", "calc(1px + 2%)"), { minKeys: 1 }),
+    attributes: fc.dictionary(fc.constantFrom("aria-label", "aria-expanded", "title"), fc.option(text, { nil: null }), {
+      minKeys: 1,
+    }),
+    css: fc.dictionary(
+      fc.constantFrom("opacity", "transform", "color", "--gap"),
+      fc.constantFrom("0.5", "translate(1px, 2px)", "rgb(1 2 3)", "calc(1px + 2%)"),
+      { minKeys: 1 },
+    ),
     motion: fc.dictionary(
       fc.constantFrom("opacity", "transform", "color"),
-      fc.record({ duration: fc.constantFrom("240ms", "0.3s"), easing: fc.constantFrom("ease", "linear", "cubic-bezier(0.2, 0, 0, 1)", "steps(3, jump-end)") }),
+      fc.record({
+        duration: fc.constantFrom("240ms", "0.3s"),
+        easing: fc.constantFrom("ease", "linear", "cubic-bezier(0.2, 0, 0, 1)", "steps(3, jump-end)"),
+      }),
       { minKeys: 1 },
     ),
   },
@@ -69,12 +78,19 @@ const clean = <T>(value: T): T => JSON.parse(JSON.stringify(value));
 
 describe("print and parse go round", () => {
   it("for reactions", () => {
-    fc.assert(fc.property(reaction, (cell) => same(parseReaction(printReaction(cell), names), { ok: true, value: clean(cell) })));
+    fc.assert(
+      fc.property(reaction, (cell) =>
+        same(parseReaction(printReaction(cell), names), { ok: true, value: clean(cell) }),
+      ),
+    );
   });
   it("for delays", () => {
     fc.assert(
       fc.property(branch, fc.constantFrom("240ms", "0.3s", ".5s"), (b, after) =>
-        same(parseReaction(printReaction({ after, branches: [b] }), names, true), { ok: true, value: clean({ after, branches: [b] }) }),
+        same(parseReaction(printReaction({ after, branches: [b] }), names, true), {
+          ok: true,
+          value: clean({ after, branches: [b] }),
+        }),
       ),
     );
   });
@@ -87,13 +103,23 @@ describe("print and parse go round", () => {
     );
   });
   it("for focus rules", () => {
-    const rule: fc.Arbitrary<FocusRule> = fc.record({ to: target, within: part }, { requiredKeys: [] }).filter((r) => Boolean(r.to || r.within));
+    const rule: fc.Arbitrary<FocusRule> = fc
+      .record({ to: target, within: part }, { requiredKeys: [] })
+      .filter((r) => Boolean(r.to || r.within));
     fc.assert(fc.property(rule, (r) => same(parseFocusRule(printFocusRule(r), names), { ok: true, value: clean(r) })));
   });
   it("for events", () => {
     const event: fc.Arbitrary<EventSpec> = fc.oneof(
-      fc.record({ on: fc.constant("click" as const), part, scope: fc.constantFrom("inside" as const, "exactly" as const, "outside" as const) }),
-      fc.record({ on: fc.constant("key" as const), key: fc.constantFrom("Escape", "Ctrl+Shift+k", "a", "+", "Ctrl++", "Space"), within: fc.option(part, { nil: undefined }) }),
+      fc.record({
+        on: fc.constant("click" as const),
+        part,
+        scope: fc.constantFrom("inside" as const, "exactly" as const, "outside" as const),
+      }),
+      fc.record({
+        on: fc.constant("key" as const),
+        key: fc.constantFrom("Escape", "Ctrl+Shift+k", "a", "+", "Ctrl++", "Space"),
+        within: fc.option(part, { nil: undefined }),
+      }),
       fc.constant({ on: "after" as const }),
       fc.constant({ on: "mounted" as const }),
       fc.record({ on: fc.constant("own" as const), event: fc.constantFrom("saved", "a-b") }),
@@ -106,7 +132,10 @@ describe("what is typed by hand", () => {
   it("reads arrows, line noise and empty cells", () => {
     expect(parseReaction("  ", names)).toEqual({ ok: true, value: undefined });
     expect(parseReaction("-> open", names)).toEqual({ ok: true, value: { branches: [{ to: "open" }] } });
-    expect(parseReaction("240 MS open", names, true)).toEqual({ ok: true, value: { after: "240ms", branches: [{ to: "open" }] } });
+    expect(parseReaction("240 MS open", names, true)).toEqual({
+      ok: true,
+      value: { after: "240ms", branches: [{ to: "open" }] },
+    });
     expect(parseLook("shown · inert", names)).toEqual({ ok: true, value: { as: "shown", inert: true } });
     expect(normalKey("esc")).toBe("Escape");
     expect(normalKey("shift+ctrl+ArrowDown")).toBe("Ctrl+Shift+ArrowDown");

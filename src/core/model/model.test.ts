@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { rename } from "../expression";
-import { bubblingDialog, box, button, component } from "../testing";
+import { box, bubblingDialog, button, component } from "../testing";
 import {
   addPart,
   addState,
@@ -44,8 +44,16 @@ describe("a component file", () => {
   });
 
   it("of another format or version is refused", () => {
-    expect(problems("{}")).toEqual([expect.stringContaining('format: must be "lively-state/component"; found nothing')]);
-    expect(problems(edited((d) => { d.version = 2; }))).toEqual([expect.stringContaining("Use a newer Lively State")]);
+    expect(problems("{}")).toEqual([
+      expect.stringContaining('format: must be "lively-state/component"; found nothing'),
+    ]);
+    expect(
+      problems(
+        edited((d) => {
+          d.version = 2;
+        }),
+      ),
+    ).toEqual([expect.stringContaining("Use a newer Lively State")]);
   });
 
   it("that is too large or too deep is refused in time", () => {
@@ -55,18 +63,90 @@ describe("a component file", () => {
   });
 
   it.each<[string, (d: any) => void, RegExp]>([
-    ["an unknown key", (d) => { d.colour = 1; }, /^colour: is not a known name/],
-    ["a wrong presence", (d) => { d.looks[0].in.closed.as = "gone"; }, /^looks\[0\]\.in\.closed\.as: /],
-    ["a delay without unit", (d) => { d.reactions[6].in.opening.after = "240"; }, /^reactions\[6\]\.in\.opening\.after: a time with its unit/],
-    ["a target that is not there", (d) => { d.reactions[0].in.closed.branches[0].to = "ajar"; }, /^reactions\[0\]\.in\.closed\.branches\[0\]\.to: "ajar" is not known here; known: closed, opening/],
-    ["an unknown state in a row", (d) => { d.looks[0].in.ajar = {}; }, /^looks\[0\]\.in\.ajar/],
-    ["an unknown part in a row", (d) => { d.looks[0].part = "nobody"; }, /^looks\[0\]\.part: "nobody"/],
-    ["a part named twice", (d) => { d.parts[1].name = "page"; }, /two parts are named "page"/],
-    ["a state named twice", (d) => { d.states[1].name = "closed"; }, /two states are named "closed"/],
-    ["focus nowhere", (d) => { d.focus.opening.to.part = "nobody"; }, /^focus\.opening\.to\.part/],
-    ["data out of its values", (d) => { d.data[0].initial = "12:00"; }, /^data\[0\]\.initial/],
-    ["a scenario about nobody", (d) => { d.scenarios[0].steps[0].do.click = "nobody"; }, /^scenarios\[0\]\.steps\[0\]\.do\.click/],
-    ["a delay in a click row", (d) => { d.reactions[0].in.closed.after = "1s"; }, /only an after row has a delay/],
+    [
+      "an unknown key",
+      (d) => {
+        d.colour = 1;
+      },
+      /^colour: is not a known name/,
+    ],
+    [
+      "a wrong presence",
+      (d) => {
+        d.looks[0].in.closed.as = "gone";
+      },
+      /^looks\[0\]\.in\.closed\.as: /,
+    ],
+    [
+      "a delay without unit",
+      (d) => {
+        d.reactions[6].in.opening.after = "240";
+      },
+      /^reactions\[6\]\.in\.opening\.after: a time with its unit/,
+    ],
+    [
+      "a target that is not there",
+      (d) => {
+        d.reactions[0].in.closed.branches[0].to = "ajar";
+      },
+      /^reactions\[0\]\.in\.closed\.branches\[0\]\.to: "ajar" is not known here; known: closed, opening/,
+    ],
+    [
+      "an unknown state in a row",
+      (d) => {
+        d.looks[0].in.ajar = {};
+      },
+      /^looks\[0\]\.in\.ajar/,
+    ],
+    [
+      "an unknown part in a row",
+      (d) => {
+        d.looks[0].part = "nobody";
+      },
+      /^looks\[0\]\.part: "nobody"/,
+    ],
+    [
+      "a part named twice",
+      (d) => {
+        d.parts[1].name = "page";
+      },
+      /two parts are named "page"/,
+    ],
+    [
+      "a state named twice",
+      (d) => {
+        d.states[1].name = "closed";
+      },
+      /two states are named "closed"/,
+    ],
+    [
+      "focus nowhere",
+      (d) => {
+        d.focus.opening.to.part = "nobody";
+      },
+      /^focus\.opening\.to\.part/,
+    ],
+    [
+      "data out of its values",
+      (d) => {
+        d.data[0].initial = "12:00";
+      },
+      /^data\[0\]\.initial/,
+    ],
+    [
+      "a scenario about nobody",
+      (d) => {
+        d.scenarios[0].steps[0].do.click = "nobody";
+      },
+      /^scenarios\[0\]\.steps\[0\]\.do\.click/,
+    ],
+    [
+      "a delay in a click row",
+      (d) => {
+        d.reactions[0].in.closed.after = "1s";
+      },
+      /only an after row has a delay/,
+    ],
   ])("with %s names the place", (_what, change, message) => {
     expect(problems(edited(change)).join("\n")).toMatch(message);
   });
@@ -81,7 +161,13 @@ describe("a component file", () => {
 
 describe("edits leave no name behind", () => {
   const doc = bubblingDialog({
-    scenarios: [{ name: "s", expect: [{ fact: "state", is: "closed" }], steps: [{ do: { click: "close" }, expect: [{ fact: "visible", part: "close", is: true }] }] }],
+    scenarios: [
+      {
+        name: "s",
+        expect: [{ fact: "state", is: "closed" }],
+        steps: [{ do: { click: "close" }, expect: [{ fact: "visible", part: "close", is: true }] }],
+      },
+    ],
   });
   it.each<[string, (d: Component) => Component]>([
     ["removing a state", (d) => removeState(d, "open")],
@@ -119,7 +205,7 @@ describe("edits leave no name behind", () => {
       reactions: { "click more": { idle: '[n > 0 && in("idle")] / n = n - 1' } },
     });
     const next = rename(rename(counted, "data", "n", "seats"), "state", "idle", "ready");
-    expect(JSON.stringify(next)).toContain("seats > 0 && in(\\\"ready\\\")");
+    expect(JSON.stringify(next)).toContain('seats > 0 && in(\\"ready\\")');
     expect(next.looks[0].in.ready.text).toBe("${seats + 1} of n");
     expect(next.parts[0].content).toEqual(["${seats} left"]);
   });

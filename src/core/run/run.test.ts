@@ -3,7 +3,22 @@ import { describe, expect, it } from "vitest";
 import { compile, DOCUMENT } from "../program";
 import { layoutOf } from "../surface";
 import { box, bubblingDialog, button, component } from "../testing";
-import { act, advance, cutAt, explain, nextDue, openSession, phraseText, replay, runTo, type Session, start, stateAt, stimulate, type Stimulus } from ".";
+import {
+  act,
+  advance,
+  cutAt,
+  explain,
+  nextDue,
+  openSession,
+  phraseText,
+  replay,
+  runTo,
+  type Session,
+  type Stimulus,
+  start,
+  stateAt,
+  stimulate,
+} from ".";
 
 const leaf = (s: Session): string => s.program.states[s.frames.at(-1)!.state.leaf].name;
 const focus = (s: Session): string | null => {
@@ -27,7 +42,9 @@ describe("dispatch", () => {
   });
 
   it("exactly on a part leaves out what is inside it", () => {
-    const doc = bubblingDialog({ reactions: { "click trigger": { closed: "open" }, "click exactly backdrop": { open: "closed" } } });
+    const doc = bubblingDialog({
+      reactions: { "click trigger": { closed: "open" }, "click exactly backdrop": { open: "closed" } },
+    });
     expect(leaf(done(open(doc), "click trigger", "click body"))).toBe("open");
     expect(leaf(done(open(doc), "click trigger", "click backdrop"))).toBe("closed");
   });
@@ -53,7 +70,9 @@ describe("dispatch", () => {
 
   it("a click aimed at a covered part lands on what covers it", () => {
     const s = done(open(), "click trigger");
-    expect(told(done(s, "click trigger"))).toContain("Click aimed at trigger landed on backdrop, which covers the viewport");
+    expect(told(done(s, "click trigger"))).toContain(
+      "Click aimed at trigger landed on backdrop, which covers the viewport",
+    );
     expect(leaf(done(s, "click trigger"))).toBe("closed");
   });
 
@@ -62,7 +81,9 @@ describe("dispatch", () => {
       const doc = bubblingDialog({ looks: { backdrop: { closed: "not displayed", open: cell } } });
       const program = compile(doc);
       const state = done(openSession(program), "click trigger").frames.at(-1)!.state;
-      expect(layoutOf(program, state).landing[program.partIndex.get("trigger")!]).toBe(program.partIndex.get("trigger"));
+      expect(layoutOf(program, state).landing[program.partIndex.get("trigger")!]).toBe(
+        program.partIndex.get("trigger"),
+      );
     }
   });
 
@@ -98,7 +119,10 @@ describe("dispatch", () => {
       parts: [button("b")],
       states: [{ name: "on", states: [{ name: "low" }, { name: "high" }] }, { name: "off" }],
       data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 3 }],
-      reactions: { "click b": { always: "/ n = n + 1", low: "[n > 0] high", on: "[n > 1] off" }, "press x": { low: "ignored", on: "off" } },
+      reactions: {
+        "click b": { always: "/ n = n + 1", low: "[n > 0] high", on: "[n > 1] off" },
+        "press x": { low: "ignored", on: "off" },
+      },
     });
     const s = done(open(doc), "click b", "click b");
     expect(leaf(s)).toBe("high");
@@ -116,7 +140,11 @@ describe("dispatch", () => {
   });
 
   it("an endless loop is cut and said", () => {
-    const raised = component({ parts: [button("b")], states: ["a"], reactions: { "click b": { a: "/ raise x" }, "on x": { a: "/ raise x" } } });
+    const raised = component({
+      parts: [button("b")],
+      states: ["a"],
+      reactions: { "click b": { a: "/ raise x" }, "on x": { a: "/ raise x" } },
+    });
     expect(told(done(open(raised), "click b"))).toContain("More than 1,000 steps");
     const timed = component({ parts: [], states: ["a", "b"], reactions: { after: { a: "0ms → b", b: "0ms → a" } } });
     expect(done(open(timed), 10).frames.length).toBeLessThan(1100);
@@ -165,7 +193,13 @@ describe("focus", () => {
   });
   it("goes through the page in the order of Tab, tabindex first", () => {
     const doc = component({
-      parts: [button("a"), button("b", { attributes: { tabindex: "2" } }), button("c", { attributes: { tabindex: "-1" } }), { name: "d", tag: "a", attributes: { href: "#x", id: "x" } }, box("e")],
+      parts: [
+        button("a"),
+        button("b", { attributes: { tabindex: "2" } }),
+        button("c", { attributes: { tabindex: "-1" } }),
+        { name: "d", tag: "a", attributes: { href: "#x", id: "x" } },
+        box("e"),
+      ],
       states: ["idle"],
     });
     const walked: (string | null)[] = [];
@@ -188,7 +222,11 @@ describe("focus", () => {
     expect(s.frames.at(-1)!.state.data[0]).toBe("bbl");
   });
   it("a refused request is explained", () => {
-    const doc = component({ parts: [button("b"), box("panel")], states: ["idle"], reactions: { "click b": { idle: "/ focus panel" } } });
+    const doc = component({
+      parts: [button("b"), box("panel")],
+      states: ["idle"],
+      reactions: { "click b": { idle: "/ focus panel" } },
+    });
     expect(told(done(open(doc), "click b"))).toContain("panel could not take the focus");
   });
 });

@@ -184,7 +184,7 @@ class Reader {
   private wish(node: Element): string {
     const { id, class: classes } = node.attribs;
     if (id) return id;
-    const label = node.attribs["aria-label"] ?? (isOperable(node) ? textIn(node) : "");
+    const label = node.attribs["aria-label"] ?? (/^(button|a|summary)$/.test(node.name) ? textIn(node) : "");
     if (label && label.length < 30) return label;
     return classes?.trim().split(/\s+/)[0] || node.attribs.role || node.name;
   }

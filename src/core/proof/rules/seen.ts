@@ -57,7 +57,7 @@ export function seenRules(collector: Collector): Visitor {
         const why = layout.inert[p]
           ? "it is inert"
           : cover !== DOCUMENT
-            ? `${name(cover)} lies over it${isFading(program, state, cover) ? " while it fades" : ""}`
+            ? `${name(cover)} lies over it`
             : "it takes no pointer events";
         const text = `${name(p)} is seen in ${stateName}, but it cannot be used: ${why}`;
         collector.add({ rule: "F2", text, part: name(p), state: stateName }, explorer, situation);

@@ -1,0 +1,168 @@
+import { describe, expect, it } from "vitest";
+import { compile } from "../../core/program";
+import { proveNow } from "../../core/proof";
+import { box, bubblingDialog, button, component } from "../../core/testing";
+import { arcsOf, curve, heightOf } from "./arcs";
+import { cellText, cleared, draftKey, kindOf, typed } from "./cells";
+import { between, buildGrid, type Grid, isCell, step } from "./grid";
+import { idFrom, idOf, idText, placeOf } from "./selection";
+import { standingOf } from "./standing";
+
+const doc = bubblingDialog();
+const grid = buildGrid(doc);
+const row = (g: Grid, id: string) => g.rows.find((r) => r.id === id || (r.section === "event" && r.label === id))!;
+const column = (g: Grid, id: string) => g.columns.find((c) => c.id === id)!;
+const type = (r: string, c: string, text: string) => typed(doc, row(grid, r), column(grid, c), text);
+const changed = (r: string, c: string, text: string) => {
+  const change = type(r, c, text);
+  if (!change.ok) throw new Error(change.message);
+  return change.change(doc);
+};
+
+describe("the grid", () => {
+  it("has a column a state, outer ones before what is inside, and rows for parts, focus and events", () => {
+    const nested = buildGrid(
+      component({ parts: [button("b")], states: [{ name: "on", states: [{ name: "low" }] }, { name: "off" }] }),
+    );
+    expect(nested.columns.map((c) => c.id)).toEqual(["", "always", "on", "low", "off", "+"]);
+    expect(grid.rows.map((r) => r.section)).toEqual([
+      "state",
+      "look",
+      "look",
+      "add-look",
+      "focus",
+      "event",
+      "event",
+      "event",
+      "event",
+      "add-event",
+    ]);
+  });
+  it("arrows skip what is no cell and stay at the edge", () => {
+    const corner = { row: 0, column: 2 };
+    expect(step(grid, corner, 0, -1)).toEqual(corner);
+    expect(step(grid, { row: 1, column: 2 }, -1, 0)).toEqual(corner);
+    expect(step(grid, { row: 2, column: 3 }, 1, 0)).toEqual({ row: 4, column: 3 });
+    expect(isCell(grid, { row: 3, column: 0 })).toBe(true);
+    expect(between({ row: 2, column: 3 }, { row: 1, column: 2 }).flat()).toHaveLength(4);
+  });
+  it("a selection finds its cell again, also after rows moved or went", () => {
+    const id = idOf(grid, { row: 5, column: 3 });
+    expect(placeOf(grid, idFrom(idText(id))!)).toEqual({ row: 5, column: 3 });
+    expect(placeOf(grid, { section: "event", row: 99, column: "gone" })).toEqual({ row: 8, column: 3 });
+    expect(placeOf(grid, { section: "state", row: 0, column: "" })).toEqual({ row: 0, column: 2 });
+  });
+});
+
+describe("cells", () => {
+  it("show their notation and take it", () => {
+    expect(cellText(doc, row(grid, "click close"), column(grid, "open"))).toBe("closed");
+    expect(changed("click close", "closed", "ignored").reactions[1].in.closed).toBe("ignored");
+    expect(changed("look trigger", "open", "shown; disabled").looks[0].in.open).toEqual({
+      as: "shown",
+      disabled: true,
+    });
+    expect(changed("focus", "open", "held in dialog").focus.open).toEqual({ within: "dialog" });
+    expect(changed("click close", "open", " ").reactions[1].in).toEqual({});
+  });
+  it("headers rename, add and change", () => {
+    expect(changed("state", "open", "shown").states[1].name).toBe("shown");
+    expect(changed("state", "+", "half").states.map((s) => s.name)).toEqual(["closed", "open", "half"]);
+    expect(changed("look trigger", "", "opener").parts[0].name).toBe("opener");
+    expect(changed("add-look", "", "body").looks.at(-1)).toEqual({ part: "body", in: {} });
+    expect(changed("add-event", "", "click outside dialog").reactions.at(-1)!.event).toMatchObject({
+      scope: "outside",
+    });
+    expect(changed("click backdrop", "", "click exactly backdrop").reactions[2].in.open).toBeDefined();
+    expect(changed("click backdrop", "", "after").reactions[2].in).toEqual({});
+  });
+  it("refuse what is wrong and change nothing", () => {
+    for (const [r, c, text] of [
+      ["state", "open", "closed"],
+      ["state", "+", "1st"],
+      ["state", "open", "always"],
+      ["add-look", "", "nobody"],
+      ["add-look", "", "trigger"],
+      ["click close", "open", "ajar"],
+    ]) {
+      expect(type(r, c, text)).toMatchObject({ ok: false, message: expect.any(String) });
+    }
+  });
+  it("Delete leaves a cell undecided, and takes a header's row or column away", () => {
+    const after = (r: string, c: string) => cleared(row(grid, r), column(grid, c))!.change(doc);
+    expect(after("click close", "open").reactions[1].in).toEqual({});
+    expect(after("click close", "").reactions).toHaveLength(3);
+    expect(after("state", "open").states).toHaveLength(1);
+    expect(after("look backdrop", "").looks).toHaveLength(1);
+    expect(cleared(row(grid, "focus"), column(grid, ""))).toBeNull();
+  });
+  it("have an editor of their kind, and drafts of their own", () => {
+    expect(kindOf(doc, row(grid, "focus"), column(grid, "open"))).toBe("focus");
+    expect(kindOf(doc, row(grid, "add-look"), column(grid, ""))).toBe("part");
+    expect(new Set(grid.rows.flatMap((r) => grid.columns.map((c) => draftKey(r, c)))).size).toBe(
+      grid.rows.length * grid.columns.length,
+    );
+  });
+});
+
+describe("what a cell says for itself", () => {
+  const undecidedDoc = bubblingDialog({
+    reactions: {
+      "click trigger": { closed: "open" },
+      "press Escape": { open: "closed" },
+      "click backdrop": { always: "closed" },
+    },
+  });
+  const g = buildGrid(undecidedDoc);
+  const program = compile(undecidedDoc);
+  const proof = proveNow(undecidedDoc);
+  const kind = (r: string, c: string, current = true) =>
+    standingOf(undecidedDoc, program, proof, current, row(g, r), column(g, c));
+  it("undecided where the event arrives, cannot reach where not, nothing while the proof is older", () => {
+    expect(kind("press Escape", "closed").kind).toBe("undecided");
+    expect(kind("click trigger", "open").kind).toBe("cannot reach");
+    expect(kind("press Escape", "closed", false).kind).toBe("none");
+    expect(kind("click backdrop", "open")).toMatchObject({ kind: "inherited", inherited: "closed" });
+  });
+  it("marks what differs from the column before, and findings at their cell", () => {
+    expect(kind("look trigger", "open").differs).toBe(true);
+    expect(kind("look trigger", "closed").differs).toBe(false);
+    expect(kind("click backdrop", "always").findings.map((f) => f.rule)).toContain("F3");
+  });
+});
+
+describe("arcs", () => {
+  it("join what leads from a state to another, and do not lie on each other", () => {
+    const x: Record<string, number> = { a: 100, b: 250, c: 400 };
+    const many = component({
+      parts: [button("p"), box("q")],
+      states: ["a", "b", "c"],
+      reactions: {
+        "click p": { a: "b", b: "c", c: "a" },
+        "press Escape": { a: "b", b: "a" },
+        after: { b: "200ms → c" },
+      },
+    });
+    const arcs = arcsOf(many, (s) => x[s]);
+    expect(arcs.map((a) => `${a.from}-${a.to} ${a.label}`).sort()).toEqual([
+      "a-b p · Escape",
+      "b-a Escape",
+      "b-c 200ms",
+      "b-c p",
+      "c-a p",
+    ]);
+    for (const a of arcs) {
+      for (const b of arcs) {
+        if (a === b || a.level !== b.level) continue;
+        const [a1, a2, b1, b2] = [
+          Math.min(a.x1, a.x2),
+          Math.max(a.x1, a.x2),
+          Math.min(b.x1, b.x2),
+          Math.max(b.x1, b.x2),
+        ];
+        expect(a2 <= b1 + 6 || b2 <= a1 + 6).toBe(true);
+      }
+    }
+    expect(curve(arcs[0], heightOf(arcs)).labelY).toBeGreaterThan(0);
+  });
+});

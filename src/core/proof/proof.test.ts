@@ -1,0 +1,321 @@
+import { readFileSync } from "node:fs";
+import { describe, expect, it } from "vitest";
+import { type Component, checkNames, readComponent } from "../model";
+import { compile } from "../program";
+import { act, openSession, runTo } from "../run";
+import { box, bubblingDialog, button, component, type Sketch } from "../testing";
+import {
+  applyMend,
+  expectationText,
+  type Finding,
+  playScenario,
+  proveNow,
+  type RuleId,
+  record,
+  runScenario,
+  stepText,
+} from ".";
+
+const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
+if (!read.ok) throw new Error("the demo does not load");
+const demo = read.doc;
+
+const found = (doc: Component, rule: RuleId): Finding[] => proveNow(doc).findings.filter((f) => f.rule === rule);
+const texts = (doc: Component, rule: RuleId): string[] => found(doc, rule).map((f) => f.text);
+/** The finding's own run, played: it must show what the finding says. */
+const shown = (doc: Component, f: Finding) => playScenario(compile(doc), f.run!).session.frames.at(-1)!;
+
+describe("scenarios", () => {
+  it("of the demo hold", () => {
+    const program = compile(demo);
+    expect(demo.scenarios.map((s) => runScenario(program, s)).filter((r) => !r.ok)).toEqual([]);
+    expect(demo.scenarios.length).toBeGreaterThanOrEqual(4);
+  });
+
+  it("fail with what was found, where and why", () => {
+    const program = compile(bubblingDialog());
+    const result = runScenario(program, {
+      name: "inside",
+      steps: [
+        { do: { click: "trigger" } },
+        { do: { wait: 100 } },
+        { do: { click: "body" }, expect: [{ fact: "visible", part: "dialog", is: true }] },
+      ],
+    });
+    expect(result).toMatchObject({ ok: false, failedAt: 100, checks: [{ step: 2, found: false, ok: false }] });
+    expect(result.explanation).toContain("click backdrop led from open to closed");
+  });
+
+  it("stop where a step cannot be done", () => {
+    const result = runScenario(compile(bubblingDialog()), { name: "s", steps: [{ do: { click: "close" } }] });
+    expect(result).toMatchObject({
+      ok: false,
+      stuck: { step: 0, why: expect.stringContaining("close is not displayed") },
+    });
+  });
+
+  it("are judged after each step, even where several fall on one instant", () => {
+    const program = compile(bubblingDialog());
+    const result = runScenario(program, {
+      name: "s",
+      steps: [
+        { do: { click: "trigger" }, expect: [{ fact: "state", is: "open" }] },
+        {
+          do: { press: "Escape" },
+          expect: [
+            { fact: "state", is: "closed" },
+            { fact: "focused", part: "trigger", is: true },
+          ],
+        },
+      ],
+    });
+    expect(result.checks.map((c) => c.ok)).toEqual([true, true, true]);
+  });
+
+  it("recorded from a run do the same again", () => {
+    const program = compile(demo);
+    let session = runTo(openSession(program), 130);
+    session = runTo(act(session, { click: "trigger" }), 500);
+    session = runTo(act(session, { press: "Escape" }), 560);
+    const scenario = record(session, "again");
+    expect(scenario.steps.map(stepText)).toEqual([
+      "wait 130 ms",
+      "click trigger",
+      "wait 370 ms",
+      "press Escape",
+      "wait 60 ms",
+    ]);
+    const again = playScenario(program, scenario).session;
+    expect(again.frames.map((f) => f.state)).toEqual(session.frames.map((f) => f.state));
+  });
+
+  it("start from other data where they say so", () => {
+    const result = runScenario(compile(demo), {
+      name: "s",
+      data: { sailing: "11:10" },
+      expect: [{ fact: "text", part: "summary", is: "Thu 14 May · 11:10 Holm → Vardey" }],
+      steps: [],
+    });
+    expect(result.ok).toBe(true);
+  });
+
+  it("expectations read as sentences", () => {
+    expect(expectationText({ fact: "in tab order", part: "b", is: false })).toBe("b is not in the Tab order");
+    expect(expectationText({ fact: "attribute", part: "b", attribute: "title", is: null })).toBe("b has no title");
+  });
+});
+
+describe("exploration", () => {
+  it("finds the demo in order, and says what cannot be reached", () => {
+    const proof = proveNow(demo);
+    expect(proof.findings).toEqual([]);
+    expect(proof.complete).toBe(true);
+    const row = demo.reactions.findIndex((r) => r.event.on === "click" && r.event.part === "close");
+    expect(proof.arrives[row]).toEqual(["always", "opening", "open"]);
+  });
+
+  it("says so when a bound is reached", () => {
+    const counting = component({
+      parts: [button("b")],
+      states: ["idle"],
+      data: [{ name: "n", type: "number", initial: 0 }],
+      reactions: { "click b": { idle: "/ n = n + 1" } },
+    });
+    const proof = proveNow(counting, { situations: 200 });
+    expect(proof).toMatchObject({ complete: false, situations: 200 });
+    expect(proof.findings.filter((f) => f.rule === "F5" || f.rule === "F17")).toEqual([]);
+  });
+
+  it("tries a stimulus before, at and after what is due", () => {
+    // Only a click at the very instant of the delay, before it is over, leads to "exact".
+    const doc = component({
+      parts: [button("b")],
+      states: ["idle", "armed", "near", "late"],
+      reactions: {
+        "click b": { idle: "armed", armed: "near", near: "idle", late: "idle" },
+        after: { armed: "100ms → late" },
+      },
+    });
+    const program = compile(doc);
+    const instants = new Set<number>();
+    const proof = proveNow(doc);
+    expect(proof.reached).toContain("late");
+    for (const t of [0, 99, 100]) {
+      const s = act(runTo(act(openSession(program), { click: "b" }), t), { click: "b" });
+      instants.add(s.frames.at(-1)!.state.leaf);
+    }
+    expect(instants.size).toBe(2);
+  });
+});
+
+const parts = [button("trigger"), box("panel", [button("inside")], { covers: "viewport" })];
+const sketch = (over: Partial<Sketch>): Component => component({ parts, states: ["a", "b"], ...over });
+
+describe("rules, each with a fault that breaks it and a mend that does not", () => {
+  it("F1: an unseen layer that catches clicks and Tab", () => {
+    const doc = sketch({ looks: { panel: { a: "transparent", b: "shown" } } });
+    expect(texts(doc, "F1")).toEqual([
+      "panel is not seen in a, but it still catches clicks",
+      "inside is not seen in a, but the Tab key still reaches it",
+    ]);
+    expect(texts(sketch({ looks: { panel: { a: "transparent; inert" } } }), "F1")).toEqual([]);
+    expect(texts(sketch({ looks: { panel: { a: "moved out" } } }), "F1")).toEqual([
+      "inside is not seen in a, but the Tab key still reaches it",
+    ]);
+  });
+
+  it("F2: a control that is seen and cannot be used", () => {
+    expect(texts(sketch({ looks: { panel: { a: "not displayed" }, trigger: { a: "no pointer" } } }), "F2")).toEqual([
+      "trigger is seen in a, but it cannot be used: it takes no pointer events",
+    ]);
+    expect(texts(sketch({}), "F2")).toEqual(["trigger is seen in a, but it cannot be used: panel lies over it"]);
+    expect(texts(sketch({ looks: { panel: { a: "not displayed" }, trigger: { a: "inert" } } }), "F2")).toEqual([
+      "trigger is seen in a, but it cannot be used: it is inert",
+    ]);
+    expect(texts(sketch({ looks: { trigger: { a: "inert" } } }), "F2")).toEqual([]);
+    expect(texts(sketch({ looks: { panel: { a: "not displayed" }, trigger: { a: "disabled" } } }), "F2")).toEqual([]);
+  });
+
+  it("F2: a backdrop that still covers the trigger while it fades out", () => {
+    const mend = (cell: string): Component => {
+      const looks = demo.looks.map((l) =>
+        l.part === "backdrop" ? { ...l, in: { ...l.in, closing: { ...l.in.closing, pointer: cell === "on" } } } : l,
+      );
+      return { ...demo, looks };
+    };
+    expect(texts(mend("on"), "F2")).toEqual([
+      "trigger is seen in closing, but it cannot be used: backdrop lies over it",
+    ]);
+    expect(texts(mend("off"), "F2")).toEqual([]);
+  });
+
+  it("F3: an inside click that dismisses, its shortest run, and its mend at a click", () => {
+    const doc = bubblingDialog();
+    const [finding] = found(doc, "F3");
+    expect(finding.text).toBe("A click inside dialog reaches backdrop and dismisses it");
+    expect(finding.run!.steps.map(stepText)).toEqual([
+      "click trigger",
+      expect.stringMatching(/^click (dialog|title|body)$/),
+    ]);
+    const frame = shown(doc, finding);
+    expect(compile(doc).states[frame.state.leaf].name).toBe("closed");
+    const mended = applyMend(doc, finding.mend!);
+    expect(checkNames(mended)).toEqual([]);
+    expect(texts(mended, "F3")).toEqual([]);
+    expect(mended.reactions[2].event).toMatchObject({ scope: "exactly", part: "backdrop" });
+  });
+
+  it("F5: a state without a way back; held focus without a way out", () => {
+    const oneWay = component({
+      parts: [button("b")],
+      states: ["a", "b1"],
+      reactions: { "click b": { a: "b1", b1: "ignored" } },
+    });
+    expect(texts(oneWay, "F5")).toEqual(["From b1 nothing leads back to a"]);
+    const trap = bubblingDialog({
+      reactions: {
+        "click trigger": { closed: "open" },
+        "click exactly backdrop": { open: "closed" },
+        "press Escape": { open: "ignored", closed: "ignored" },
+      },
+    });
+    expect(texts(trap, "F5")).toEqual(["The keyboard has no way out of open, which holds the focus"]);
+  });
+
+  it("F7: focus that falls to the page, focus on what nobody sees", () => {
+    expect(texts(bubblingDialog({ focus: { open: "→ close; held in dialog" } }), "F7")).toContain(
+      "The focus was on close and falls to the page when closed takes it away",
+    );
+    expect(texts(sketch({ looks: { panel: { a: "transparent" } } }), "F7")).toEqual([
+      "The focus is on inside in a, and nobody sees it",
+    ]);
+    expect(texts(bubblingDialog(), "F7")).toEqual([]);
+  });
+
+  it.each<[string, Partial<Sketch>, RegExp]>([
+    ["does not take the focus", { focus: { closed: "→ back" } }, /is open in open, but the focus is not in it/],
+    ["does not hold it", { focus: { open: "→ close", closed: "→ trigger" } }, /Tab leaves dialog while it is open/],
+    [
+      "leaves the rest reachable",
+      { looks: { backdrop: { closed: "not displayed", open: "shown" } } },
+      /trigger can be reached while dialog is open/,
+    ],
+    [
+      "does not close on Escape",
+      { reactions: { "click trigger": { closed: "open" }, "click close": { open: "closed" } } },
+      /Escape does not close dialog/,
+    ],
+    ["does not give the focus back", { focus: { open: "→ close; held in dialog" } }, /focus is not given back/],
+  ])("F8: a dialog that %s", (_what, over, message) => {
+    expect(texts(bubblingDialog(over), "F8").join("\n")).toMatch(message);
+    expect(texts(bubblingDialog(), "F8")).toEqual([]);
+  });
+
+  it("F8: a dialog without a name", () => {
+    const nameless = bubblingDialog({
+      parts: [
+        button("trigger"),
+        box("backdrop", [box("dialog", [box("body"), button("close")], { attributes: { role: "dialog" } })], {
+          covers: "viewport",
+        }),
+      ],
+    });
+    expect(texts(nameless, "F8")).toEqual(["dialog has no name: give it aria-labelledby or aria-label"]);
+  });
+
+  it("F9: references that name nobody, ids that two parts share", () => {
+    const doc = component({
+      parts: [
+        button("b", { attributes: { "aria-controls": "menu" } }),
+        box("x", [], { attributes: { id: "i" } }),
+        box("y", [], { attributes: { id: "i" } }),
+      ],
+      states: ["a"],
+    });
+    expect(texts(doc, "F9")).toEqual([
+      'b: aria-controls names "menu", and no part has that id',
+      'x and y share the id "i"',
+    ]);
+  });
+
+  it("F15: what flashes before the first event", () => {
+    const doc = sketch({ looks: { panel: { b: "not displayed" } }, reactions: { mounted: { a: "b" } } });
+    expect(texts(doc, "F15")).toEqual([
+      "panel flashes at the start: a shows it, and mounted goes on to b, which does not",
+    ]);
+    expect(texts({ ...doc, initial: "b" }, "F15")).toEqual([]);
+  });
+
+  it("F17: what never happens", () => {
+    const doc = component({
+      parts: [button("b"), box("off")],
+      states: ["a", "b1", "lonely"],
+      data: [{ name: "on", type: "boolean", initial: false }],
+      looks: { off: { always: "not displayed" } },
+      reactions: { "click b": { a: "[on] a; b1", b1: "a" }, "click off": { a: "b1" }, "click exactly b": { a: "b1" } },
+    });
+    expect(texts(doc, "F17")).toEqual([
+      "Nothing ever leads to lonely",
+      "click b in a: the branch “[on] a” is never taken",
+      "click off in a never fires: the event never arrives there",
+      "click exactly b in a never fires: click b answers first",
+    ]);
+  });
+
+  it("F18: an event that arrives where nobody said anything", () => {
+    const doc = bubblingDialog({
+      reactions: {
+        "click trigger": { closed: "open" },
+        "click close": { open: "closed" },
+        "press Escape": { open: "closed" },
+      },
+    });
+    const [finding] = found(doc, "F18");
+    expect(finding).toMatchObject({
+      severity: "undecided",
+      text: "press Escape arrives in closed, and nobody said what happens",
+      cell: { row: 2, state: "closed" },
+    });
+    expect(found(doc, "F18")).toHaveLength(1);
+  });
+});

@@ -89,11 +89,11 @@ describe("cells", () => {
     }
   });
   it("Delete leaves a cell undecided, and takes a header's row or column away", () => {
-    const after = (r: string, c: string) => cleared(row(grid, r), column(grid, c))!.change(doc);
-    expect(after("click close", "open").reactions[1].in).toEqual({});
-    expect(after("click close", "").reactions).toHaveLength(3);
-    expect(after("state", "open").states).toHaveLength(1);
-    expect(after("look backdrop", "").looks).toHaveLength(1);
+    const without = (r: string, c: string) => cleared(row(grid, r), column(grid, c))!.change(doc);
+    expect(without("click close", "open").reactions[1].in).toEqual({});
+    expect(without("click close", "").reactions).toHaveLength(3);
+    expect(without("state", "open").states).toHaveLength(1);
+    expect(without("look backdrop", "").looks).toHaveLength(1);
     expect(cleared(row(grid, "focus"), column(grid, ""))).toBeNull();
   });
   it("have an editor of their kind, and drafts of their own", () => {

@@ -41,37 +41,37 @@ describe("motion", () => {
   const panel = at(program, "panel");
   const b = { click: "b" };
   const opened = stimulate(program, start(program).state, b).state;
-  const after = (s: RunState, ms: number): RunState => advance(program, s, s.now + ms);
+  const later = (s: RunState, ms: number): RunState => advance(program, s, s.now + ms);
   const opacity = (s: RunState): number => effectiveOpacity(program, s, panel);
 
   it("runs from what it is to what it will be, and what comes is there at once", () => {
     expect(layoutOf(program, opened).displayed[panel]).toBe(true);
-    expect([0, 100, 200, 400].map((t) => opacity(after(opened, t)))).toEqual([0, 0.25, 0.5, 1]);
+    expect([0, 100, 200, 400].map((t) => opacity(later(opened, t)))).toEqual([0, 0.25, 0.5, 1]);
     expect(isVisible(program, opened, panel)).toBe(false);
-    expect(isVisible(program, after(opened, 10), panel)).toBe(true);
+    expect(isVisible(program, later(opened, 10), panel)).toBe(true);
   });
 
   it("what goes stays until its motion has ended", () => {
-    const closing = stimulate(program, after(opened, 400), b).state;
-    expect(layoutOf(program, after(closing, 199)).displayed[panel]).toBe(true);
-    expect(opacity(after(closing, 100))).toBe(0.5);
-    expect(layoutOf(program, after(closing, 200)).displayed[panel]).toBe(false);
-    expect(nextDue(after(closing, 200))).toBeNull();
+    const closing = stimulate(program, later(opened, 400), b).state;
+    expect(layoutOf(program, later(closing, 199)).displayed[panel]).toBe(true);
+    expect(opacity(later(closing, 100))).toBe(0.5);
+    expect(layoutOf(program, later(closing, 200)).displayed[panel]).toBe(false);
+    expect(nextDue(later(closing, 200))).toBeNull();
   });
 
   it("interrupted, it turns back in shortened time (CSS Transitions 1, reversing)", () => {
     // Opened for 100 of 400 ms: a quarter of the way; back takes a quarter of 200 ms.
-    const back = stimulate(program, after(opened, 100), b).state;
+    const back = stimulate(program, later(opened, 100), b).state;
     expect(opacity(back)).toBe(0.25);
-    expect(opacity(after(back, 25))).toBeCloseTo(0.125, 10);
-    expect(layoutOf(program, after(back, 49)).displayed[panel]).toBe(true);
-    expect(layoutOf(program, after(back, 50)).displayed[panel]).toBe(false);
+    expect(opacity(later(back, 25))).toBeCloseTo(0.125, 10);
+    expect(layoutOf(program, later(back, 49)).displayed[panel]).toBe(true);
+    expect(layoutOf(program, later(back, 50)).displayed[panel]).toBe(false);
     // And forth again, from the middle of the way back.
-    const forth = stimulate(program, after(back, 25), b).state;
+    const forth = stimulate(program, later(back, 25), b).state;
     expect(opacity(forth)).toBeCloseTo(0.125, 10);
     const [track] = forth.tracks;
     expect(track.duration).toBeCloseTo(400 * track.shortening, 10);
-    expect(opacity(after(forth, 400))).toBe(1);
+    expect(opacity(later(forth, 400))).toBe(1);
   });
 
   it("a state without a transition for it cuts a running motion short", () => {

@@ -57,9 +57,13 @@ export function CellEditor(props: CellEditorProps) {
   useEffect(() => {
     const { doc, kind, initial, label } = latest.current;
     const names = namesOf(doc);
+    // Committing and leaving take the focus away, and losing it must not commit a second time.
+    let over = false;
     const commit = (then: "down" | "right" | "left" | "stay") => (view: EditorView) => {
       const text = view.state.doc.toString();
+      over = true;
       if (!latest.current.onCommit(text, then)) {
+        over = false;
         const wrong = latest.current.check(text);
         setErrorText(wrong?.message ?? null);
         view.dispatch({ effects: setError.of(wrong) });
@@ -91,6 +95,7 @@ export function CellEditor(props: CellEditorProps) {
         {
           key: "Escape",
           run: () => {
+            over = true;
             latest.current.onLeave();
             return true;
           },
@@ -128,6 +133,8 @@ export function CellEditor(props: CellEditorProps) {
           }),
           EditorView.domEventHandlers({
             blur: (_event, blurred) => {
+              if (over) return;
+              over = true;
               const text = blurred.state.doc.toString();
               if (!latest.current.onCommit(text, "stay")) latest.current.onLeave();
             },
@@ -135,12 +142,14 @@ export function CellEditor(props: CellEditorProps) {
         ],
       }),
     });
-    view.focus();
-    const wrong = initial ? latest.current.check(initial) : null;
+    // A first letter is no error worth a word yet; a text that was left half done is.
+    const wrong = initial.length > 1 ? latest.current.check(initial) : null;
     if (wrong) {
       setErrorText(wrong.message);
       view.dispatch({ effects: setError.of(wrong) });
     }
+    // Last: marks that come after the focus would move the caret to the start.
+    view.focus();
     return () => view.destroy();
   }, []);
 

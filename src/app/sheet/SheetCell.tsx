@@ -1,10 +1,11 @@
 /** One cell: what it says, how it stands, and its editors while it is being changed. */
 import { Popover } from "antd";
-import { lazy, Suspense, useMemo } from "react";
+import { type ComponentType, useEffect, useMemo, useState } from "react";
 import type { FocusRule, Look, Reaction } from "../../core/model";
 import { useDoc, useDocument } from "../store/document";
 import { useProof } from "../store/proof";
 import { useRun } from "../store/run";
+import type { CellEditorProps } from "./CellEditor";
 import { CellPopover } from "./CellPopover";
 import { FocusText, LookText, ReactionText } from "./CellText";
 import { cellText, draftKey, kindOf, typed } from "./cells";
@@ -13,8 +14,22 @@ import { Miniature } from "./StateHeads";
 import { type Standing, standingOf } from "./standing";
 import { supports, type useSheet } from "./use-sheet";
 
-export const loadEditor = () => import("./CellEditor");
-const CellEditor = lazy(() => loadEditor().then((m) => ({ default: m.CellEditor })));
+type Editor = ComponentType<CellEditorProps>;
+let loaded: Editor | null = null;
+export const loadEditor = (): Promise<Editor> =>
+  import("./CellEditor").then((m) => {
+    loaded = m.CellEditor;
+    return loaded;
+  });
+
+/** The editor comes at its first use; from then on it is there at once, so that no key is lost to waiting. */
+function LoadedEditor(props: CellEditorProps) {
+  const [CellEditor, setEditor] = useState<Editor | null>(() => loaded);
+  useEffect(() => {
+    if (!CellEditor) loadEditor().then((editor) => setEditor(() => editor));
+  }, [CellEditor]);
+  return CellEditor && <CellEditor {...props} />;
+}
 
 interface CellProps {
   sheet: ReturnType<typeof useSheet>;
@@ -100,21 +115,19 @@ export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
         </Popover>
       )}
       {isEditing && (
-        <Suspense fallback={null}>
-          <CellEditor
-            doc={doc}
-            kind={kind}
-            initial={editing.initial}
-            label={`${text || "cell"}: ${row.section === "event" ? row.label : row.section === "look" ? row.part : row.section}`}
-            check={(next) => {
-              const change = typed(doc, row, column, next, supports);
-              return change.ok ? null : change;
-            }}
-            onChange={(next) => useDocument.getState().setDraft(draftKey(row, column), next)}
-            onCommit={(next, then) => sheet.commit(place, next, then)}
-            onLeave={() => sheet.leave(place)}
-          />
-        </Suspense>
+        <LoadedEditor
+          doc={doc}
+          kind={kind}
+          initial={editing.initial}
+          label={`${text || "cell"}: ${row.section === "event" ? row.label : row.section === "look" ? row.part : row.section}`}
+          check={(next) => {
+            const change = typed(doc, row, column, next, supports);
+            return change.ok ? null : change;
+          }}
+          onChange={(next) => useDocument.getState().setDraft(draftKey(row, column), next)}
+          onCommit={(next, then) => sheet.commit(place, next, then)}
+          onLeave={() => sheet.leave(place)}
+        />
       )}
     </div>
   );

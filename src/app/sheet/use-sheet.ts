@@ -50,7 +50,7 @@ export function useSheet() {
     const row = grid.rows[place.row];
     const column = grid.columns[place.column];
     const key = draftKey(row, column);
-    const change = typed(doc, row, column, text, supports);
+    const change = typed(useDocument.getState().doc ?? doc, row, column, text, supports);
     if (!change.ok) {
       setDraft(key, text);
       return false;

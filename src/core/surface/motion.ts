@@ -9,7 +9,7 @@ const linear = (t: number): number => t;
 /** Progress after easing: 0 while the delay lasts. */
 export function progressAt(track: Track, now: number): number {
   const elapsed = now - track.start - track.delay;
-  if (elapsed <= 0) return 0;
+  if (elapsed < 0) return 0;
   if (elapsed >= track.duration) return 1;
   return (easing(track.easing) ?? linear)(elapsed / track.duration);
 }
@@ -18,7 +18,7 @@ export function progressAt(track: Track, now: number): number {
 export function valueAt(track: Track, now: number): string {
   if (now >= trackEnd(track)) return track.to;
   const elapsed = now - track.start - track.delay;
-  if (elapsed <= 0) return track.from;
+  if (elapsed < 0) return track.from;
   return mix(track.property, track.from, track.to)!(progressAt(track, now));
 }
 

@@ -1,0 +1,93 @@
+/** Acts out a scenario on a delivered page with real mouse and keyboard, and finds out what its expectations ask. */
+import type { Page } from "puppeteer-core";
+import type { Expectation, Scenario } from "../src/core/model";
+import { expectationText, stepText } from "../src/core/proof";
+import { until } from "./stage";
+
+async function clickAt(page: Page, part: string | null): Promise<void> {
+  const point = await page.evaluate((name) => {
+    const element =
+      name === null
+        ? document.body
+        : (document.querySelector(`[data-part="${name}"]`) ?? document.getElementById(name));
+    if (!element) return null;
+    const box = element.getBoundingClientRect();
+    const tries: [number, number][] = [
+      [0.5, 0.5],
+      [0.02, 0.02],
+      [0.5, 0.02],
+      [0.02, 0.5],
+      [0.5, 0.98],
+      [0.98, 0.98],
+    ];
+    for (const [fx, fy] of tries) {
+      const [x, y] = [box.left + box.width * fx, box.top + box.height * fy];
+      if (document.elementFromPoint(x, y) === element) return { x, y };
+    }
+    return null;
+  }, part);
+  if (!point) throw new Error(`${part} cannot be hit on the delivered page`);
+  await page.mouse.click(point.x, point.y);
+}
+
+/** What the browser itself says about a part. */
+export function fact(page: Page, e: Expectation): Promise<boolean | string | null> {
+  return page.evaluate((e) => {
+    if (e.fact === "state")
+      return (document.body.dataset.state ?? "").split(" ").includes(e.is) ? e.is : (document.body.dataset.state ?? "");
+    const element = document.querySelector<HTMLElement>(`[data-part="${e.part}"]`) ?? document.getElementById(e.part);
+    if (!element) return e.fact === "text" ? "" : e.fact === "attribute" ? null : false;
+    const box = element.getBoundingClientRect();
+    const displayed = element.getClientRects().length > 0;
+    let opacity = 1;
+    for (let up: Element | null = element; up; up = up.parentElement) opacity *= Number(getComputedStyle(up).opacity);
+    const seen = displayed && getComputedStyle(element).visibility === "visible" && opacity > 0.01 && box.width > 1;
+    const hit = document.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2);
+    switch (e.fact) {
+      case "visible":
+        return seen;
+      case "displayed":
+        return displayed;
+      case "present":
+        return element.isConnected;
+      case "focused":
+        return document.activeElement === element;
+      case "takes pointer":
+        return hit !== null && element.contains(hit);
+      case "in tab order":
+        return displayed && element.tabIndex >= 0 && !element.closest("[inert]") && !element.matches(":disabled");
+      case "attribute":
+        return element.getAttribute(e.attribute);
+      default:
+        return (element.textContent ?? "").replace(/\s+/g, " ").trim();
+    }
+  }, e);
+}
+
+/** @returns what did not hold, in words; a real clock is given a little time that the virtual one does not need */
+export async function actOut(page: Page, scenario: Scenario): Promise<string[]> {
+  const wrong: string[] = [];
+  const judge = async (expect: readonly Expectation[] | undefined, where: string): Promise<void> => {
+    for (const e of expect ?? []) {
+      await until(
+        () => fact(page, e),
+        (found) => found === e.is,
+        700,
+      ).catch((error: Error) =>
+        wrong.push(`${scenario.name}, ${where}: expected ${expectationText(e)}; ${error.message}`),
+      );
+    }
+  };
+  await judge(scenario.expect, "at the start");
+  for (const step of scenario.steps) {
+    if ("wait" in step.do) await new Promise((r) => setTimeout(r, (step.do as { wait: number }).wait));
+    else if ("press" in step.do) {
+      const keys = step.do.press.split("+") as Parameters<Page["keyboard"]["press"]>[0][];
+      for (const k of keys.slice(0, -1)) await page.keyboard.down(k);
+      await page.keyboard.press(keys[keys.length - 1]);
+      for (const k of keys.slice(0, -1)) await page.keyboard.up(k);
+    } else await clickAt(page, step.do.click);
+    await judge(step.expect, stepText(step));
+  }
+  return wrong;
+}

@@ -1,0 +1,116 @@
+/** The demo: what the parts say against what the page measures, and the delivered page against its scenarios. */
+import { readFileSync } from "node:fs";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { deliverHtml } from "../src/core/exchange";
+import { readComponent } from "../src/core/model";
+import { actOut } from "./delivered";
+import { clickLive, press, Stage, text, toCell, until, untilText } from "./stage";
+
+const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
+if (!read.ok) throw new Error("the demo does not load");
+const demo = read.doc;
+
+let stage: Stage;
+beforeAll(async () => {
+  stage = await Stage.open();
+});
+afterAll(() => stage?.close());
+
+describe("the delivered demo", () => {
+  it.each(demo.scenarios.map((s) => [s.name, s] as const))("%s", async (_name, scenario) => {
+    const page = await (await stage.browser.createBrowserContext()).newPage();
+    const errors: string[] = [];
+    page.on("pageerror", (e) => errors.push((e as Error).message));
+    await page.setViewport({ width: 390, height: 480 });
+    await page.setContent(deliverHtml(demo, null));
+    expect(await actOut(page, scenario)).toEqual([]);
+    expect(errors).toEqual([]);
+    await page.browserContext().close();
+  });
+});
+
+describe("the demo on the live page", () => {
+  it("overlaps as its parts say, in every state", async () => {
+    const page = await stage.page();
+    await page.click(".shelf-link");
+    await page.waitForSelector(".live-page iframe");
+    for (const state of ["closed", "opening", "open", "closing"]) {
+      await page.evaluate((s) => {
+        const head = [...document.querySelectorAll(".row.state .cell")].find(
+          (c) => c.querySelector(".state-name")?.textContent === s,
+        )!;
+        head.querySelector<HTMLElement>(".freeze")!.click();
+      }, state);
+      await untilText(page, ".live-head", `Unfreeze ${state}`);
+      await new Promise((r) => setTimeout(r, 400));
+      expect(await text(page, ".disagreement")).toBe("");
+    }
+    await page.browserContext().close();
+  });
+
+  it("and where they do not, it is said", async () => {
+    const page = await stage.page();
+    await page.click(".shelf-link");
+    await page.waitForSelector(".grid");
+    await press(page, "Parts", ".views");
+    await page.waitForSelector("[role=treeitem]");
+    await page.evaluate(() =>
+      (
+        [...document.querySelectorAll<HTMLElement>("[role=treeitem]")].find((e) =>
+          e.textContent?.startsWith("backdrop"),
+        ) as HTMLElement
+      ).click(),
+    );
+    await page.waitForSelector(".ant-select-selection-item-remove");
+    await page.click(".ant-select-selection-item-remove");
+    await clickLive(page, "trigger");
+    await untilText(page, ".facts", "open for");
+    await untilText(page, ".disagreement", "belongs to backdrop");
+    await page.browserContext().close();
+  });
+
+  it("can be turned back to the middle of a motion, and goes on from there", async () => {
+    const page = await stage.page();
+    await page.click(".shelf-link");
+    await clickLive(page, "trigger").catch(() => {});
+    await page.waitForSelector(".grid");
+    if (!(await text(page, ".facts")).includes("open")) await clickLive(page, "trigger");
+    await untilText(page, ".facts", "open for");
+    const begun = await page.$eval(".lane-done path", (p) => p.getBoundingClientRect().x);
+    expect(begun).toBeGreaterThan(0);
+    await page.focus(".track-inner");
+    await page.keyboard.press("Home");
+    await untilText(page, ".clock-time", "0.000 s");
+    await press(page, "›");
+    await press(page, "›");
+    await until(
+      () => text(page, ".facts"),
+      (t) => t.includes("open"),
+    );
+    await page.focus(".track-inner");
+    for (let i = 0; i < 12; i++) await page.keyboard.press("ArrowLeft");
+    await untilText(page, ".facts", "opening");
+    const live = page.frames().find((f) => f.parentFrame() === page.mainFrame() && f.url().endsWith("frame.html"))!;
+    const opacity = await until(
+      () => live.$eval('[data-part="backdrop"]', (e) => Number(getComputedStyle(e).opacity)),
+      (o) => o > 0 && o < 1,
+    );
+    expect(opacity).toBeGreaterThan(0.3);
+    await page.keyboard.press("Escape");
+    await page.browserContext().close();
+  });
+
+  it("is edited by the cell's controls as well", async () => {
+    const page = await stage.page();
+    await page.click(".shelf-link");
+    await page.waitForSelector(".grid");
+    await toCell(page, "press Escape", "closed");
+    await page.keyboard.down("Alt");
+    await page.keyboard.press("ArrowDown");
+    await page.keyboard.up("Alt");
+    await page.waitForSelector(".cell-popover");
+    await press(page, "Make undecided", ".cell-popover");
+    await untilText(page, ".standing", "1 undecided");
+    await page.browserContext().close();
+  });
+});

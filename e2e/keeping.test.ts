@@ -1,0 +1,198 @@
+/** Nothing is lost and nobody is let in: reloads, killed tabs, two tabs, a refused store, bad files. */
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { ElementHandle, Page } from "puppeteer-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { cell, clickLive, fill, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
+
+let stage: Stage;
+beforeAll(async () => {
+  stage = await Stage.open();
+});
+afterAll(() => stage?.close());
+
+const openDemo = async (page: Page): Promise<void> => {
+  await page.waitForSelector(".shelf-link");
+  await page.click(".shelf-link");
+  await page.waitForSelector(".grid");
+};
+const folder = mkdtempSync(join(tmpdir(), "lively-in-"));
+const give = async (page: Page, name: string, words: string): Promise<void> => {
+  const path = join(folder, name);
+  writeFileSync(path, words);
+  const input = (await page.$("input[type=file]")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(path);
+};
+
+describe("what is specified", () => {
+  it("is there again after a reload: cells, the selection, a frozen column, a half-typed cell", async () => {
+    const page = await stage.page();
+    await openDemo(page);
+    await fill(page, "press Escape", "closed", "opening");
+    await toCell(page, "click close", "closed");
+    await page.evaluate(() => [...document.querySelectorAll<HTMLElement>(".freeze")][2].click());
+    await untilText(page, ".live-head", "Unfreeze open");
+    await page.focus(".grid");
+    await page.keyboard.type("ope");
+    await page.waitForSelector(".cell-editor");
+    await until(
+      () => text(page, ".cell-editor .cm-content"),
+      (t) => t.includes("ope"),
+    );
+    await new Promise((r) => setTimeout(r, 250));
+    // The tab is killed: no goodbye, no pagehide.
+    const address = page.url();
+    const context = page.browserContext();
+    const again = await context.newPage();
+    await again.setViewport({ width: 1280, height: 800 });
+    await (await page.createCDPSession()).send("Page.crash").catch(() => {});
+    await again.goto(address);
+    await again.waitForSelector(".grid");
+    expect(await cell(again, "press Escape", "closed")).toBe("opening");
+    await untilText(again, ".live-head", "Unfreeze open");
+    expect(await again.$eval(".cell.draft", (e) => e.textContent)).toContain("ope");
+    expect(await again.$eval(".cell.selected", (e) => e.textContent)).toContain("ope");
+    await context.close();
+  });
+
+  it("is changed in one tab at a time; another is told and can take over", async () => {
+    const first = await stage.page();
+    await openDemo(first);
+    const second = await first.browserContext().newPage();
+    await second.setViewport({ width: 1280, height: 800 });
+    await second.goto(first.url());
+    await untilText(second, ".notice", "being edited in another tab");
+    await second.focus(".grid");
+    await second.keyboard.type("zzz");
+    expect(await second.$(".cell-editor")).toBeNull();
+    await press(second, "Take over here");
+    await until(
+      () => text(second, ".notice"),
+      (t) => t === "",
+    );
+    await untilText(first, ".notice", "being edited in another tab");
+    await fill(second, "press Escape", "closed", "opening");
+    await press(first, "Take over here");
+    await until(
+      () => cell(first, "press Escape", "closed"),
+      (t) => t === "opening",
+    );
+    await first.browserContext().close();
+  });
+
+  it("stays when the browser's store refuses, and can be saved to a file", async () => {
+    const page = await stage.page();
+    await openDemo(page);
+    await page.evaluate(() => {
+      IDBObjectStore.prototype.put = () => {
+        throw new DOMException("full", "QuotaExceededError");
+      };
+    });
+    await fill(page, "press Escape", "closed", "opening");
+    expect(await untilText(page, ".notice", "store for this site is full")).toContain("Save to a file");
+    expect(await cell(page, "press Escape", "closed")).toBe("opening");
+    await page.browserContext().close();
+  });
+
+  it("undo and redo go through everything", async () => {
+    const page = await stage.page();
+    await openDemo(page);
+    const before = await text(page, ".grid");
+    await toCell(page, "state", "opening");
+    await page.keyboard.press("Delete");
+    await until(
+      () => page.$$eval(".state-name", (l) => l.length),
+      (n) => n === 3,
+    );
+    await fill(page, "state", "open", "shown");
+    await page.keyboard.down("Control");
+    await page.keyboard.press("z");
+    await page.keyboard.press("z");
+    await until(
+      () => text(page, ".grid"),
+      (t) => t.replaceAll("⋯", "") === before.replaceAll("⋯", ""),
+    );
+    await page.keyboard.press("y");
+    await until(
+      () => page.$$eval(".state-name", (l) => l.length),
+      (n) => n === 3,
+    );
+    await page.keyboard.up("Control");
+    await page.browserContext().close();
+  });
+
+  it("ranges are copied, pasted and cleared like in a spreadsheet", async () => {
+    const page = await stage.page();
+    await openDemo(page);
+    await toCell(page, "click close", "opening");
+    await page.keyboard.down("Shift");
+    await page.keyboard.press("ArrowRight");
+    await page.keyboard.press("ArrowDown");
+    await page.keyboard.up("Shift");
+    await page.keyboard.press("Delete");
+    await until(
+      () => cell(page, "click cancel", "open"),
+      (t) => t === "undecided",
+    );
+    expect(await cell(page, "click close", "opening")).toBe("undecided");
+    await untilText(page, ".standing", "4 undecided");
+    await page.browserContext().close();
+  });
+});
+
+describe("bad input", () => {
+  it.each<[string, string, RegExp]>([
+    ["broken.json", '{\n  "format": oops', /broken\.json was not opened.*line 2, column 13 not JSON/],
+    ["other.json", '{"format": "something-else"}', /format must be "lively-state\/component"/],
+    ["newer.json", '{"format": "lively-state/component", "version": 9}', /version is 9.*newer Lively State/],
+    ["huge.json", " ".repeat(50_000_000), /50\.0 MB/],
+  ])("%s is refused with the place, and the shelf stays as it is", async (name, words, message) => {
+    const page = await stage.page();
+    await page.waitForSelector(".shelf-link");
+    await give(page, name, words);
+    await untilText(page, ".ant-notification", message);
+    expect(await page.$$eval(".shelf-item", (l) => l.length)).toBe(1);
+    expect(page.url()).toBe(stage.address);
+    await page.browserContext().close();
+  });
+});
+
+describe("pasted markup", () => {
+  it("runs nothing, reaches nothing and loads nothing", async () => {
+    const page = await stage.page();
+    const asked: string[] = [];
+    page.on("request", (r) => asked.push(r.url()));
+    const evil = `<button id="b" onclick="parent.hacked = 1">b</button><img id="i" src="https://elsewhere.example/x.png" onerror="parent.hacked = 1">
+      <a id="a" href="javascript:parent.hacked=1">a</a><svg><script>parent.hacked = 1</script></svg><script>parent.hacked = 1</script>
+      <style>@import url(https://elsewhere.example/x.css); #b { background: url(https://elsewhere.example/y.png) }</style>`;
+    await give(page, "evil.html", evil);
+    await untilText(page, ".part-tree", "b");
+    await press(page, "Make the component");
+    await page.waitForSelector(".grid");
+    const frame = await livePage(page);
+    await clickLive(page, "b");
+    expect(await page.evaluate(() => "hacked" in window)).toBe(false);
+    expect(await frame.evaluate(() => origin)).toBe("null");
+    expect(
+      await frame.evaluate(() => {
+        try {
+          return String(parent.document);
+        } catch {
+          return "refused";
+        }
+      }),
+    ).toBe("refused");
+    expect(
+      await frame.evaluate(() =>
+        fetch("/").then(
+          () => "loaded",
+          () => "refused",
+        ),
+      ),
+    ).toBe("refused");
+    await new Promise((r) => setTimeout(r, 300));
+    expect(asked.filter((u) => u.includes("elsewhere"))).toEqual([]);
+    await page.browserContext().close();
+  });
+});

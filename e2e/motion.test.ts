@@ -1,0 +1,129 @@
+/** Motion values against the browser's own, at the same instants: paused transitions, stepped by their current time. */
+import type { Browser, Page } from "puppeteer-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { compile, type Program } from "../src/core/program";
+import { advance, type RunState, start, stimulate } from "../src/core/run";
+import { matrixOf, mix, parseTransform, valueAt } from "../src/core/surface";
+import { box, button, component } from "../src/core/testing";
+import { launch } from "./stage";
+
+/** property, from, to, easing */
+const cases: [string, string, string, string][] = [
+  ["opacity", "0", "0.8", "ease-out"],
+  ["opacity", "1", "0.25", "cubic-bezier(0.2, -0.4, 0.3, 1.4)"],
+  ["opacity", "0", "1", "steps(4, jump-both)"],
+  ["transform", "none", "translate(40px, -12px)", "ease"],
+  ["transform", "translateX(10px) rotate(20deg)", "translateX(-30px) rotate(400deg)", "ease-in-out"],
+  ["transform", "scale(2, 0.5)", "scale(1)", "linear"],
+  ["transform", "rotate(30deg)", "translate(20px, 10px) scale(1.5)", "linear"],
+  ["transform", "skewX(20deg)", "rotate(90deg) scaleX(2)", "ease-in"],
+  ["background-color", "rgba(255, 0, 0, 0.2)", "rgb(0, 60, 255)", "ease-in"],
+  ["color", "#102030", "hsl(40 90% 60%)", "linear"],
+];
+const LENGTH = 600;
+const instants = [0, 1, 50, 100, 150, 200, 250, 300, 400, 500, 550, 599];
+
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  browser = await launch();
+  page = await browser.newPage();
+});
+afterAll(() => browser?.close());
+
+/** The numbers in a computed value; transforms as the six numbers of their matrix. */
+function numbers(property: string, value: string): number[] {
+  if (property === "transform") {
+    if (value === "none") return [1, 0, 0, 1, 0, 0];
+    return matrixOf(parseTransform(value)!)!;
+  }
+  const found = (value.match(/-?\d*\.?\d+(?:e-?\d+)?/g) ?? []).map(Number);
+  return property.includes("color") && found.length === 3 ? [...found, 1] : found;
+}
+
+describe("motion", () => {
+  it.each(cases)("%s from %s to %s, %s, as the browser computes it", async (property, from, to, easing) => {
+    await page.setContent(
+      `<style>#x { ${property}: ${from}; transition: ${property} ${LENGTH}ms ${easing} }</style><div id="x">x</div>`,
+    );
+    const found: string[] = await page.evaluate(
+      (property, to, instants) => {
+        const x = document.getElementById("x")!;
+        x.getBoundingClientRect();
+        getComputedStyle(x).getPropertyValue(property);
+        x.style.setProperty(property, to);
+        const [motion] = x.getAnimations();
+        motion.pause();
+        return instants.map((t) => {
+          motion.currentTime = t;
+          return getComputedStyle(x).getPropertyValue(property);
+        });
+      },
+      property,
+      to,
+      instants,
+    );
+    const track = {
+      part: 0,
+      property,
+      from,
+      to,
+      start: 0,
+      delay: 0,
+      duration: LENGTH,
+      easing,
+      reverseFrom: from,
+      shortening: 1,
+    };
+    expect(mix(property, from, to)).not.toBeNull();
+    instants.forEach((t, i) => {
+      const [ours, theirs] = [numbers(property, valueAt(track, t)), numbers(property, found[i])];
+      expect(ours.length).toBe(theirs.length);
+      // Colour channels are whole numbers on both sides, rounded once each.
+      const near = property.includes("color") ? 1.01 : 0.01;
+      ours.forEach((n, k) => {
+        expect(
+          Math.abs(n - theirs[k]),
+          `${property} at ${t} ms: ours ${valueAt(track, t)}, the browser's ${found[i]}`,
+        ).toBeLessThanOrEqual(near);
+      });
+    });
+  });
+
+  it("turned back half-way, and again, takes the shortened time of the browser", async () => {
+    const doc = component({
+      parts: [button("b"), box("x")],
+      states: ["off", "on"],
+      looks: {
+        x: { off: "opacity: 0; transition: opacity 300ms ease-in", on: "opacity: 1; transition: opacity 600ms linear" },
+      },
+      reactions: { "click b": { off: "on", on: "off" } },
+    });
+    await page.setContent(
+      '<style>#x { opacity: 0; transition: opacity 300ms ease-in } #x.on { opacity: 1; transition: opacity 600ms linear }</style><div id="x">x</div>',
+    );
+    const turns = [240, 60, 33];
+    const theirs = await page.evaluate((turns) => {
+      const x = document.getElementById("x")!;
+      const read = (): number => Number(getComputedStyle(x).opacity);
+      read();
+      const out: { duration: number; opacity: number }[] = [];
+      for (const t of turns) {
+        x.classList.toggle("on");
+        read();
+        const [motion] = x.getAnimations();
+        motion.pause();
+        motion.currentTime = t;
+        out.push({ duration: Number(motion.effect!.getComputedTiming().duration), opacity: read() });
+      }
+      return out;
+    }, turns);
+    const program: Program = compile(doc);
+    let state: RunState = start(program).state;
+    turns.forEach((t, i) => {
+      state = advance(program, stimulate(program, state, { click: "b" }).state, state.now + t);
+      expect(state.tracks[0].duration).toBeCloseTo(theirs[i].duration, 1);
+      expect(Number(valueAt(state.tracks[0], state.now))).toBeCloseTo(theirs[i].opacity, 2);
+    });
+  });
+});

@@ -1,0 +1,196 @@
+/** The real server, a real browser, and what a person can do in the app. */
+import { type ChildProcess, spawn } from "node:child_process";
+import puppeteer, { type Browser, type BrowserContext, type Frame, type Page } from "puppeteer-core";
+
+const flags = [
+  "--headless",
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+
+export const launch = (): Promise<Browser> =>
+  puppeteer.launch({ executablePath: process.env.LIVELY_CHROMIUM || "/usr/bin/chromium", args: flags });
+
+export class Stage {
+  errors: string[] = [];
+  private constructor(
+    readonly browser: Browser,
+    readonly address: string,
+    private readonly server: ChildProcess,
+  ) {}
+
+  static async open(): Promise<Stage> {
+    const server = spawn("node_modules/.bin/tsx", ["src/server/main.ts"], { env: { ...process.env, PORT: "0" } });
+    const address = await new Promise<string>((resolve, reject) => {
+      server.stdout.on("data", (data) => {
+        const found = /http:\S+/.exec(String(data));
+        if (found) resolve(found[0]);
+      });
+      server.stderr.on("data", (data) => /Error|not built/.test(String(data)) && reject(new Error(String(data))));
+    });
+    return new Stage(await launch(), address, server);
+  }
+  async close(): Promise<void> {
+    await this.browser.close();
+    this.server.kill();
+  }
+
+  /** A page of a person who has never been here, unless a context is given. */
+  async page(context?: BrowserContext): Promise<Page> {
+    const page = await (context ?? (await this.browser.createBrowserContext())).newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    page.on("pageerror", (e) => this.errors.push((e as Error).message));
+    page.on("console", (m) => m.type() === "error" && this.errors.push(m.text()));
+    await page.goto(this.address);
+    await page.waitForSelector(".shelf-list");
+    return page;
+  }
+}
+
+/** Waits until something is so; the error says what was found instead. */
+export async function until<T>(find: () => Promise<T>, ok: (found: T) => boolean, ms = 6000): Promise<T> {
+  const end = Date.now() + ms;
+  let last: T = await find();
+  while (!ok(last)) {
+    if (Date.now() > end) throw new Error(`still ${JSON.stringify(last)} after ${ms} ms`);
+    await new Promise((r) => setTimeout(r, 40));
+    last = await find();
+  }
+  return last;
+}
+
+export const text = (page: Page | Frame, selector: string): Promise<string> =>
+  page.$eval(selector, (e) => (e.textContent ?? "").replace(/\s+/g, " ").trim()).catch(() => "");
+export const untilText = (page: Page, selector: string, wanted: string | RegExp): Promise<string> =>
+  until(
+    () => text(page, selector),
+    (t) => (typeof wanted === "string" ? t.includes(wanted) : wanted.test(t)),
+  );
+
+export async function press(page: Page, label: string, within = "body"): Promise<void> {
+  const found = await until(
+    () =>
+      page.evaluateHandle(
+        (label, within) =>
+          [...document.querySelectorAll(`${within} button, ${within} a`)].find(
+            (b) => b.textContent?.trim() === label,
+          ) ?? null,
+        label,
+        within,
+      ),
+    (h) => h.asElement() !== null,
+  );
+  await (found.asElement() as unknown as { click(): Promise<void> }).click();
+}
+
+// The live page
+
+export async function livePage(page: Page): Promise<Frame> {
+  const frame = await until(
+    async () => (await (await page.$(".live-page iframe"))?.contentFrame()) ?? null,
+    (f) => f !== null,
+  );
+  await frame!.waitForSelector("[data-part]");
+  return frame!;
+}
+
+/** Clicks a part where the browser itself would hit it, by real mouse movement. */
+export async function clickLive(page: Page, part: string): Promise<void> {
+  const frame = await livePage(page);
+  const inside = await frame.evaluate((name) => {
+    const element = document.querySelector(`[data-part="${name}"]`)!;
+    const box = element.getBoundingClientRect();
+    for (const [fx, fy] of [
+      [0.5, 0.5],
+      [0.02, 0.02],
+      [0.5, 0.02],
+      [0.02, 0.5],
+      [0.5, 0.98],
+      [0.98, 0.98],
+    ]) {
+      const [x, y] = [box.left + box.width * fx, box.top + box.height * fy];
+      if (document.elementFromPoint(x, y) === element) return { x, y };
+    }
+    return { x: box.left + box.width / 2, y: box.top + box.height / 2 };
+  }, part);
+  const outer = await page.$eval(".live-page iframe", (e) => {
+    const box = e.getBoundingClientRect();
+    return { x: box.x, y: box.y, scale: box.width / (e as HTMLElement).offsetWidth };
+  });
+  await page.mouse.click(outer.x + inside.x * outer.scale, outer.y + inside.y * outer.scale);
+}
+
+// The sheet
+
+/** Moves the selection with the arrow keys to the cell of a row (by its header) and a column (by its state). */
+export async function toCell(page: Page, row: string, column: string): Promise<void> {
+  await page.focus(".grid");
+  for (let n = 0; n < 60; n++) {
+    const way = await page.evaluate(
+      (row, column) => {
+        const grid = document.querySelector(".grid")!;
+        const current = document.getElementById(grid.getAttribute("aria-activedescendant")!)!;
+        const at = current.id.split("-").slice(1).map(Number);
+        const heads = [...grid.querySelectorAll(".cell.names")];
+        const wantedRow = heads.findIndex((h) => h.textContent?.trim() === row);
+        const tops = [...grid.querySelectorAll(".row.state .cell")];
+        const wantedColumn =
+          column === ""
+            ? 0
+            : tops.findIndex((t) => (t.querySelector(".state-name")?.textContent ?? t.textContent)?.trim() === column);
+        if (wantedRow < 0 || wantedColumn < 0) throw new Error(`no cell ${row} / ${column}`);
+        return [wantedRow - at[0], wantedColumn - at[1]];
+      },
+      row,
+      column,
+    );
+    if (!way[0] && !way[1]) return;
+    // Sideways first: the header row and the adding rows have no cell in every column.
+    const key = way[0] ? (way[0] > 0 ? "ArrowDown" : "ArrowUp") : way[1] > 0 ? "ArrowRight" : "ArrowLeft";
+    const stuck = await active(page);
+    await page.keyboard.press(key);
+    if ((await active(page)) === stuck) await page.keyboard.press(way[1] > 0 ? "ArrowRight" : "ArrowLeft");
+  }
+  throw new Error(`the arrow keys do not lead to ${row} / ${column}`);
+}
+const active = (page: Page): Promise<string | null> =>
+  page.$eval(".grid", (g) => g.getAttribute("aria-activedescendant"));
+
+/** Types into the selected cell and takes it with Enter. */
+export async function type(page: Page, words: string): Promise<void> {
+  await page.keyboard.type(words[0]);
+  await page.waitForSelector(".cell-editor .cm-content");
+  await page.keyboard.type(words.slice(1), { delay: 4 });
+  await page.keyboard.press("Enter");
+  await until(
+    () => text(page, ".cell-editor"),
+    (t) => t === "",
+    2000,
+  );
+}
+
+export async function fill(page: Page, row: string, column: string, words: string): Promise<void> {
+  await toCell(page, row, column);
+  await type(page, words);
+}
+
+export const cell = (page: Page, row: string, column: string): Promise<string> =>
+  page.evaluate(
+    (row, column) => {
+      const heads = [...document.querySelectorAll(".cell.names")];
+      const r = heads.findIndex((h) => h.textContent?.trim() === row);
+      const c = [...document.querySelectorAll(".row.state .cell")].findIndex(
+        (t) => t.querySelector(".state-name")?.textContent?.trim() === column,
+      );
+      return (
+        document.getElementById(`cell-${r}-${c}`)?.textContent?.replace("⋯", "").trim() ?? `no cell ${row} / ${column}`
+      );
+    },
+    row,
+    column,
+  );

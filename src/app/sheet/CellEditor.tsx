@@ -26,7 +26,8 @@ export interface CellEditorProps {
   onChange(text: string): void;
   /** @returns false when the text cannot be taken */
   onCommit(text: string, then: "down" | "right" | "left" | "stay"): boolean;
-  onLeave(): void;
+  /** @param keep keeps the text beside the one in force, to go on with later */
+  onLeave(keep: boolean): void;
 }
 
 const setError = StateEffect.define<Located | null>();
@@ -96,7 +97,7 @@ export function CellEditor(props: CellEditorProps) {
           key: "Escape",
           run: () => {
             over = true;
-            latest.current.onLeave();
+            latest.current.onLeave(false);
             return true;
           },
         },
@@ -136,7 +137,7 @@ export function CellEditor(props: CellEditorProps) {
               if (over) return;
               over = true;
               const text = blurred.state.doc.toString();
-              if (!latest.current.onCommit(text, "stay")) latest.current.onLeave();
+              if (!latest.current.onCommit(text, "stay")) latest.current.onLeave(true);
             },
           }),
         ],

@@ -126,7 +126,7 @@ export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
           }}
           onChange={(next) => useDocument.getState().setDraft(draftKey(row, column), next)}
           onCommit={(next, then) => sheet.commit(place, next, then)}
-          onLeave={() => sheet.leave(place)}
+          onLeave={(keep) => sheet.leave(place, keep)}
         />
       )}
     </div>

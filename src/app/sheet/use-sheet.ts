@@ -72,8 +72,8 @@ export function useSheet() {
     return true;
   };
 
-  const leave = (place: Place): void => {
-    setDraft(draftKey(grid.rows[place.row], grid.columns[place.column]), null);
+  const leave = (place: Place, keep: boolean): void => {
+    if (!keep) setDraft(draftKey(grid.rows[place.row], grid.columns[place.column]), null);
     setEditing(null);
   };
 

@@ -64,8 +64,8 @@ export function antTheme(name: ThemeName): ThemeConfig {
       fontSizeSM: 12,
       sizeStep: 3,
       wireframe: true,
-      motionDurationMid: "0.12s",
-      motionDurationSlow: "0.16s",
+      // What moves here is the component under work, not the tool.
+      motion: false,
     },
     components: {
       Button: {

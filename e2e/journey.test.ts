@@ -151,9 +151,9 @@ describe("a dialog whose backdrop contains its content", () => {
     for (const wanted of [
       "+ state is open",
       "+ done is focused",
-      "+ card is visible",
+      "+ veil is visible",
       "+ state is closed",
-      "+ card is not visible",
+      "+ veil is not visible",
       "+ rules is focused",
     ]) {
       await page.evaluate(

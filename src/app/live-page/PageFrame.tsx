@@ -1,6 +1,7 @@
 /** A sandboxed page that shows a component at an instant. It has no origin and no network; see docs/architecture.md. */
 import { useEffect, useRef, useState } from "react";
 import type { RenderedPart } from "../../core/surface";
+import "./page-frame.css";
 import type { FromFrame, ToFrame } from "./protocol";
 
 export interface PageFrameProps {

@@ -74,7 +74,7 @@ export function Parts() {
                 {part.tag}
                 {part.attributes?.role ? ` ${part.attributes.role}` : ""}
               </span>
-              {broken.has(part.name) && <span className="fault">F9</span>}
+              {broken.has(part.name) && <span className="rule-mark">F9</span>}
               {!rows.has(part.name) && <span className="row-less muted">no row</span>}
             </li>
           ))}

@@ -14,20 +14,24 @@ export function candidates(program: Program, before: RunState | null, after: Run
   if (after.focus !== DOCUMENT && before?.focus !== after.focus) {
     out.push({ fact: "focused", part: program.parts[after.focus].name, is: true });
   }
-  for (const { index, name, content } of program.parts) {
+  const pointers: Expectation[] = [];
+  const offered = new Set<number>();
+  for (const { index, name, content, path } of program.parts) {
     const now = factsOf(program, after, index);
     const was = before ? factsOf(program, before, index) : null;
-    if (was ? was.visible !== now.visible : rows.has(name)) {
-      if (!was || rows.has(name) || content.every((c) => typeof c !== "number"))
-        out.push({ fact: "visible", part: name, is: now.visible });
+    const onlyText = content.every((c) => typeof c !== "number");
+    if (was && was.text !== now.text && onlyText) out.push({ fact: "text", part: name, is: now.text });
+    // Where what is around it came or went, its own coming and going is no news.
+    if (was ? was.visible !== now.visible && !path.some((p) => offered.has(p)) : rows.has(name)) {
+      offered.add(index);
+      out.push({ fact: "visible", part: name, is: now.visible });
     }
-    if (was && was.text !== now.text && content.every((c) => typeof c !== "number"))
-      out.push({ fact: "text", part: name, is: now.text });
-    if (was && was.inTabOrder !== now.inTabOrder && rows.has(name))
-      out.push({ fact: "in tab order", part: name, is: now.inTabOrder });
-    if (was && was.takesPointer !== now.takesPointer && rows.has(name))
-      out.push({ fact: "takes pointer", part: name, is: now.takesPointer });
+    if (!was || !rows.has(name)) continue;
+    if (was.inTabOrder !== now.inTabOrder) pointers.push({ fact: "in tab order", part: name, is: now.inTabOrder });
+    if (was.takesPointer !== now.takesPointer)
+      pointers.push({ fact: "takes pointer", part: name, is: now.takesPointer });
   }
+  out.push(...pointers);
   return out;
 }
 

@@ -55,7 +55,8 @@ describe("expectations offered by a step", () => {
     const offered = candidates(program, start, opened);
     expect(offered).toContainEqual({ fact: "state", is: "open" });
     expect(offered).toContainEqual({ fact: "focused", part: "close", is: true });
-    expect(offered).toContainEqual({ fact: "visible", part: "dialog", is: true });
+    expect(offered).toContainEqual({ fact: "visible", part: "backdrop", is: true });
+    expect(offered.some((e) => e.fact === "visible" && e.part === "dialog")).toBe(false);
     expect(offered).toContainEqual({ fact: "in tab order", part: "trigger", is: false });
     expect(offered.some((e) => e.fact === "visible" && e.part === "trigger")).toBe(false);
   });

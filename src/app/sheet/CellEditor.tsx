@@ -104,7 +104,7 @@ export function CellEditor(props: CellEditorProps) {
       ]),
     );
     const source = (context: CompletionContext) => {
-      if (kind === "name") return null;
+      if (kind === "name" || kind === "new state") return null;
       const text = context.state.doc.toString();
       if (kind === "part") return { from: 0, options: partNames(doc).map((p) => ({ label: p, type: "part" })) };
       const found = complete(kind, text, context.pos, names);
@@ -175,5 +175,6 @@ const hints: Record<EditorKind, string> = {
   focus: "→ part; held in part",
   event: "click part · press Key · after · mounted",
   name: "a name",
+  "new state": "a name, or: name in outer-state",
   part: "the name of a part",
 };

@@ -1,12 +1,12 @@
 /** The sheet: a column a state, a row a part or an event, a cell what is so or what happens there. */
 import { useEffect, useMemo, useRef, useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { frameOf, momentOf, useRun } from "../store/run";
 import type { Row } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
 import { idFrom, idText, useSelection } from "./selection";
 import "./sheet.css";
-import { Arcs, type ColumnBox } from "./StateHeads";
+import { Arcs, type ColumnBox } from "./Arcs";
 import { useSheet } from "./use-sheet";
 
 const NAMES = 132;
@@ -69,6 +69,18 @@ export function Sheet() {
       ? { from: session!.program.states[moved.from].name, to: session!.program.states[moved.to].name }
       : null;
 
+  if (!doc.parts.length) {
+    return (
+      <div className="sheet-empty" ref={host}>
+        <h2>Nothing to show yet</h2>
+        <p>
+          A component has parts: the button that is pressed, the panel that appears. Add them, or start again from HTML
+          on the shelf.
+        </p>
+        <Link to="../parts">Add parts</Link>
+      </div>
+    );
+  }
   return (
     <div
       className="sheet"
@@ -107,8 +119,9 @@ export function Sheet() {
         ))}
       </div>
       <p className="sheet-help">
-        Type to edit · Enter takes it · Delete leaves it undecided · Alt+↓ opens a cell's controls · Alt+arrows move a
-        state or a row
+        {doc.reactions.length || !doc.parts.length
+          ? "Type to edit · Enter takes it · Delete leaves it undecided · Alt+↓ opens a cell's controls · Alt+arrows move a state or a row"
+          : `Go on at “+ event”: type what a person does, such as click ${doc.looks[0]?.part ?? doc.parts[0].name} or press Escape. Then say in each state what happens.`}
       </p>
     </div>
   );

@@ -1,7 +1,8 @@
 /** One cell: what it says, how it stands, and its editors while it is being changed. */
 import { Popover } from "antd";
 import { type ComponentType, useEffect, useMemo, useState } from "react";
-import type { FocusRule, Look, Reaction } from "../../core/model";
+import { type FocusRule, type Look, type Reaction, startIn } from "../../core/model";
+import { Miniature } from "../miniature/Miniature";
 import { useDoc, useDocument } from "../store/document";
 import { useProof } from "../store/proof";
 import { useRun } from "../store/run";
@@ -10,7 +11,6 @@ import { CellPopover } from "./CellPopover";
 import { FocusText, LookText, ReactionText } from "./CellText";
 import { cellText, draftKey, kindOf, typed } from "./cells";
 import { type Column, isCell, type Row } from "./grid";
-import { Miniature } from "./StateHeads";
 import { type Standing, standingOf } from "./standing";
 import { supports, type useSheet } from "./use-sheet";
 
@@ -166,8 +166,10 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
       <>
         <Miniature program={program} state={column.name} width={width - 14} />
         <span className="state-name" title={column.name}>
+          {column.parent && <span className="muted">{column.parent} › </span>}
           {column.name}
         </span>
+        <StartMark state={column.name} />
         <button
           type="button"
           className={`freeze plain ${frozen === column.name ? "on" : ""}`}
@@ -189,11 +191,16 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
   if (column.kind === "names") {
     if (row.section === "add-look") return <span className="adding">+ row for a part</span>;
     if (row.section === "add-event") return <span className="adding">+ event</span>;
-    return <span title={cellText(doc, row, column)}>{cellText(doc, row, column)}</span>;
+    const marks = row.section === "look" ? standing.findings.map((f) => f.text) : [];
+    return (
+      <span title={[cellText(doc, row, column), ...marks].join("\n")}>
+        {cellText(doc, row, column)} {marks.length > 0 && <span className="rule-mark">F9</span>}
+      </span>
+    );
   }
   if (row.section === "add-look" || row.section === "add-event") return null;
   const fault = standing.findings.length > 0 && (
-    <span className="fault" title={standing.findings.map((f) => f.text).join("\n")}>
+    <span className="rule-mark" title={standing.findings.map((f) => f.text).join("\n")}>
       {[...new Set(standing.findings.map((f) => f.rule))].join(" ")}
     </span>
   );
@@ -212,6 +219,28 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
       {row.section === "focus" && <FocusText rule={value as FocusRule} />}
       {row.section === "event" && <ReactionText cell={value as Reaction} />} {fault}
     </>
+  );
+}
+
+/** Where the component starts; another state is made the start by a click. */
+function StartMark({ state }: { state: string }) {
+  const { program } = useDoc();
+  const edit = useDocument((s) => s.edit);
+  const path = program.states[program.states[0].leaf].path.map((s) => program.states[s].name);
+  if (path.includes(state)) return <span className="start-mark">start</span>;
+  return (
+    <button
+      type="button"
+      className="freeze plain"
+      tabIndex={-1}
+      title={`Start in ${state}`}
+      onClick={(e) => {
+        e.stopPropagation();
+        edit(`start in ${state}`, (d) => startIn(d, state));
+      }}
+    >
+      start here
+    </button>
   );
 }
 

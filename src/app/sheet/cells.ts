@@ -34,7 +34,7 @@ import {
 } from "../../core/model";
 import type { Column, Row } from "./grid";
 
-export type EditorKind = CellKind | "name" | "part";
+export type EditorKind = CellKind | "name" | "part" | "new state";
 export interface Change {
   ok: true;
   label: string;
@@ -49,7 +49,7 @@ export const namesOf = (doc: Component): Names => ({
 });
 
 export function kindOf(doc: Component, row: Row, column: Column): EditorKind {
-  if (row.section === "state") return "name";
+  if (row.section === "state") return column.kind === "add" ? "new state" : "name";
   if (column.kind === "names") {
     if (row.section === "event" || row.section === "add-event") return "event";
     return row.section === "add-look" ? "part" : "name";
@@ -96,8 +96,12 @@ export function typed(doc: Component, row: Row, column: Column, text: string, su
   if (row.section === "state") {
     if (column.kind === "add") {
       if (!clean) return { ok: true, label: "", change: (d) => d };
-      const wrong = freshName(doc, "state", clean);
-      return wrong ? no(wrong, text) : { ok: true, label: `add ${clean}`, change: (d) => addState(d, clean) };
+      const [, name, inside] = /^(\S+)\s+in\s+(\S+)$/.exec(clean) ?? ["", clean, undefined];
+      if (inside !== undefined && !names.states.includes(inside)) {
+        return no(`"${inside}" is not a state; states: ${names.states.join(", ")}`, text);
+      }
+      const wrong = freshName(doc, "state", name);
+      return wrong ? no(wrong, text) : { ok: true, label: `add ${name}`, change: (d) => addState(d, name, { inside }) };
     }
     const old = column.kind === "names" ? "" : column.name;
     const wrong = freshName(doc, "state", clean, old);

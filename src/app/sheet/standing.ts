@@ -24,6 +24,9 @@ export function standingOf(
   row: Row,
   column: Column,
 ): Standing {
+  if (column.kind === "names" && row.section === "look" && proof && current) {
+    return { ...nothing, findings: proof.findings.filter((f) => f.rule === "F9" && f.part === row.part) };
+  }
   if (column.kind === "names" || column.kind === "add" || row.section === "state") return nothing;
   const state = program.stateIndex.get(column.name);
   if (state === undefined) return nothing;

@@ -7,12 +7,12 @@ import { type Component, emptyComponent, readComponent, readComponentValue, writ
 import { compile } from "../../core/program";
 import { demoComponents } from "../../demo";
 import { downloadText } from "../deliver/download";
-import { Miniature } from "../sheet/StateHeads";
+import { Miniature } from "../miniature/Miniature";
 import { Header } from "../shell/Header";
 import { database, type Stored } from "../storage/database";
 import { storeProblem } from "../store/saving";
 import { FromHtml } from "./FromHtml";
-import { addComponent, putBack, removeComponent, seedDemo } from "./stock";
+import { addComponent, proveUnproved, putBack, removeComponent, seedDemo } from "./stock";
 import "./shelf.css";
 
 export function Shelf() {
@@ -108,6 +108,10 @@ export function Shelf() {
     });
   };
 
+  useEffect(() => {
+    if (stored) proveUnproved(stored);
+  }, [stored]);
+
   const sorted = useMemo(() => [...(stored ?? [])].sort((a, b) => b.savedAt - a.savedAt), [stored]);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping is one of several ways in
@@ -132,7 +136,10 @@ export function Shelf() {
       )}
       <main className="shelf">
         <div className="shelf-head">
-          <h1>Components</h1>
+          <div>
+            <h1>Components</h1>
+            <p className="muted">Bring the markup, say how it behaves, click it, prove it, take the code.</p>
+          </div>
           <div className="shelf-ways">
             <Button type="primary" onClick={() => setHtml({ text: "", name: "" })}>
               From HTML

@@ -1,8 +1,10 @@
 /** Putting components on the shelf and taking them off. */
 import { nanoid } from "nanoid";
-import type { Component } from "../../core/model";
+import { type Component, readComponentValue } from "../../core/model";
 import { demoComponents } from "../../demo";
-import { database, type Stored } from "../storage/database";
+import { database, type Stored, saveSummary } from "../storage/database";
+import { countsOf } from "../store/proof";
+import { proveInWorker } from "../workers/prover";
 
 export async function addComponent(doc: Component): Promise<string> {
   const id = nanoid(10);
@@ -32,4 +34,29 @@ export function seedDemo(): Promise<void> {
     for (const demo of demoComponents) await addComponent(demo.load());
   })();
   return seeding;
+}
+
+const tried = new Set<string>();
+let proving = false;
+
+/** Proves in the background what nobody has proved since it was last saved, one after the other. */
+export async function proveUnproved(items: readonly Stored[]): Promise<void> {
+  if (proving) return;
+  proving = true;
+  try {
+    for (const item of items) {
+      const key = `${item.id} ${item.revision}`;
+      if (item.summary?.revision === item.revision || tried.has(key)) continue;
+      tried.add(key);
+      const read = readComponentValue(item.doc);
+      if (!read.ok) continue;
+      const proof = await proveInWorker(read.doc, () => {});
+      await saveSummary(item.id, { ...countsOf(proof), revision: item.revision });
+    }
+  } catch (error) {
+    // The shelf goes on saying "not proved yet", which is true.
+    console.warn(error);
+  } finally {
+    proving = false;
+  }
 }

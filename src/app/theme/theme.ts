@@ -71,6 +71,7 @@ export function antTheme(name: ThemeName): ThemeConfig {
       Button: {
         defaultShadow: "none",
         primaryShadow: "none",
+        dangerShadow: "none",
         fontWeight: 500,
         paddingInline: 10,
         primaryColor: name === "dark" ? "#10201f" : "#ffffff",

@@ -156,15 +156,22 @@ export function moveState(doc: Component, name: string, by: number): Component {
   return { ...doc, initial: doc.initial ?? doc.states[0].name, states };
 }
 
-export const setInitial = (doc: Component, name: string): Component => {
-  if (doc.states.some((s) => s.name === name)) return { ...doc, initial: name };
-  return {
-    ...doc,
-    states: mapStates(doc.states, (siblings) =>
-      siblings.map((s) => (s.states?.some((inner) => inner.name === name) ? { ...s, initial: name } : s)),
-    ),
-  };
-};
+/** Makes a state, and each state around it, the one where its surroundings start. */
+export function startIn(doc: Component, name: string): Component {
+  const chain: string[] = [];
+  for (let place = find(doc, name); place; place = place.parent ? find(doc, place.parent.name) : undefined) {
+    chain.push(place.state.name);
+  }
+  if (!chain.length) return doc;
+  const states = mapStates(doc.states, (siblings) =>
+    siblings.map((s) => {
+      const inner = s.states?.find((i) => chain.includes(i.name));
+      return inner ? { ...s, initial: inner.name } : s;
+    }),
+  );
+  return { ...doc, initial: chain[chain.length - 1], states };
+}
+const find = (doc: Component, name: string) => allStates(doc).find((s) => s.state.name === name);
 
 const filterBranches = (cell: Reaction, keep: (b: { to?: string; actions?: Action[] }) => boolean) => {
   if (cell === "ignored") return cell;

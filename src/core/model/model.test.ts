@@ -14,7 +14,7 @@ import {
   references,
   removePart,
   removeState,
-  setInitial,
+  startIn,
   stateNames,
   writeComponent,
 } from ".";
@@ -178,7 +178,7 @@ describe("edits leave no name behind", () => {
     ["renaming a part", (d) => rename(d, "part", "close", "cross")],
     ["renaming a state", (d) => rename(d, "state", "open", "shown")],
     ["adding and moving a state", (d) => moveState(addState(d, "half", { after: "closed" }), "half", -5)],
-    ["adding a state inside another", (d) => setInitial(addState(d, "inner", { inside: "open" }), "inner")],
+    ["adding a state inside another", (d) => startIn(addState(d, "inner", { inside: "open" }), "inner")],
     ["adding a part inside another", (d) => addPart(d, button("new"), "dialog")],
   ])("%s", (_what, change) => {
     const next = change(doc);

@@ -1,14 +1,8 @@
-/** Over the columns: arcs for the transitions, and each state as a live miniature. */
-import { memo, useMemo } from "react";
+/** Over the columns: arcs for the transitions. */
+import { useMemo } from "react";
 import type { Component } from "../../core/model";
-import type { Program } from "../../core/program";
-import { baseSheet, render } from "../../core/surface";
-import { PageFrame } from "../live-page/PageFrame";
-import { frozenMoment } from "../store/run";
 import { type Arc, arcsOf, curve, heightOf } from "./arcs";
 import type { Column } from "./grid";
-
-export const MINI_HEIGHT = 80;
 
 export interface ColumnBox {
   column: Column;
@@ -75,35 +69,3 @@ const describe = (arcs: readonly Arc[]): string =>
   arcs.length
     ? `Transitions: ${arcs.map((a) => `${a.label} from ${a.from} to ${a.to}`).join("; ")}`
     : "No transitions yet";
-
-/** A state as it looks at rest. Cropped to its upper part, where most of a page happens. */
-export const Miniature = memo(function Miniature({
-  program,
-  state,
-  width,
-}: {
-  program: Program;
-  state: string;
-  width: number;
-}) {
-  const { doc } = program;
-  const css = useMemo(() => baseSheet(doc), [doc]);
-  const parts = useMemo(() => render(program, frozenMoment(program, state)), [program, state]);
-  const scale = width / doc.page.width;
-  const overflow = Math.max(0, doc.page.height * scale - MINI_HEIGHT);
-  return (
-    <div className="miniature" style={{ width, height: Math.min(MINI_HEIGHT, doc.page.height * scale) }}>
-      <div style={{ marginTop: -overflow * 0.32 }}>
-        <PageFrame
-          title={`${state}, in small`}
-          width={doc.page.width}
-          height={doc.page.height}
-          scale={scale}
-          css={css}
-          lang={doc.page.lang}
-          parts={parts}
-        />
-      </div>
-    </div>
-  );
-});

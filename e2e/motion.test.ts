@@ -68,6 +68,7 @@ describe("motion", () => {
       property,
       from,
       to,
+      goal: 0,
       start: 0,
       delay: 0,
       duration: LENGTH,

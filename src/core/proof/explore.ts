@@ -4,9 +4,9 @@
  * run that shows something is a shortest one.
  */
 import type { Scenario, Step as ScenarioStep } from "../model";
-import { DOCUMENT, type Program } from "../program";
+import { DOCUMENT, isInside, type Program } from "../program";
 import { advance, nextDue, type RunState, type Step, type Stimulus, start, stimulate } from "../run";
-import { layoutOf, roleOf, trackEnd } from "../surface";
+import { isControl, type Layout, layoutOf, roleOf, trackEnd } from "../surface";
 
 /** How one situation follows from another. */
 export type Move = { kind: "click" | "key"; stimulus: Stimulus } | { kind: "time"; to: number };
@@ -41,6 +41,7 @@ export class Explorer {
   private readonly known = new Map<string, Situation>();
   private readonly keys: readonly string[];
   private readonly ids = new Map<string, number>();
+  private readonly byLayout = new Map<Layout, readonly (string | null)[]>();
 
   constructor(
     readonly program: Program,
@@ -115,14 +116,7 @@ export class Explorer {
   private expand(from: Situation): void {
     const { program } = this;
     const { state } = from;
-    const layout = layoutOf(program, state);
-    let covered = false;
-    for (let p = 0; p < program.parts.length; p++) {
-      if (layout.landing[p] !== p || !layout.displayed[p]) continue;
-      if (program.parts[p].part.covers === "viewport") covered = true;
-      this.stimulus(from, "click", { click: program.parts[p].name });
-    }
-    if (!covered) this.stimulus(from, "click", { click: null });
+    for (const target of this.targets(state)) this.stimulus(from, "click", { click: target });
     for (const key of this.keys) this.stimulus(from, "key", { press: key });
     if (state.focus !== DOCUMENT) {
       for (const key of ["Enter", "Space"]) {
@@ -150,6 +144,32 @@ export class Explorer {
     this.visit(state, from, { kind, stimulus }, step);
   }
 
+  /**
+   * The parts that a click can land on, one for each way in which it can go on: parts with the same listeners around
+   * them and the same place for the focus are alike to a click. Null is the bare page.
+   */
+  private targets(state: RunState): readonly (string | null)[] {
+    const { program } = this;
+    const layout = layoutOf(program, state);
+    const known = this.byLayout.get(layout);
+    if (known) return known;
+    const alike = new Map<string, string | null>();
+    let covered = false;
+    for (const { index: p, part, path, name } of program.parts) {
+      if (layout.landing[p] !== p || !layout.displayed[p]) continue;
+      if (part.covers === "viewport") covered = true;
+      const listeners = path.filter((q) => program.clickRows[q].some((r) => r.scope === "inside" || q === p));
+      const outside = program.outsideRows.filter((r) => !isInside(program, p, r.part)).map((r) => r.row.index);
+      const focus = path.find((q) => layout.focusable[q]);
+      const special = isControl(program, p) || path.some((q) => program.parts[q].part.tag === "label") ? p : "";
+      const key = `${listeners}|${outside}|${focus}|${special}|${layout.disabled[p]}|${listeners.includes(p)}`;
+      if (!alike.has(key)) alike.set(key, name);
+    }
+    const list = [...alike.values(), ...(covered ? [] : [null])];
+    this.byLayout.set(layout, list);
+    return list;
+  }
+
   private id(text: string): number {
     let id = this.ids.get(text);
     if (id === undefined) {
@@ -165,14 +185,14 @@ export class Explorer {
     let key = `${state.leaf},${state.focus},${state.back}`;
     for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;
     if (!timers.length && !tracks.length) return key;
-    const dues = [...new Set([...timers.map((t) => t.due), ...tracks.map(trackEnd)])].sort((a, b) => a - b);
+    const dues: number[] = [];
+    for (const t of timers) if (!dues.includes(t.due)) dues.push(t.due);
+    for (const t of tracks) if (!dues.includes(trackEnd(t))) dues.push(trackEnd(t));
+    if (dues.length > 1) dues.sort((a, b) => a - b);
     const near = dues[0] - now;
-    key += `;${near > 1 ? 2 : Math.ceil(near)}`;
+    key += near > 1 ? ";2" : near > 0 ? ";1" : ";0";
     for (const t of timers) key += `;${t.row}.${t.state}.${dues.indexOf(t.due)}`;
-    for (const t of tracks) {
-      const fresh = t.start === now ? "n" : "";
-      key += `;${t.part}.${this.id(`${t.property} ${t.to}`)}.${dues.indexOf(trackEnd(t))}${fresh}`;
-    }
+    for (const t of tracks) key += `;${t.goal}.${dues.indexOf(trackEnd(t))}${t.start === now ? "n" : ""}`;
     for (const l of state.lingering) key += `;l${l.part}`;
     return key;
   }

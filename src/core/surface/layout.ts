@@ -27,6 +27,11 @@ export interface Layout {
 }
 
 export function layoutOf(program: Program, moment: Pick<Moment, "leaf" | "lingering">): Layout {
+  if (!moment.lingering.length) {
+    const resting = restingLayouts(program);
+    resting[moment.leaf] ??= compute(program, moment);
+    return resting[moment.leaf];
+  }
   let key = `layout ${moment.leaf}`;
   for (const l of moment.lingering) key += ` ${l.part}=${l.as}`;
   let found = program.cache.get(key) as Layout | undefined;
@@ -35,6 +40,17 @@ export function layoutOf(program: Program, moment: Pick<Moment, "leaf" | "linger
     program.cache.set(key, found);
   }
   return found;
+}
+
+/** Most moments have nothing that lingers; theirs are found without building a key. */
+const byProgram = new WeakMap<Program, Layout[]>();
+function restingLayouts(program: Program): Layout[] {
+  let list = byProgram.get(program);
+  if (!list) {
+    list = [];
+    byProgram.set(program, list);
+  }
+  return list;
 }
 
 const disableable = new Set(["button", "input", "select", "textarea", "fieldset", "option", "optgroup"]);

@@ -13,6 +13,8 @@ export interface Track {
   delay: number;
   duration: number;
   easing: string;
+  /** Same part, property and end value, same number; see goalOf. */
+  goal: number;
   /** The reversing-adjusted start value and the reversing shortening factor of the same section. */
   reverseFrom: string;
   shortening: number;
@@ -44,4 +46,17 @@ export function envOf(program: Program, moment: Pick<Moment, "data" | "leaf">): 
       return state !== undefined && program.states[moment.leaf].path.includes(state);
     },
   };
+}
+
+/** A number for where a motion leads, so that situations can be told apart without comparing texts. */
+export function goalOf(program: Program, part: PartIndex, property: string, to: string): number {
+  const goals = (program.cache.get("goals") as Map<string, number> | undefined) ?? new Map<string, number>();
+  program.cache.set("goals", goals);
+  const key = `${part} ${property} ${to}`;
+  let id = goals.get(key);
+  if (id === undefined) {
+    id = goals.size;
+    goals.set(key, id);
+  }
+  return id;
 }

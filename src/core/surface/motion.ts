@@ -2,7 +2,7 @@
 import { easing } from "../measure";
 import type { CompiledMotion, PartIndex, PartLook, Program, StateIndex } from "../program";
 import { initialValue, mix } from "./interpolate";
-import { type Lingering, type Moment, type Track, trackEnd } from "./moment";
+import { goalOf, type Lingering, type Moment, type Track, trackEnd } from "./moment";
 
 const linear = (t: number): number => t;
 
@@ -33,6 +33,8 @@ interface Change {
   property: string;
   from: string;
   to: string;
+  goal: number;
+  /** Null where nothing says how it moves, or where the values cannot be interpolated: then it jumps. */
   motion: CompiledMotion | null;
 }
 
@@ -50,7 +52,8 @@ function changes(program: Program, from: StateIndex, to: StateIndex): Change[] {
       const a = restingValue(before[part], property);
       const b = restingValue(look, property);
       if (a === undefined || b === undefined || a === b) continue;
-      out.push({ part, property, from: a, to: b, motion: look.motion[property] ?? null });
+      const motion = mix(property, a, b) ? (look.motion[property] ?? null) : null;
+      out.push({ part, property, from: a, to: b, goal: goalOf(program, part, property, b), motion });
     }
   });
   program.cache.set(key, out);
@@ -88,34 +91,47 @@ export function moveTo(
       continue;
     }
     const current = valueAt(track, now);
+    if (!mix(track.property, current, target)) continue;
+    const goal = goalOf(program, track.part, track.property, target);
     const next =
-      target === track.reverseFrom ? reversed(track, motion, current, now) : begun(track, motion, current, target, now);
+      target === track.reverseFrom
+        ? reversed(track, motion, current, now, goal)
+        : begun({ ...track, from: current, to: target, goal }, motion, now);
     if (next) tracks.push(next);
   }
   for (const change of list) {
     if (!change.motion || settled.has(`${change.part} ${change.property}`)) continue;
-    const next = begun(change, change.motion, change.from, change.to, now);
+    const next = begun(change, change.motion, now);
     if (next) tracks.push(next);
   }
   return { tracks, lingering: lingeringAfter(program, moment, to, tracks) };
 }
 
 function begun(
-  at: { part: PartIndex; property: string },
+  { part, property, from, to, goal }: Pick<Track, "part" | "property" | "from" | "to" | "goal">,
   motion: CompiledMotion,
-  from: string,
-  to: string,
   now: number,
 ): Track | null {
-  if (motion.duration + motion.delay <= 0 || from === to || !mix(at.property, from, to)) return null;
   const { duration, delay, easing: curve } = motion;
-  const { part, property } = at;
-  return { part, property, from, to, start: now, delay, duration, easing: curve, reverseFrom: from, shortening: 1 };
+  if (duration + delay <= 0 || from === to) return null;
+  return {
+    part,
+    property,
+    from,
+    to,
+    goal,
+    start: now,
+    delay,
+    duration,
+    easing: curve,
+    reverseFrom: from,
+    shortening: 1,
+  };
 }
 
 /** §3, "faster reversing of interrupted transitions". */
-function reversed(track: Track, motion: CompiledMotion, current: string, now: number): Track | null {
-  if (motion.duration + motion.delay <= 0 || !mix(track.property, current, track.reverseFrom)) return null;
+function reversed(track: Track, motion: CompiledMotion, current: string, now: number, goal: number): Track | null {
+  if (motion.duration + motion.delay <= 0) return null;
   const output = progressAt(track, now);
   const shortening = Math.min(1, Math.max(0, Math.abs(output * track.shortening + 1 - track.shortening)));
   const next: Track = {
@@ -123,6 +139,7 @@ function reversed(track: Track, motion: CompiledMotion, current: string, now: nu
     property: track.property,
     from: current,
     to: track.reverseFrom,
+    goal,
     start: now,
     delay: motion.delay >= 0 ? motion.delay : motion.delay * shortening,
     duration: motion.duration * shortening,

@@ -91,8 +91,10 @@ export class Explorer {
   }
 
   private visit(state: RunState, from: Situation | null, move: Move | null, step: Step | null): void {
-    const key = this.key(state);
-    let to = this.known.get(key);
+    // Most stimuli change nothing; the state is then the same value.
+    const stayed = from !== null && state === from.state;
+    const key = stayed ? "" : this.key(state);
+    let to = stayed ? from : this.known.get(key);
     const fresh = !to;
     if (!to) {
       if (this.situations.length >= this.bounds.situations) {

@@ -48,9 +48,10 @@ export class Machine implements Env {
 
   constructor(
     readonly program: Program,
-    state: RunState,
+    private readonly initial: RunState,
     readonly step: Step,
   ) {
+    const state = initial;
     this.now = state.now;
     this.leaf = state.leaf;
     this.data = state.data;
@@ -63,7 +64,20 @@ export class Machine implements Env {
     this.layout = layoutOf(program, state);
   }
 
+  /** The state now; the very one it started from where nothing has changed. */
   result(): RunState {
+    const old = this.initial;
+    const same =
+      this.leaf === old.leaf &&
+      this.focus === old.focus &&
+      this.data === old.data &&
+      this.tracks === old.tracks &&
+      this.timers === old.timers &&
+      this.now === old.now &&
+      this.since === old.since &&
+      this.back === old.back &&
+      this.lingering === old.lingering;
+    if (same) return old;
     const { now, leaf, data, focus, tracks, lingering, timers, back, since } = this;
     return { now, leaf, data, focus, tracks, lingering, timers, back, since };
   }

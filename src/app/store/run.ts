@@ -21,6 +21,9 @@ import { useDocument } from "./document";
 /** How long the clock goes on when nothing is due, ms; then it rests until something is done. */
 const REST_AFTER = 700;
 
+/** A replay goes on for this long after its last step, ms, so that one sees what came of it. */
+const AFTERMATH = 500;
+
 export interface RunStore {
   session: Session | null;
   /** The instant that is shown, ms; null is the end of the run, live. */
@@ -47,6 +50,9 @@ export interface RunStore {
   show(scenario: Scenario, at: number | null): void;
 }
 
+/** The part of a ms that the clock owes. It stands at whole ms, so that a kept run is the run that was seen. */
+let fraction = 0;
+
 export const useRun = create<RunStore>()((set, get) => ({
   session: null,
   instant: null,
@@ -70,7 +76,9 @@ export const useRun = create<RunStore>()((set, get) => ({
   tick(ms) {
     const { session, instant, playing, speed, touched, frozen } = get();
     if (!session || !playing || frozen) return false;
-    const by = ms * speed;
+    const exact = ms * speed + fraction;
+    const by = Math.floor(exact);
+    fraction = exact - by;
     if (instant !== null) {
       const t = Math.min(instant + by, session.end);
       set({ instant: t, playing: t < session.end });
@@ -107,7 +115,7 @@ export const useRun = create<RunStore>()((set, get) => ({
     const { program } = useDocument.getState();
     if (!program) return;
     const { session } = playScenario(program, scenario);
-    const rested = runTo(session, session.end + 1);
+    const rested = runTo(session, session.end + AFTERMATH);
     set({ session: rested, instant: at ?? 0, playing: at === null, frozen: null, touched: 0, showing: scenario.name });
   },
 }));

@@ -1,6 +1,6 @@
 /**
  * A first explorer: every stimulus in every reachable situation. Where something is due, each stimulus is tried right
- * away, just before it (1 ms), at its very instant before it happens, and after it. Breadth first, so that the first
+ * away, before it (1 ms), at it (a microsecond ahead, so before it happens), and after it. Breadth first, so that the first
  * run that shows something is a shortest one.
  */
 import type { Scenario, Step as ScenarioStep } from "../model";
@@ -18,6 +18,12 @@ export interface Situation {
   move: Move | null;
   depth: number;
 }
+
+/** How long before something is due a stimulus is tried as "before" and as "at" it, ms. */
+const JUST_BEFORE = 1;
+/** Less than anything a specification can say, but a real instant: a run through it can be played again. */
+const AT = 0.001;
+const micros = (ms: number): number => Math.round(ms * 1000) / 1000;
 
 /** What watches the exploration; rules and coverage are written as visitors. */
 export interface Visitor {
@@ -78,9 +84,9 @@ export class Explorer {
         steps.push({ do: move.stimulus });
         continue;
       }
-      const wait = move.to - at;
+      const wait = micros(move.to - at);
       const before = steps[steps.length - 1];
-      if (before && "wait" in before.do) before.do = { wait: before.do.wait + wait };
+      if (before && "wait" in before.do) before.do = { wait: micros(before.do.wait + wait) };
       else if (wait > 0) steps.push({ do: { wait } });
     }
     return steps;
@@ -129,8 +135,10 @@ export class Explorer {
     if (due === null) return;
     const time = (to: number, next: RunState, step: Step | null): void =>
       this.visit(next, from, { kind: "time", to }, step);
-    if (due - state.now > 1) time(due - 1, { ...state, now: due - 1 }, null);
-    if (due > state.now) time(due, { ...state, now: due }, null);
+    for (const ahead of [JUST_BEFORE, AT]) {
+      const to = micros(due - ahead);
+      if (to - state.now > AT) time(to, { ...state, now: to }, null);
+    }
     let last: Step | null = null;
     const next = advance(program, state, due, (result) => {
       if (last)
@@ -192,7 +200,7 @@ export class Explorer {
     for (const t of tracks) if (!dues.includes(trackEnd(t))) dues.push(trackEnd(t));
     if (dues.length > 1) dues.sort((a, b) => a - b);
     const near = dues[0] - now;
-    key += near > 1 ? ";2" : near > 0 ? ";1" : ";0";
+    key += near > JUST_BEFORE + AT ? ";2" : near > 2 * AT ? ";1" : ";0";
     for (const t of timers) key += `;${t.row}.${t.state}.${dues.indexOf(t.due)}`;
     for (const t of tracks) key += `;${t.goal}.${dues.indexOf(trackEnd(t))}${t.start === now ? "n" : ""}`;
     for (const l of state.lingering) key += `;l${l.part}`;

@@ -2,10 +2,11 @@ import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { type Component, checkNames, readComponent } from "../model";
 import { compile } from "../program";
-import { act, openSession, runTo } from "../run";
+import { act, openSession, runTo, stateAt } from "../run";
 import { box, bubblingDialog, button, component, type Sketch } from "../testing";
 import {
   applyMend,
+  Explorer,
   expectationText,
   type Finding,
   playScenario,
@@ -44,6 +45,13 @@ describe("scenarios", () => {
     });
     expect(result).toMatchObject({ ok: false, failedAt: 100, checks: [{ step: 2, found: false, ok: false }] });
     expect(result.explanation).toContain("click backdrop led from open to closed");
+    // What comes later at the same instant is not blamed.
+    const steps = [
+      { do: { click: "trigger" } },
+      { do: { click: "body" }, expect: [{ fact: "state", is: "open" } as const] },
+      { do: { press: "Tab" } },
+    ];
+    expect(runScenario(program, { name: "s", steps }).explanation).toContain("click backdrop led from open to closed");
   });
 
   it("stop where a step cannot be done", () => {
@@ -124,6 +132,21 @@ describe("exploration", () => {
     const proof = proveNow(counting, { situations: 200 });
     expect(proof).toMatchObject({ complete: false, situations: 200 });
     expect(proof.findings.filter((f) => f.rule === "F5" || f.rule === "F17")).toEqual([]);
+  });
+
+  it("shows only runs that do, played again, what it saw", () => {
+    for (const doc of [demo, bubblingDialog()]) {
+      const program = compile(doc);
+      const explorer = new Explorer(program, [], { situations: 10_000 });
+      for (const _seen of explorer.run());
+      for (const situation of explorer.situations) {
+        const { session, stuck } = playScenario(program, explorer.scenario("again", situation));
+        const { leaf, focus, data, tracks } = stateAt(session, session.end);
+        const seen = situation.state;
+        expect(stuck).toBeNull();
+        expect([leaf, focus, data, tracks.length]).toEqual([seen.leaf, seen.focus, seen.data, seen.tracks.length]);
+      }
+    }
   });
 
   it("tries a stimulus before, at and after what is due", () => {

@@ -1,7 +1,18 @@
 /** Scenarios: steps as a person acts, and what must be found after them. Run on the virtual clock. */
 import type { Expectation, Scenario, Step as ScenarioStep } from "../model";
 import type { Program } from "../program";
-import { act, explain, openSession, phraseText, type RunState, runTo, type Session, start, stateAt } from "../run";
+import {
+  act,
+  explain,
+  type Frame,
+  openSession,
+  phraseText,
+  type RunState,
+  runTo,
+  type Session,
+  start,
+  stateAt,
+} from "../run";
 import { found } from "../surface";
 
 export interface Check {
@@ -31,6 +42,8 @@ export interface Played {
   session: Session;
   /** The state right after each step: later steps may fall on the same instant. */
   after: RunState[];
+  /** The frame of each step: what it did, or what happened last while it waited. */
+  frames: Frame[];
   stuck: ScenarioResult["stuck"];
 }
 
@@ -42,6 +55,7 @@ export function playScenario(program: Program, scenario: Scenario): Played {
     session = { ...session, frames: [{ state, step, stimulus: null }] };
   }
   const after: RunState[] = [];
+  const frames: Frame[] = [];
   for (const [index, { do: what }] of scenario.steps.entries()) {
     if ("wait" in what) session = runTo(session, session.end + what.wait);
     else {
@@ -49,16 +63,17 @@ export function playScenario(program: Program, scenario: Scenario): Played {
       const { step } = session.frames[session.frames.length - 1];
       if (step.missed) {
         const why = explain(program, step).sentences.map(phraseText).join(" ");
-        return { session, after, stuck: { step: index, at: session.end, why } };
+        return { session, after, frames, stuck: { step: index, at: session.end, why } };
       }
     }
     after.push(stateAt(session, session.end));
+    frames.push(session.frames[session.frames.length - 1]);
   }
-  return { session, after, stuck: null };
+  return { session, after, frames, stuck: null };
 }
 
 export function runScenario(program: Program, scenario: Scenario): ScenarioResult {
-  const { session, after, stuck } = playScenario(program, scenario);
+  const { session, after, frames, stuck } = playScenario(program, scenario);
   const checks: Check[] = [];
   const check = (list: readonly Expectation[] | undefined, step: number): void => {
     const state = step < 0 ? session.frames[0].state : after[step];
@@ -72,7 +87,7 @@ export function runScenario(program: Program, scenario: Scenario): ScenarioResul
     if (index < after.length) check(step.expect, index);
   });
   const failed = checks.find((c) => !c.ok);
-  const frame = failed ? session.frames.findLast((f) => f.step.at <= failed.at) : undefined;
+  const frame = failed && (failed.step < 0 ? session.frames[0] : frames[failed.step]);
   return {
     name: scenario.name,
     ok: !failed && !stuck,
@@ -122,6 +137,9 @@ export function expectationText(e: Expectation): string {
 }
 
 export function stepText(step: ScenarioStep): string {
-  if ("wait" in step.do) return `wait ${step.do.wait} ms`;
+  if ("wait" in step.do) {
+    const { wait } = step.do;
+    return Number.isInteger(wait) ? `wait ${wait} ms` : `wait just under ${Math.ceil(wait)} ms`;
+  }
   return "press" in step.do ? `press ${step.do.press}` : `click ${step.do.click ?? "the bare page"}`;
 }

@@ -6,36 +6,35 @@ import { PageFrame } from "../live-page/PageFrame";
 import { frozenMoment } from "../store/run";
 import "./miniature.css";
 
-const HEIGHT = 80;
+const HEIGHT = 92;
 
-/** A state as it looks at rest. Cropped to its upper part, where most of a page happens. */
-export const Miniature = memo(function Miniature({
-  program,
-  state,
-  width,
-}: {
-  program: Program;
-  state: string;
-  width: number;
-}) {
+/** How much of the page's height a picture shows, from the top. */
+const SHOWN = 0.8;
+
+/** A state as it looks at rest. @param room the width there is, px */
+export const Miniature = memo(function Miniature({ program, state, room }: MiniatureProps) {
   const { doc } = program;
   const css = useMemo(() => baseSheet(doc), [doc]);
   const parts = useMemo(() => render(program, frozenMoment(program, state)), [program, state]);
-  const scale = width / doc.page.width;
-  const overflow = Math.max(0, doc.page.height * scale - HEIGHT);
+  const { width, height } = doc.page;
+  const scale = Math.min(room / width, HEIGHT / (height * SHOWN));
   return (
-    <div className="miniature" style={{ width, height: Math.min(HEIGHT, doc.page.height * scale) }}>
-      <div style={{ marginTop: -overflow * 0.32 }}>
-        <PageFrame
-          title={`${state}, in small`}
-          width={doc.page.width}
-          height={doc.page.height}
-          scale={scale}
-          css={css}
-          lang={doc.page.lang}
-          parts={parts}
-        />
-      </div>
+    <div className="miniature" style={{ width: width * scale, height: height * SHOWN * scale }}>
+      <PageFrame
+        title={`${state}, in small`}
+        width={width}
+        height={height}
+        scale={scale}
+        css={css}
+        lang={doc.page.lang}
+        parts={parts}
+      />
     </div>
   );
 });
+
+interface MiniatureProps {
+  program: Program;
+  state: string;
+  room: number;
+}

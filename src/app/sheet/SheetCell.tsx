@@ -164,24 +164,26 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
       return <span className="outer-name">{column.label === "always" ? "every state" : `all of ${column.label}`}</span>;
     return (
       <>
-        <Miniature program={program} state={column.name} width={width - 14} />
-        <span className="state-name" title={column.name}>
-          {column.parent && <span className="muted">{column.parent} › </span>}
-          {column.name}
+        <Miniature program={program} state={column.name} room={width - 14} />
+        <span className="state-words">
+          <span className="state-name" title={column.name}>
+            {column.parent && <span className="muted">{column.parent} › </span>}
+            {column.name}
+          </span>
+          <StartMark state={column.name} />
+          <button
+            type="button"
+            className={`freeze plain ${frozen === column.name ? "on" : ""}`}
+            tabIndex={-1}
+            aria-pressed={frozen === column.name}
+            onClick={(e) => {
+              e.stopPropagation();
+              freeze(frozen === column.name ? null : column.name);
+            }}
+          >
+            {frozen === column.name ? "frozen" : "freeze"}
+          </button>
         </span>
-        <StartMark state={column.name} />
-        <button
-          type="button"
-          className={`freeze plain ${frozen === column.name ? "on" : ""}`}
-          tabIndex={-1}
-          aria-pressed={frozen === column.name}
-          onClick={(e) => {
-            e.stopPropagation();
-            freeze(frozen === column.name ? null : column.name);
-          }}
-        >
-          {frozen === column.name ? "frozen" : "freeze"}
-        </button>
       </>
     );
   }

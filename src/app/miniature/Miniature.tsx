@@ -6,7 +6,7 @@ import { PageFrame } from "../live-page/PageFrame";
 import { frozenMoment } from "../store/run";
 import "./miniature.css";
 
-const HEIGHT = 92;
+const HEIGHT = 84;
 
 /** How much of the page's height a picture shows, from the top. */
 const SHOWN = 0.8;

@@ -9,10 +9,10 @@ import "./sheet.css";
 import { Arcs, type ColumnBox } from "./Arcs";
 import { useSheet } from "./use-sheet";
 
-const NAMES = 132;
-const OUTER = 66;
-const ADD = 58;
-const LEAST = 142;
+const NAMES = 146;
+const OUTER = 58;
+const ADD = 54;
+const LEAST = 136;
 
 export function Sheet() {
   const sheet = useSheet();

@@ -164,7 +164,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
       return <span className="outer-name">{column.label === "always" ? "every state" : `all of ${column.label}`}</span>;
     return (
       <>
-        <Miniature program={program} state={column.name} room={width - 14} />
+        <Miniature program={program} state={column.name} room={width * 0.5} />
         <span className="state-words">
           <span className="state-name" title={column.name}>
             {column.parent && <span className="muted">{column.parent} › </span>}

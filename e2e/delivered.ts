@@ -1,33 +1,27 @@
 /** Acts out a scenario on a delivered page with real mouse and keyboard, and finds out what its expectations ask. */
-import type { Page } from "puppeteer-core";
+import type { KeyInput, Page } from "puppeteer-core";
 import type { Expectation, Scenario } from "../src/core/model";
 import { expectationText, stepText } from "../src/core/proof";
+import type { Stimulus } from "../src/core/run";
+import { placeOf } from "./place";
 import { until } from "./stage";
 
-async function clickAt(page: Page, part: string | null): Promise<void> {
-  const point = await page.evaluate((name) => {
-    const element =
-      name === null
-        ? document.body
-        : (document.querySelector(`[data-part="${name}"]`) ?? document.getElementById(name));
-    if (!element) return null;
-    const box = element.getBoundingClientRect();
-    const tries: [number, number][] = [
-      [0.5, 0.5],
-      [0.02, 0.02],
-      [0.5, 0.02],
-      [0.02, 0.5],
-      [0.5, 0.98],
-      [0.98, 0.98],
-    ];
-    for (const [fx, fy] of tries) {
-      const [x, y] = [box.left + box.width * fx, box.top + box.height * fy];
-      if (document.elementFromPoint(x, y) === element) return { x, y };
-    }
-    return null;
-  }, part);
-  if (!point) throw new Error(`${part} cannot be hit on the delivered page`);
-  await page.mouse.click(point.x, point.y);
+/**
+ * A real click or key press.
+ * @param by the attribute that names parts
+ * @returns false where the browser shows no place at which the part itself would be hit
+ */
+export async function act(page: Page, stimulus: Stimulus, by = "data-part"): Promise<boolean> {
+  if ("press" in stimulus) {
+    const keys = stimulus.press.split("+") as KeyInput[];
+    for (const k of keys.slice(0, -1)) await page.keyboard.down(k);
+    await page.keyboard.press(keys[keys.length - 1]);
+    for (const k of keys.slice(0, -1).reverse()) await page.keyboard.up(k);
+    return true;
+  }
+  const point = await page.evaluate(placeOf, stimulus.click, by);
+  if (point) await page.mouse.click(point.x, point.y);
+  return point !== null;
 }
 
 /** What the browser itself says about a part. */
@@ -81,12 +75,7 @@ export async function actOut(page: Page, scenario: Scenario): Promise<string[]> 
   await judge(scenario.expect, "at the start");
   for (const step of scenario.steps) {
     if ("wait" in step.do) await new Promise((r) => setTimeout(r, (step.do as { wait: number }).wait));
-    else if ("press" in step.do) {
-      const keys = step.do.press.split("+") as Parameters<Page["keyboard"]["press"]>[0][];
-      for (const k of keys.slice(0, -1)) await page.keyboard.down(k);
-      await page.keyboard.press(keys[keys.length - 1]);
-      for (const k of keys.slice(0, -1)) await page.keyboard.up(k);
-    } else await clickAt(page, step.do.click);
+    else if (!(await act(page, step.do))) throw new Error(`${stepText(step)}: it cannot be hit on the delivered page`);
     await judge(step.expect, stepText(step));
   }
   return wrong;

@@ -39,7 +39,7 @@ describe("the demo on the live page", () => {
         const head = [...document.querySelectorAll(".row.state .cell")].find(
           (c) => c.querySelector(".state-name")?.textContent === s,
         )!;
-        head.querySelector<HTMLElement>(".freeze")!.click();
+        head.querySelector<HTMLElement>(".freeze-toggle")!.click();
       }, state);
       await untilText(page, ".live-head", `Unfreeze ${state}`);
       await new Promise((r) => setTimeout(r, 400));

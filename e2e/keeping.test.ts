@@ -34,7 +34,7 @@ describe("what is specified", () => {
     await openDemo(page);
     await fill(page, "press Escape", "closed", "opening");
     await toCell(page, "click close", "closed");
-    await page.evaluate(() => [...document.querySelectorAll<HTMLElement>(".freeze")][2].click());
+    await page.evaluate(() => [...document.querySelectorAll<HTMLElement>(".freeze-toggle")][2].click());
     await untilText(page, ".live-head", "Unfreeze open");
     await page.focus(".grid");
     await page.keyboard.type("ope");

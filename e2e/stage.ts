@@ -1,6 +1,7 @@
 /** The real server, a real browser, and what a person can do in the app. */
 import { type ChildProcess, spawn } from "node:child_process";
 import puppeteer, { type Browser, type BrowserContext, type Frame, type Page } from "puppeteer-core";
+import { placeOf } from "./place";
 
 const flags = [
   "--headless",
@@ -102,22 +103,8 @@ export async function livePage(page: Page): Promise<Frame> {
 /** Clicks a part where the browser itself would hit it, by real mouse movement. */
 export async function clickLive(page: Page, part: string): Promise<void> {
   const frame = await livePage(page);
-  const inside = await frame.evaluate((name) => {
-    const element = document.querySelector(`[data-part="${name}"]`)!;
-    const box = element.getBoundingClientRect();
-    for (const [fx, fy] of [
-      [0.5, 0.5],
-      [0.02, 0.02],
-      [0.5, 0.02],
-      [0.02, 0.5],
-      [0.5, 0.98],
-      [0.98, 0.98],
-    ]) {
-      const [x, y] = [box.left + box.width * fx, box.top + box.height * fy];
-      if (document.elementFromPoint(x, y) === element) return { x, y };
-    }
-    return { x: box.left + box.width / 2, y: box.top + box.height / 2 };
-  }, part);
+  const inside = await frame.evaluate(placeOf, part, "data-part");
+  if (!inside) throw new Error(`${part} cannot be hit on the live page`);
   const outer = await page.$eval(".live-page iframe", (e) => {
     const box = e.getBoundingClientRect();
     return { x: box.x, y: box.y, scale: box.width / (e as HTMLElement).offsetWidth };

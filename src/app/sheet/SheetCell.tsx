@@ -173,7 +173,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
           <StartMark state={column.name} />
           <button
             type="button"
-            className={`freeze plain ${frozen === column.name ? "on" : ""}`}
+            className={`freeze freeze-toggle plain ${frozen === column.name ? "on" : ""}`}
             tabIndex={-1}
             aria-pressed={frozen === column.name}
             onClick={(e) => {

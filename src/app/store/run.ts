@@ -152,6 +152,7 @@ export function frozenMoment(program: Program, name: string, from?: RunState): R
     lingering: [],
     timers: [],
     back: null,
+    tabFrom: DOCUMENT,
     since: from?.now ?? 0,
   };
 }

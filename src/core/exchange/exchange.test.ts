@@ -141,7 +141,7 @@ describe("HTML out", () => {
     for (const piece of [
       'if (data.n > 2 && isIn("on"))',
       "data.n = clamp(data.n + 1, 0, 5);",
-      'raised.push("full");',
+      'raised.push("on full");',
       'go("high", 1);',
       "`${data.n} of \\`5\\``",
       "event?.stopPropagation();",

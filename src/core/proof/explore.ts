@@ -172,7 +172,9 @@ export class Explorer {
       const outside = program.outsideRows.filter((r) => !isInside(program, p, r.part)).map((r) => r.row.index);
       const focus = path.find((q) => layout.focusable[q]);
       const special = isControl(program, p) || path.some((q) => program.parts[q].part.tag === "label") ? p : "";
-      const key = `${listeners}|${outside}|${focus}|${special}|${layout.disabled[p]}|${listeners.includes(p)}`;
+      // Without a place for the focus, what was clicked is where Tab goes on: all parts before the same stop are alike.
+      const stop = focus ?? `>${layout.tabOrder.find((q) => q > p)}`;
+      const key = `${listeners}|${outside}|${stop}|${special}|${layout.disabled[p]}|${listeners.includes(p)}`;
       if (!alike.has(key)) alike.set(key, name);
     }
     const list = [...alike.values(), ...(covered ? [] : [null])];
@@ -192,7 +194,9 @@ export class Explorer {
   /** Situations with the same key go on alike: time counts as the order of what is due, and how near the next is. */
   private key(state: RunState): string {
     const { now, timers, tracks } = state;
-    let key = `${state.leaf},${state.focus},${state.back}`;
+    // Where Tab goes on from matters only while nothing is focused.
+    const tabFrom = state.focus === DOCUMENT ? state.tabFrom : "";
+    let key = `${state.leaf},${state.focus},${state.back},${tabFrom}`;
     for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;
     if (!timers.length && !tracks.length) return key;
     const dues: number[] = [];

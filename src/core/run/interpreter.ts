@@ -44,6 +44,7 @@ export function beforeMount(program: Program, data: Record<string, boolean | num
     lingering: [],
     timers: [],
     back: null,
+    tabFrom: DOCUMENT,
     since: 0,
   };
 }

@@ -37,6 +37,7 @@ export class Machine implements Env {
   lingering: readonly Lingering[];
   timers: readonly Timer[];
   back: PartIndex | null;
+  tabFrom: PartIndex;
   since: number;
 
   /** The layout in force; recomputed only when what it depends on changes. */
@@ -60,6 +61,7 @@ export class Machine implements Env {
     this.lingering = state.lingering;
     this.timers = state.timers;
     this.back = state.back;
+    this.tabFrom = state.tabFrom;
     this.since = state.since;
     this.layout = layoutOf(program, state);
   }
@@ -76,10 +78,11 @@ export class Machine implements Env {
       this.now === old.now &&
       this.since === old.since &&
       this.back === old.back &&
+      this.tabFrom === old.tabFrom &&
       this.lingering === old.lingering;
     if (same) return old;
-    const { now, leaf, data, focus, tracks, lingering, timers, back, since } = this;
-    return { now, leaf, data, focus, tracks, lingering, timers, back, since };
+    const { now, leaf, data, focus, tracks, lingering, timers, back, tabFrom, since } = this;
+    return { now, leaf, data, focus, tracks, lingering, timers, back, tabFrom, since };
   }
 
   isIn(name: string): boolean {
@@ -251,6 +254,7 @@ export class Machine implements Env {
   moveFocus(to: PartIndex, cause: FocusCause): void {
     if (to === this.focus) return;
     this.step.focus.push({ from: this.focus, to, cause });
+    if (to !== DOCUMENT || cause === "Tab") this.tabFrom = to;
     this.focus = to;
   }
 
@@ -292,6 +296,7 @@ export class Machine implements Env {
     const holder = this.holder();
     if (holder !== DOCUMENT && !this.inHold(to, holder) && this.inHold(this.focus, holder)) return;
     this.moveFocus(to, "pointer");
+    if (to === DOCUMENT) this.tabFrom = target;
   }
 
   /** HTML sequential focus navigation; within the part that holds the focus it goes round. */
@@ -299,10 +304,11 @@ export class Machine implements Env {
     const holder = this.holder();
     const order = this.layout.tabOrder.filter((p) => isInside(this.program, p, holder));
     if (!order.length) return;
-    let at = order.indexOf(this.focus);
-    if (at < 0 && this.focus !== DOCUMENT) {
-      // From a part outside the Tab order: on to its neighbours in the tree.
-      const next = order.findIndex((p) => p > this.focus);
+    const from = this.focus === DOCUMENT ? this.tabFrom : this.focus;
+    let at = order.indexOf(from);
+    if (at < 0 && from !== DOCUMENT) {
+      // From a place outside the Tab order: on to its neighbours in the tree.
+      const next = order.findIndex((p) => p > from);
       at = backwards ? (next < 0 ? order.length : next) : (next < 0 ? order.length : next) - 1;
     } else if (at < 0) at = backwards ? order.length : -1;
     const to = at + (backwards ? -1 : 1);

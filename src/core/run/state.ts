@@ -13,6 +13,11 @@ export interface RunState extends Moment {
   readonly timers: readonly Timer[];
   /** Where the focus was before a part began to hold it; null while nothing holds it. */
   readonly back: PartIndex | null;
+  /**
+   * HTML's sequential focus navigation starting point: where Tab goes on from while nothing is focused. It is what was
+   * clicked last, or what had the focus; DOCUMENT at the beginning.
+   */
+  readonly tabFrom: PartIndex;
   /** When the active atomic state was entered, ms. */
   readonly since: number;
 }

@@ -1,4 +1,5 @@
 /** Reactions, delays and focus rules as tables of functions. */
+import { printEvent } from "../../expression";
 import type { Action, Branch, Component } from "../../model";
 import { type Program, transitionDomain } from "../../program";
 import { element, expressionCode, focusCode, indented, key, table, text } from "./code";
@@ -87,7 +88,7 @@ function actionCode(doc: Component, a: Action): string {
     case "focus":
       return `wanted.push(${focusCode(a.target)});`;
     case "raise":
-      return `raised.push(${text(a.event)});`;
+      return `raised.push(${text(printEvent({ on: "own", event: a.event }))});`;
     case "stop":
       return "event?.stopPropagation();";
   }

@@ -56,11 +56,11 @@ export function Parts() {
         {!places.length && (
           <p className="muted">No parts yet. A part is an element of the component: a button, a panel, a layer.</p>
         )}
-        <ul aria-label="Parts" onKeyDown={onKeyDown}>
+        <div role="tree" aria-label="Parts" tabIndex={0} onKeyDown={onKeyDown}>
           {places.map(({ part, depth }) => (
             // biome-ignore lint/a11y/useKeyWithClickEvents: the tree has the keys
             // biome-ignore lint/a11y/useFocusableInteractive: the tree has the focus
-            <li
+            <div
               key={part.name}
               role="treeitem"
               aria-level={depth + 1}
@@ -76,9 +76,9 @@ export function Parts() {
               </span>
               {broken.has(part.name) && <span className="rule-mark">F9</span>}
               {!rows.has(part.name) && <span className="row-less muted">no row</span>}
-            </li>
+            </div>
           ))}
-        </ul>
+        </div>
         <div className="parts-keys">
           <Button size="small" disabled={!writable} onClick={() => add(null)}>
             Add a part

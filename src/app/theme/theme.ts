@@ -34,6 +34,7 @@ const light = {
   holds: "#17696b",
   wrong: "#a93a25",
   layer: "#fffdf8",
+  hint: "#62666a",
 };
 const dark = {
   paper: "#212427",
@@ -42,6 +43,7 @@ const dark = {
   holds: "#6cc4bd",
   wrong: "#f09479",
   layer: "#282b2f",
+  hint: "#a6a59d",
 };
 
 export function antTheme(name: ThemeName): ThemeConfig {
@@ -56,6 +58,7 @@ export function antTheme(name: ThemeName): ThemeConfig {
       colorLink: c.holds,
       colorError: c.wrong,
       colorText: c.ink,
+      colorTextPlaceholder: c.hint,
       colorBorder: c.line,
       colorBgContainer: c.paper,
       colorBgElevated: c.layer,

@@ -5,13 +5,16 @@ import { explain, type Step } from "../../core/run";
 import { useSelection } from "../sheet/selection";
 
 /** Why the last thing happened, or nothing did, and the cell that decides it. */
-export function Explanation({ program, step }: { program: Program; step: Step }) {
+export function Explanation({ program, step, later }: { program: Program; step: Step; later: boolean }) {
   const told = explain(program, step);
   const navigate = useNavigate();
   const { id } = useParams();
   const select = useSelection((s) => s.selectCell);
   return (
-    <div className={`explanation ${told.nothing ? "nothing" : ""}`} aria-live="polite">
+    <div
+      className={`explanation ${told.nothing && !later ? "nothing" : ""} ${later ? "later" : ""}`}
+      aria-live="polite"
+    >
       <span className="muted mono">{spanText(step.at)}</span>{" "}
       {told.sentences.map((sentence, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: sentences have no other identity
@@ -22,7 +25,7 @@ export function Explanation({ program, step }: { program: Program; step: Step })
           )}{" "}
         </span>
       ))}
-      {told.cell && (
+      {told.cell && !later && (
         <button
           type="button"
           className="plain to-cell"

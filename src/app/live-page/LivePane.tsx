@@ -2,9 +2,10 @@
 import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { DOCUMENT } from "../../core/program";
+import { frameAt, type Session, type Step } from "../../core/run";
 import { baseSheet, layoutOf, render } from "../../core/surface";
 import { useDoc } from "../store/document";
-import { frameOf, momentOf, useRun } from "../store/run";
+import { momentOf, useRun } from "../store/run";
 import { Explanation } from "./Explanation";
 import { Facts } from "./Facts";
 import "./live-page.css";
@@ -51,7 +52,7 @@ export function LivePane() {
     } else if (event.type === "leave") leavePage(true);
     else if (event.type === "measured") setOnTop(event.onTop);
   };
-  const frame = frameOf({ session, instant });
+  const told = tellable(session, instant);
   const focusName = moment.focus === DOCUMENT ? null : program.parts[moment.focus].name;
   return (
     <aside className="live-pane" aria-label="Live page">
@@ -93,11 +94,22 @@ export function LivePane() {
         {frozen ? (
           <p className="explanation">The page is frozen in {frozen} and does not react. Unfreeze it to go on.</p>
         ) : (
-          frame && <Explanation program={program} step={frame.step} />
+          told.map((step, i) => (
+            <Explanation key={step.at + step.cause.kind} program={program} step={step} later={i > 0} />
+          ))
         )}
       </div>
     </aside>
   );
+}
+
+/** What the person did last, and what came of itself after it. */
+function tellable(session: Session | null, instant: number | null): Step[] {
+  if (!session) return [];
+  const last = frameAt(session, instant ?? session.end);
+  const done = session.frames.findLastIndex((f, i) => i <= last && (f.stimulus !== null || i === 0));
+  const later = session.frames.slice(done + 1, last + 1).findLast((f) => f.step.cause.kind !== "motion");
+  return [session.frames[done].step, ...(later ? [later.step] : [])];
 }
 
 /** Where the boxes on the page and what the specification says about them differ. */

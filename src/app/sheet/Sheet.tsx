@@ -1,7 +1,7 @@
 /** The sheet: a column a state, a row a part or an event, a cell what is so or what happens there. */
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { frameOf, momentOf, useRun } from "../store/run";
+import { frameOf, momentOf, type RunStore, useRun } from "../store/run";
 import type { Row } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
 import { idFrom, idText, useSelection } from "./selection";
@@ -58,16 +58,12 @@ export function Sheet() {
     });
   }, [grid.columns, width]);
 
-  const { session, instant, frozen } = useRun();
-  const moment = momentOf({ session, instant, frozen });
-  const active = moment
-    ? new Set(session!.program.states[moment.leaf].path.map((s) => session!.program.states[s].name))
-    : new Set<string>();
-  const moved = frameOf({ session, instant })?.step.dispatches.findLast((d) => d.from !== d.to);
-  const lit =
-    moved && !frozen
-      ? { from: session!.program.states[moved.from].name, to: session!.program.states[moved.to].name }
-      : null;
+  // Texts, so that the sheet is drawn anew only when the state changes, not with every turn of the clock.
+  const activePath = useRun(activeStates);
+  const active = useMemo(() => new Set(activePath.split(" ")), [activePath]);
+  const litArc = useRun(lastTransition);
+  const [litFrom, litTo] = litArc.split(" ");
+  const lit = useMemo(() => (litTo ? { from: litFrom, to: litTo } : null), [litFrom, litTo]);
 
   if (!doc.parts.length) {
     return (
@@ -169,6 +165,20 @@ function SheetRow({
       </div>
     </>
   );
+}
+
+/** The active states at the moment that is shown, with spaces between. */
+function activeStates(run: RunStore): string {
+  const moment = momentOf(run);
+  const states = run.session?.program.states;
+  return moment && states?.[moment.leaf] ? states[moment.leaf].path.map((s) => states[s].name).join(" ") : "";
+}
+
+/** The transition that was taken last, `from to`. */
+function lastTransition(run: RunStore): string {
+  const moved = frameOf(run)?.step.dispatches.findLast((d) => d.from !== d.to);
+  const states = run.session?.program.states;
+  return moved && states && !run.frozen ? `${states[moved.from].name} ${states[moved.to].name}` : "";
 }
 
 /** The selected cell stands in the address too. */

@@ -44,7 +44,8 @@ interface CellProps {
 export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
   const { doc, grid, at, corner, editing, popover } = sheet;
   const { program } = useDoc();
-  const { proof, of } = useProof();
+  const proof = useProof((s) => s.proof);
+  const of = useProof((s) => s.of);
   const standing = useMemo(
     () => standingOf(doc, program, proof, of === doc, row, column),
     [doc, program, proof, of, row, column],
@@ -156,7 +157,8 @@ interface ContentProps {
 
 function CellContent({ row, column, width, draft, standing }: ContentProps) {
   const { doc, program } = useDoc();
-  const { frozen, freeze } = useRun();
+  const frozen = useRun((s) => s.frozen);
+  const freeze = useRun((s) => s.freeze);
   if (row.section === "state") {
     if (column.kind === "names") return <span className="corner">state</span>;
     if (column.kind === "add") return <span className="adding">+ state</span>;

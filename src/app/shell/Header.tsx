@@ -25,6 +25,7 @@ export function Header() {
       {id && name !== undefined && (
         <>
           <ComponentName name={name} />
+          <UndoKeys />
           <Standing id={id} />
         </>
       )}
@@ -44,6 +45,34 @@ export function Header() {
         </button>
       </nav>
     </header>
+  );
+}
+
+function UndoKeys() {
+  const last = useDocument((s) => s.past[s.past.length - 1]?.label);
+  const next = useDocument((s) => s.future[0]?.label);
+  const { undo, redo } = useDocument.getState();
+  return (
+    <span className="undo-keys">
+      <button
+        type="button"
+        className="plain"
+        disabled={last === undefined}
+        title={last && `Undo: ${last} (Ctrl+Z)`}
+        onClick={undo}
+      >
+        Undo
+      </button>
+      <button
+        type="button"
+        className="plain"
+        disabled={next === undefined}
+        title={next && `Redo: ${next} (Ctrl+Y)`}
+        onClick={redo}
+      >
+        Redo
+      </button>
+    </span>
   );
 }
 

@@ -26,6 +26,7 @@ import type {
   CompiledBranch,
   CompiledCell,
   CompiledFocus,
+  CompileText,
   PartIndex,
   PartInfo,
   Program,
@@ -96,8 +97,6 @@ export function compile(doc: Component): Program {
     cache: new Map(),
   };
 }
-
-export type CompileText = (text: string, path: string) => Template;
 
 /** A text that does not compile is shown as it stands, and reported. */
 function templateCompiler(scope: Scope, problems: Problem[]): CompileText {

@@ -2,8 +2,7 @@
 import type { Template } from "../expression";
 import { milliseconds } from "../measure";
 import type { Component, Look, Presence } from "../model";
-import type { CompileText } from "./compile";
-import type { CompiledMotion, PartInfo, PartLook, StateInfo } from "./program";
+import type { CompiledMotion, CompileText, PartInfo, PartLook, StateInfo } from "./program";
 
 interface Draft {
   as: Presence;

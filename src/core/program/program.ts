@@ -65,6 +65,9 @@ export interface RowInfo {
   cells: readonly (CompiledCell | null)[];
 }
 
+/** Compiles a text of the document; `path` says where it stands, for problems. */
+export type CompileText = (text: string, path: string) => Template;
+
 export interface CompiledMotion {
   /** ms */
   duration: number;

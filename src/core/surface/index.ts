@@ -1,5 +1,6 @@
 /** From state, data and time to what is on the screen: layout, motion, facts, elements. */
 export * from "./facts";
+export * from "./implicit-role";
 export * from "./interpolate";
 export * from "./layout";
 export * from "./moment";

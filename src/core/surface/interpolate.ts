@@ -11,13 +11,10 @@ import {
   type Rgb,
   useMode as withMode,
 } from "culori/fn";
-import { mixTransforms } from "./transform";
+import { type Mix, mixTransforms } from "./transform";
 
 for (const mode of [modeHsl, modeHwb, modeLab, modeLch, modeOklab, modeOklch]) withMode(mode);
 const toRgb = withMode(modeRgb);
-
-/** From progress (0 at the start value, 1 at the end value; may overshoot) to a CSS value. */
-export type Mix = (progress: number) => string;
 
 const initialValues: Record<string, string> = {
   opacity: "1",

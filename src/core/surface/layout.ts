@@ -4,8 +4,8 @@
  */
 import type { Presence } from "../model";
 import { DOCUMENT, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
+import { implicitRole } from "./implicit-role";
 import type { Moment } from "./moment";
-import { implicitRole } from "./roles";
 
 /** By part index. Valid for an atomic state and the parts that linger; data and time do not matter to it. */
 export interface Layout {

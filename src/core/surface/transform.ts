@@ -1,5 +1,6 @@
 /** Interpolation of transform lists (CSS Transforms 1 §9 and §10; the two-dimensional functions). */
-import type { Mix } from "./interpolate";
+/** From progress (0 at the start value, 1 at the end value; may overshoot) to a CSS value. */
+export type Mix = (progress: number) => string;
 
 interface Arg {
   value: number;

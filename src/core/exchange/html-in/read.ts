@@ -4,13 +4,10 @@ import { type ParserError, parse, parseFragment } from "parse5";
 import { adapter } from "parse5-htmlparser2-tree-adapter";
 import { ALWAYS, type Component, emptyComponent, freeName, type Look, type Part } from "../../model";
 import { implicitRole } from "../../surface";
+import type { Remark } from "./remark";
 import { readStyles } from "./styles";
 
-export interface Remark {
-  /** 1-based line of the pasted text, where it is known. */
-  line: number | null;
-  text: string;
-}
+export type { Remark };
 export type HtmlRead = { ok: true; doc: Component; remarks: Remark[] } | { ok: false; message: string };
 
 export const MAX_HTML = 2_000_000;

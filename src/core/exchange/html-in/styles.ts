@@ -7,7 +7,7 @@ import * as cssTree from "css-tree";
 import { type Document, type Element, isTag, isText } from "domhandler";
 import { parseTransition } from "../../measure";
 import type { Look } from "../../model";
-import type { Remark } from "./read";
+import type { Remark } from "./remark";
 
 interface Declared {
   value: string;

@@ -120,7 +120,7 @@ export function CellEditor(props: CellEditorProps) {
         extensions: [
           keys,
           keymap.of(completionKeymap),
-          autocompletion({ override: [source], selectOnOpen: false, icons: false, activateOnTyping: true }),
+          autocompletion({ override: [source], selectOnOpen: false, icons: false, interactionDelay: 0 }),
           errorField,
           EditorState.transactionFilter.of((t) => (t.newDoc.lines > 1 ? [] : t)),
           EditorView.contentAttributes.of({ "aria-label": label, spellcheck: "false", autocapitalize: "off" }),

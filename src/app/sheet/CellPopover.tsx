@@ -31,6 +31,9 @@ export function CellPopover(props: Props) {
     // biome-ignore lint/a11y/noStaticElementInteractions: only stops the sheet's own keys
     <div
       className="cell-popover"
+      // The cell that it belongs to must not take its clicks for clicks on itself.
+      onClick={(e) => e.stopPropagation()}
+      onDoubleClick={(e) => e.stopPropagation()}
       onKeyDown={(e) => {
         e.stopPropagation();
         if (e.key === "Escape") props.onClose();

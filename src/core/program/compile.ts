@@ -1,13 +1,5 @@
 /** From document to program. A cell that does not compile is reported and counts as undecided. */
-import {
-  type Compiled,
-  compileExpression,
-  compileTemplate,
-  printEvent,
-  type Scope,
-  type Template,
-  typeOf,
-} from "../expression";
+import { type Compiled, compileExpression, compileTemplate, printEvent, type Scope, typeOf } from "../expression";
 import { milliseconds } from "../measure";
 import {
   type Action,

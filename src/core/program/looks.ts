@@ -97,7 +97,9 @@ function applyCss(draft: Draft, css: Readonly<Record<string, string>>): void {
       }
       if (draft.as === "not displayed") draft.as = "shown";
     } else if (property === "visibility") {
-      draft.as = value === "visible" ? (draft.as === "hidden" ? "shown" : draft.as) : "hidden";
+      // What is not displayed is hidden already, whatever its visibility.
+      if (value === "visible") draft.as = draft.as === "hidden" ? "shown" : draft.as;
+      else if (draft.as !== "not displayed") draft.as = "hidden";
       continue;
     } else if (property === "pointer-events") {
       draft.pointer = value !== "none";

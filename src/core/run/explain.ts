@@ -49,7 +49,7 @@ export function explain(program: Program, step: Step): Explanation {
   if (cause.kind === "press") {
     sentences.push(say`${plain(cause.key)} was pressed with the focus on ${part(cause.focus)}.`);
   }
-  if (cause.kind === "timer") sentences.push(say`The delay of ${state(cause.state)} was over.`);
+  if (cause.kind === "timer") sentences.push(say`${state(cause.state)} was over.`);
   if (cause.kind === "motion") {
     const names = cause.parts.map((p) => partName(program, p)).join(", ");
     sentences.push(say`Motion of ${plain(names)} ended.`);

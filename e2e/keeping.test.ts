@@ -102,6 +102,29 @@ describe("what is specified", () => {
     await page.browserContext().close();
   });
 
+  it("can be worked on where nothing can be stored at all", async () => {
+    const context = await stage.browser.createBrowserContext();
+    const page = await context.newPage();
+    await page.setViewport({ width: 1280, height: 800 });
+    await page.evaluateOnNewDocument(() => {
+      IDBFactory.prototype.open = () => {
+        throw new DOMException("denied", "SecurityError");
+      };
+    });
+    await page.goto(stage.address);
+    await untilText(page, ".notice", "refused to store");
+    await press(page, "Demo: Change-crossing dialog");
+    await page.waitForSelector(".grid");
+    await untilText(page, ".notice", "Save to a file");
+    await fill(page, "press Escape", "closed", "opening");
+    await press(page, "Shelf", ".views");
+    await page.waitForSelector(".shelf-link");
+    await page.click(".shelf-link");
+    await page.waitForSelector(".grid");
+    expect(await cell(page, "press Escape", "closed")).toBe("opening");
+    await context.close();
+  });
+
   it("undo and redo go through everything", async () => {
     const page = await stage.page();
     await openDemo(page);

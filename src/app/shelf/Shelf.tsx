@@ -10,7 +10,8 @@ import { downloadText } from "../deliver/download";
 import { Miniature } from "../miniature/Miniature";
 import { Header } from "../shell/Header";
 import { database, type Stored } from "../storage/database";
-import { storeProblem } from "../store/saving";
+import { allInMemory } from "../storage/memory";
+import { storeProblem, useSaving } from "../store/saving";
 import { FromHtml } from "./FromHtml";
 import { addComponent, proveUnproved, putBack, removeComponent, seedDemo } from "./stock";
 import "./shelf.css";
@@ -37,26 +38,12 @@ export function Shelf() {
 
   const add = useCallback(
     async (doc: Component) => {
-      try {
-        navigate(`/component/${await addComponent(doc)}/sheet`);
-      } catch (error) {
-        setProblem(storeProblem(error));
-        notification.error({
-          title: storeProblem(error),
-          description: "Save the component to a file instead, or free some room and try again.",
-          actions: (
-            <Button
-              size="small"
-              onClick={() => downloadText(`${doc.name}.lively.json`, writeComponent(doc), "application/json")}
-            >
-              Save to a file
-            </Button>
-          ),
-          duration: 0,
-        });
-      }
+      const { id, refused } = await addComponent(doc);
+      // The component is open all the same; the workbench goes on saying that it is not stored.
+      if (refused) useSaving.setState({ state: "failed", why: storeProblem(refused) });
+      navigate(`/component/${id}/sheet`);
     },
-    [navigate, notification],
+    [navigate],
   );
 
   const openFile = useCallback(
@@ -112,7 +99,7 @@ export function Shelf() {
     if (stored) proveUnproved(stored);
   }, [stored]);
 
-  const sorted = useMemo(() => [...(stored ?? [])].sort((a, b) => b.savedAt - a.savedAt), [stored]);
+  const sorted = useMemo(() => [...(stored ?? []), ...allInMemory()].sort((a, b) => b.savedAt - a.savedAt), [stored]);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping is one of several ways in
     <div

@@ -3,17 +3,24 @@ import { nanoid } from "nanoid";
 import { type Component, readComponentValue } from "../../core/model";
 import { demoComponents } from "../../demo";
 import { database, type Stored, saveSummary } from "../storage/database";
+import { forget, keepInMemory } from "../storage/memory";
 import { countsOf } from "../store/proof";
 import { proveInWorker } from "../workers/prover";
 
-export async function addComponent(doc: Component): Promise<string> {
+/** @returns its id, and what the browser's store said when it refused: the component then lives in this tab only */
+export async function addComponent(doc: Component): Promise<{ id: string; refused: unknown }> {
   const id = nanoid(10);
-  await database.components.add({ id, doc, revision: 1, savedAt: Date.now(), summary: null });
-  return id;
+  try {
+    await database.components.add({ id, doc, revision: 1, savedAt: Date.now(), summary: null });
+    return { id, refused: null };
+  } catch (refused) {
+    keepInMemory(id, doc);
+    return { id, refused };
+  }
 }
 
 export async function removeComponent(id: string): Promise<void> {
-  await database.components.delete(id);
+  if (!forget(id)) await database.components.delete(id);
 }
 
 export const putBack = (item: Stored): Promise<string> => database.components.put(item);

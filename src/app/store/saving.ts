@@ -2,6 +2,7 @@
 import { create } from "zustand";
 import { readComponentValue } from "../../core/model";
 import { database, Overtaken, type Stored, type StoredDrafts, saveComponent, saveSummary } from "../storage/database";
+import { forget, inMemory, keepInMemory } from "../storage/memory";
 import { lockComponent, type TabLock } from "../storage/tab-lock";
 import { useDocument } from "./document";
 import { countsOf, useProof } from "./proof";
@@ -30,9 +31,10 @@ export async function openComponent(id: string, takeOver = false): Promise<Opene
     lock = null;
   });
   lock = got;
+  const kept = inMemory(id);
   try {
-    stored = await database.components.get(id);
-    drafts = await database.drafts.get(id);
+    stored = kept ?? (await database.components.get(id));
+    drafts = kept ? undefined : await database.drafts.get(id);
   } catch (error) {
     return { ok: false, why: storeProblem(error) };
   }
@@ -40,7 +42,8 @@ export async function openComponent(id: string, takeOver = false): Promise<Opene
   const read = readComponentValue(stored.doc);
   if (!read.ok)
     return { ok: false, why: `What is stored cannot be read: ${read.problems[0].path} ${read.problems[0].message}` };
-  useSaving.setState({ state: "saved", why: "", revision: stored.revision });
+  if (kept) useSaving.setState({ state: "failed", why: "The browser refused to store this component.", revision: 0 });
+  else useSaving.setState({ state: "saved", why: "", revision: stored.revision });
   useDocument.getState().open(id, read.doc, drafts?.drafts ?? {});
   useDocument.setState({ writable: got !== null });
   return { ok: true };
@@ -68,8 +71,10 @@ function save(): void {
   writing = writing.then(async () => {
     try {
       const revision = await saveComponent(id, doc, useSaving.getState().revision);
+      forget(id);
       if (useDocument.getState().id === id) useSaving.setState({ state: "saved", why: "", revision });
     } catch (error) {
+      if (inMemory(id)) keepInMemory(id, doc);
       if (error instanceof Overtaken) {
         useDocument.setState({ writable: false });
         useSaving.setState({ state: "overtaken", why: "Another tab saved this component in the meantime." });

@@ -19,7 +19,7 @@ export function ProofView() {
   const open = params.get("scenario");
   const chosen = open === null ? -1 : Number(open);
   const choose = (index: number): void => {
-    const next = new URLSearchParams(params);
+    const next = new URLSearchParams(location.search);
     if (index < 0) next.delete("scenario");
     else next.set("scenario", String(index));
     setParams(next, { replace: true });

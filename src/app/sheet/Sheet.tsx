@@ -195,8 +195,8 @@ function useSelectionInAddress(): void {
   }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the address follows the selection
   useEffect(() => {
-    if (!restored || params.get("cell") === idText(cell)) return;
-    const next = new URLSearchParams(params);
+    const next = new URLSearchParams(location.search);
+    if (!restored || next.get("cell") === idText(cell)) return;
     next.set("cell", idText(cell));
     setParams(next, { replace: true });
   }, [cell, restored]);

@@ -115,7 +115,10 @@ function useUndoKeys(): void {
   }, []);
 }
 
-/** The instant and the frozen state stand in the address, so that they survive a reload and a change of view. */
+/**
+ * The instant and the frozen state stand in the address, so that they survive a reload and a change of view. Several
+ * write there; each starts from the address as it is, not from what it was when the view was drawn.
+ */
 function usePlaceInAddress(): void {
   const [params, setParams] = useSearchParams();
   const { instant, frozen, playing } = useRun();
@@ -132,17 +135,17 @@ function usePlaceInAddress(): void {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the address follows the run, not the other way round
   useEffect(() => {
     if (!restored || playing) return;
-    const next = new URLSearchParams(params);
+    const next = new URLSearchParams(location.search);
     if (instant === null) next.delete("at");
     else next.set("at", String(Math.round(instant)));
-    if (next.toString() !== params.toString()) setParams(next, { replace: true });
+    if (`?${next}` !== location.search) setParams(next, { replace: true });
   }, [instant, playing, restored]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {
     if (!restored) return;
-    const next = new URLSearchParams(params);
+    const next = new URLSearchParams(location.search);
     if (frozen) next.set("frozen", frozen);
     else next.delete("frozen");
-    if (next.toString() !== params.toString()) setParams(next, { replace: true });
+    if (`?${next}` !== location.search) setParams(next, { replace: true });
   }, [frozen, restored]);
 }

@@ -9,7 +9,8 @@ import { advance, nextDue, type RunState, type Step, type Stimulus, start, stimu
 import { isControl, type Layout, layoutOf, roleOf, trackEnd } from "../surface";
 
 /** How one situation follows from another. */
-export type Move = { kind: "click" | "key"; stimulus: Stimulus } | { kind: "time"; to: number };
+export type Move = Act | { kind: "time"; to: number };
+type Act = { kind: "click" | "key"; stimulus: Stimulus };
 
 export interface Situation {
   index: number;
@@ -47,7 +48,9 @@ export class Explorer {
   private readonly known = new Map<string, Situation>();
   private readonly keys: readonly string[];
   private readonly ids = new Map<string, number>();
-  private readonly byLayout = new Map<Layout, readonly (string | null)[]>();
+  private readonly acts = new Map<Layout, readonly Act[]>();
+  private readonly actsFocused = new Map<Layout, readonly Act[]>();
+  private readonly idle = new Map<string, Map<Act, Step>>();
 
   constructor(
     readonly program: Program,
@@ -124,12 +127,17 @@ export class Explorer {
   private expand(from: Situation): void {
     const { program } = this;
     const { state } = from;
-    for (const target of this.targets(state)) this.stimulus(from, "click", { click: target });
-    for (const key of this.keys) this.stimulus(from, "key", { press: key });
-    if (state.focus !== DOCUMENT) {
-      for (const key of ["Enter", "Space"]) {
-        if (!this.keys.includes(key)) this.stimulus(from, "key", { press: key });
+    const idle = this.idleIn(state);
+    for (const move of this.stimuli(state)) {
+      // What changed nothing where all that matters to it was the same changes nothing again.
+      const known = idle.get(move);
+      if (known) {
+        this.visit(state, from, move, known);
+        continue;
       }
+      const result = stimulate(program, state, move.stimulus);
+      if (result.state === state) idle.set(move, result.step);
+      this.visit(result.state, from, move, result.step);
     }
     const due = nextDue(state);
     if (due === null) return;
@@ -149,20 +157,40 @@ export class Explorer {
     time(due, next, last);
   }
 
-  private stimulus(from: Situation, kind: "click" | "key", stimulus: Stimulus): void {
-    const { state, step } = stimulate(this.program, from.state, stimulus);
-    this.visit(state, from, { kind, stimulus }, step);
+  /** What a person can do in a state, one object a stimulus and layout. */
+  private stimuli(state: RunState): readonly Act[] {
+    const layout = layoutOf(this.program, state);
+    const focused = state.focus !== DOCUMENT;
+    const table = focused ? this.actsFocused : this.acts;
+    let list = table.get(layout);
+    if (!list) {
+      const keys = focused ? [...new Set([...this.keys, "Enter", "Space"])] : this.keys;
+      list = [
+        ...this.targets(layout).map((click): Act => ({ kind: "click", stimulus: { click } })),
+        ...keys.map((press): Act => ({ kind: "key", stimulus: { press } })),
+      ];
+      table.set(layout, list);
+    }
+    return list;
+  }
+
+  /** The acts that are known to change nothing, whatever timers and motions run: those decide nothing by themselves. */
+  private idleIn(state: RunState): Map<Act, Step> {
+    const key = this.core(state);
+    let idle = this.idle.get(key);
+    if (!idle) {
+      idle = new Map();
+      this.idle.set(key, idle);
+    }
+    return idle;
   }
 
   /**
    * The parts that a click can land on, one for each way in which it can go on: parts with the same listeners around
    * them and the same place for the focus are alike to a click. Null is the bare page.
    */
-  private targets(state: RunState): readonly (string | null)[] {
+  private targets(layout: Layout): readonly (string | null)[] {
     const { program } = this;
-    const layout = layoutOf(program, state);
-    const known = this.byLayout.get(layout);
-    if (known) return known;
     const alike = new Map<string, string | null>();
     let covered = false;
     for (const { index: p, part, path, name } of program.parts) {
@@ -177,9 +205,7 @@ export class Explorer {
       const key = `${listeners}|${outside}|${stop}|${special}|${layout.disabled[p]}|${listeners.includes(p)}`;
       if (!alike.has(key)) alike.set(key, name);
     }
-    const list = [...alike.values(), ...(covered ? [] : [null])];
-    this.byLayout.set(layout, list);
-    return list;
+    return [...alike.values(), ...(covered ? [] : [null])];
   }
 
   private id(text: string): number {
@@ -191,13 +217,20 @@ export class Explorer {
     return id;
   }
 
-  /** Situations with the same key go on alike: time counts as the order of what is due, and how near the next is. */
-  private key(state: RunState): string {
-    const { now, timers, tracks } = state;
+  /** All that decides what an act does at this very instant. */
+  private core(state: RunState): string {
     // Where Tab goes on from matters only while nothing is focused.
     const tabFrom = state.focus === DOCUMENT ? state.tabFrom : "";
     let key = `${state.leaf},${state.focus},${state.back},${tabFrom}`;
     for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;
+    for (const l of state.lingering) key += `;l${l.part}`;
+    return key;
+  }
+
+  /** Situations with the same key go on alike: time counts as the order of what is due, and how near the next is. */
+  private key(state: RunState): string {
+    const { now, timers, tracks } = state;
+    let key = this.core(state);
     if (!timers.length && !tracks.length) return key;
     const dues: number[] = [];
     for (const t of timers) if (!dues.includes(t.due)) dues.push(t.due);
@@ -207,7 +240,6 @@ export class Explorer {
     key += near > JUST_BEFORE + AT ? ";2" : near > 2 * AT ? ";1" : ";0";
     for (const t of timers) key += `;${t.row}.${t.state}.${dues.indexOf(t.due)}`;
     for (const t of tracks) key += `;${t.goal}.${dues.indexOf(trackEnd(t))}${t.start === now ? "n" : ""}`;
-    for (const l of state.lingering) key += `;l${l.part}`;
     return key;
   }
 }

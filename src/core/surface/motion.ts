@@ -91,7 +91,8 @@ export function moveTo(
       continue;
     }
     const current = valueAt(track, now);
-    if (!mix(track.property, current, target)) continue;
+    // Where it came from and where it went can be mixed; what lies between can too.
+    if (target !== track.reverseFrom && !mix(track.property, track.to, target)) continue;
     const goal = goalOf(program, track.part, track.property, target);
     const next =
       target === track.reverseFrom

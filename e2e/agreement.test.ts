@@ -5,7 +5,7 @@ import { deliverHtml } from "../src/core/exchange";
 import { compile, DOCUMENT, type Program, partName } from "../src/core/program";
 import { type RunState, type Stimulus, start, stimulate } from "../src/core/run";
 import { factsOf, layoutOf } from "../src/core/surface";
-import { components } from "./components";
+import { components } from "../src/core/testing/components";
 import { act } from "./delivered";
 import { launch } from "./stage";
 

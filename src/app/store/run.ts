@@ -1,10 +1,11 @@
 /** The run on the live page: its clock, the instant that is shown, a frozen state. */
 import { create } from "zustand";
 import type { Scenario } from "../../core/model";
-import { DOCUMENT, type Program } from "../../core/program";
+import type { Program } from "../../core/program";
 import { playScenario } from "../../core/proof";
 import {
   act,
+  beforeMount,
   cutAt,
   frameAt,
   nextDue,
@@ -143,18 +144,8 @@ export function momentOf(run: Pick<RunStore, "session" | "instant" | "frozen">):
 /** A state at rest: no motion, no timer. */
 export function frozenMoment(program: Program, name: string, from?: RunState): RunState {
   const state = program.states[program.stateIndex.get(name) ?? 0];
-  return {
-    now: from?.now ?? 0,
-    leaf: state.leaf,
-    data: from?.data ?? program.initialData,
-    focus: DOCUMENT,
-    tracks: [],
-    lingering: [],
-    timers: [],
-    back: null,
-    tabFrom: DOCUMENT,
-    since: from?.now ?? 0,
-  };
+  const now = from?.now ?? 0;
+  return { ...beforeMount(program), now, leaf: state.leaf, data: from?.data ?? program.initialData, since: now };
 }
 
 /** The last thing that happened at the instant that is shown. */

@@ -1,5 +1,5 @@
 /** Builds small components from the short notation; for tests, here and in the browser journeys. */
-import { type Names, parseEvent, parseFocusRule, parseLook, parseReaction } from "./expression";
+import { type Names, parseEvent, parseFocusRule, parseLook, parseReaction } from "../expression";
 import {
   allStates,
   type Component,
@@ -10,7 +10,7 @@ import {
   readComponentValue,
   type Scenario,
   type StateNode,
-} from "./model";
+} from "../model";
 
 export interface Sketch {
   parts: Part[];

@@ -1,6 +1,6 @@
 /** Small components that between them use the whole vocabulary, to hold the core against a real browser. */
-import type { Component } from "../src/core/model";
-import { box, bubblingDialog, button, component } from "../src/core/testing";
+import type { Component } from "../model";
+import { box, bubblingDialog, button, component } from ".";
 
 const link = (name: string) => ({ name, tag: "a", attributes: { href: "#nowhere" }, content: [name] });
 

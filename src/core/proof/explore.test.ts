@@ -1,0 +1,110 @@
+import { readFileSync } from "node:fs";
+import { describe, expect, it } from "vitest";
+import { type Component, readComponent } from "../model";
+import { compile } from "../program";
+import { act, openSession, runTo, stateAt } from "../run";
+import { bubblingDialog, button, component } from "../testing";
+import { components } from "../testing/components";
+import { Explorer, playScenario, proveNow } from ".";
+
+const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
+if (!read.ok) throw new Error("the demo does not load");
+const demo = read.doc;
+
+describe("exploration", () => {
+  it("finds the demo in order, and says what cannot be reached", () => {
+    const proof = proveNow(demo);
+    expect(proof.findings).toEqual([]);
+    expect(proof.complete).toBe(true);
+    const row = demo.reactions.findIndex((r) => r.event.on === "click" && r.event.part === "close");
+    expect(proof.arrives[row]).toEqual(["always", "opening", "open"]);
+  });
+
+  it("says so when a bound is reached", () => {
+    const counting = component({
+      parts: [button("b")],
+      states: ["idle"],
+      data: [{ name: "n", type: "number", initial: 0 }],
+      reactions: { "click b": { idle: "/ n = n + 1" } },
+    });
+    const proof = proveNow(counting, { situations: 200 });
+    expect(proof).toMatchObject({ complete: false, situations: 200 });
+    expect(proof.findings.filter((f) => f.rule === "F5" || f.rule === "F17")).toEqual([]);
+  });
+
+  it("shows only runs that do, played again, what it saw", () => {
+    for (const doc of [demo, bubblingDialog()]) {
+      const program = compile(doc);
+      const explorer = new Explorer(program, [], { situations: 10_000 });
+      for (const _seen of explorer.run());
+      for (const situation of explorer.situations) {
+        const { session, stuck } = playScenario(program, explorer.scenario("again", situation));
+        const { leaf, focus, data, tracks } = stateAt(session, session.end);
+        const seen = situation.state;
+        expect(stuck).toBeNull();
+        expect([leaf, focus, data, tracks.length]).toEqual([seen.leaf, seen.focus, seen.data, seen.tracks.length]);
+      }
+    }
+  });
+
+  it("tries a stimulus before, at and after what is due", () => {
+    // Only a click at the very instant of the delay, before it is over, leads to "exact".
+    const doc = component({
+      parts: [button("b")],
+      states: ["idle", "armed", "near", "late"],
+      reactions: {
+        "click b": { idle: "armed", armed: "near", near: "idle", late: "idle" },
+        after: { armed: "100ms → late" },
+      },
+    });
+    const program = compile(doc);
+    const instants = new Set<number>();
+    const proof = proveNow(doc);
+    expect(proof.reached).toContain("late");
+    for (const t of [0, 99, 100]) {
+      const s = act(runTo(act(openSession(program), { click: "b" }), t), { click: "b" });
+      instants.add(s.frames.at(-1)!.state.leaf);
+    }
+    expect(instants.size).toBe(2);
+  });
+});
+
+/** A walk that a person might take: anything that can be clicked, any key, waits of any length. */
+function wander(doc: Component, seed: number, steps: number): { states: Set<string>; arrivals: Set<string> } {
+  const program = compile(doc);
+  let s = seed;
+  const pick = (n: number): number => {
+    s = (s * 1103515245 + 12345) % 2147483648;
+    return Math.floor((s / 2147483648) * n);
+  };
+  const states = new Set<string>();
+  const arrivals = new Set<string>();
+  let session = openSession(program);
+  const keys = ["Tab", "Shift+Tab", "Enter", "Space", ...program.keyRows.map((k) => k.key)];
+  for (let i = 0; i < steps; i++) {
+    const kind = pick(5);
+    if (kind === 0) session = runTo(session, session.end + pick(400));
+    else if (kind < 4) session = act(session, { click: program.parts[pick(program.parts.length)].name });
+    else session = act(session, { press: keys[pick(keys.length)] });
+  }
+  for (const { step, state } of session.frames) {
+    for (const at of program.states[state.leaf].path) states.add(program.states[at].name);
+    for (const d of step.dispatches) for (const row of d.matched) arrivals.add(`${row} ${program.states[d.from].name}`);
+  }
+  return { states, arrivals };
+}
+
+describe.each([...Object.entries(components), ["the demo", demo] as const])(
+  "nobody who wanders through %s",
+  (_name, doc) => {
+    it("gets anywhere that the explorer has not been, or has something arrive that it called out of reach", () => {
+      const proof = proveNow(doc);
+      const known = new Set(proof.arrives.flatMap((list, row) => list.map((state) => `${row} ${state}`)));
+      for (let seed = 1; seed <= 12; seed++) {
+        const seen = wander(doc, seed * 104729, 60);
+        expect([...seen.states].filter((st) => !proof.reached.includes(st))).toEqual([]);
+        expect([...seen.arrivals].filter((a) => !known.has(a))).toEqual([]);
+      }
+    });
+  },
+);

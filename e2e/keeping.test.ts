@@ -7,6 +7,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { demoComponents } from "../src/demo";
 import { cell, clickLive, fill, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
 
 let stage: Stage;
@@ -18,6 +19,14 @@ afterAll(() => stage?.close());
 const openDemo = async (page: Page): Promise<void> => {
   await page.waitForSelector(".shelf-link");
   await page.click(".shelf-link");
+  await page.waitForSelector(".grid");
+};
+const openNamed = async (page: Page, name: string): Promise<void> => {
+  await page.evaluate(
+    (n) =>
+      [...document.querySelectorAll<HTMLElement>(".shelf-link")].find((l) => l.textContent?.startsWith(n))?.click(),
+    name,
+  );
   await page.waitForSelector(".grid");
 };
 const folder = mkdtempSync(join(tmpdir(), "lively-in-"));
@@ -113,14 +122,16 @@ describe("what is specified", () => {
     });
     await page.goto(stage.address);
     await untilText(page, ".notice", "refused to store");
-    await press(page, "Demo: Change-crossing dialog");
+    await press(page, "Empty component");
+    await press(page, "Shelf", ".views");
+    await page.waitForSelector(".shelf-link");
+    await openNamed(page, "Change-crossing dialog");
     await page.waitForSelector(".grid");
     await untilText(page, ".notice", "Save to a file");
     await fill(page, "press Escape", "closed", "opening");
     await press(page, "Shelf", ".views");
     await page.waitForSelector(".shelf-link");
-    await page.click(".shelf-link");
-    await page.waitForSelector(".grid");
+    await openNamed(page, "Change-crossing dialog");
     expect(await cell(page, "press Escape", "closed")).toBe("opening");
     await context.close();
   });
@@ -182,7 +193,7 @@ describe("bad input", () => {
     await page.waitForSelector(".shelf-link");
     await give(page, name, words);
     await untilText(page, ".ant-notification", message);
-    expect(await page.$$eval(".shelf-item", (l) => l.length)).toBe(1);
+    expect(await page.$$eval(".shelf-item", (l) => l.length)).toBe(demoComponents.length);
     expect(page.url()).toBe(stage.address);
     await page.browserContext().close();
   });

@@ -1,8 +1,10 @@
 /** The sheet as a spreadsheet: ordering, renaming, ranges, completion, controls; and the ways in and out of the shelf. */
 import type { Page } from "puppeteer-core";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from "vitest";
+import { demoComponents } from "../src/demo";
 import { cell, clickLive, fill, press, Stage, text, toCell, type as typeInto, until, untilText } from "./stage";
 
+const demos = demoComponents.length;
 let stage: Stage;
 let page: Page;
 beforeAll(async () => {
@@ -110,13 +112,13 @@ describe("cells", () => {
         .querySelector(".grid")!
         .dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
     });
+    // What cannot be taken stays beside what is in force, and is said.
+    await untilText(page, ".ant-message", "One cell could not be taken");
     await until(
       () => cell(page, "click trigger", "open"),
       (t) => t === "ignored",
     );
     expect(await cell(page, "click close", "opening")).toBe("closed");
-    // What cannot be taken stays beside what is in force, and is said.
-    await untilText(page, ".ant-message", "One cell could not be taken");
     expect(await page.$eval(".cell.draft", (e) => e.textContent)).toContain("nowhere");
   });
 
@@ -176,7 +178,7 @@ describe("the shelf", () => {
     await page.evaluate(() => (document.querySelector(".ant-dropdown-menu-item") as HTMLElement).click());
     await page.waitForSelector(".grid");
     await press(page, "Shelf", ".views");
-    await until(names, (n) => n.length === 2 && n[0].endsWith(", copy"));
+    await until(names, (n) => n.length === demos + 1 && n[0].endsWith(", copy"));
     await page.click(".shelf-item button");
     await until(
       () => page.$$eval(".ant-dropdown-menu-item", (l) => l.length),
@@ -189,9 +191,9 @@ describe("the shelf", () => {
         ) as HTMLElement
       ).click(),
     );
-    await until(names, (n) => n.length === 1);
+    await until(names, (n) => n.length === demos);
     await press(page, "Put it back");
-    await until(names, (n) => n.length === 2);
+    await until(names, (n) => n.length === demos + 1);
   });
 
   it("takes a dropped page, and starts an empty component with parts of its own", async () => {

@@ -1,6 +1,12 @@
 /** The real server, a real browser, and what a person can do in the app. */
 import { type ChildProcess, spawn } from "node:child_process";
-import puppeteer, { type Browser, type BrowserContext, type Frame, type Page } from "puppeteer-core";
+import puppeteer, {
+  type Browser,
+  type BrowserContext,
+  type ElementHandle,
+  type Frame,
+  type Page,
+} from "puppeteer-core";
 import { placeOf } from "./place";
 
 const flags = [
@@ -74,19 +80,27 @@ export const untilText = (page: Page, selector: string, wanted: string | RegExp)
   );
 
 export async function press(page: Page, label: string, within = "body"): Promise<void> {
-  const found = await until(
-    () =>
-      page.evaluateHandle(
-        (label, within) =>
-          [...document.querySelectorAll(`${within} button, ${within} a`)].find(
-            (b) => b.textContent?.trim() === label,
-          ) ?? null,
-        label,
-        within,
-      ),
-    (h) => h.asElement() !== null,
+  const find = () =>
+    page.evaluateHandle(
+      (label, within) =>
+        [...document.querySelectorAll(`${within} button, ${within} a`)].find((b) => b.textContent?.trim() === label) ??
+        null,
+      label,
+      within,
+    );
+  // A view that is being drawn anew may take the button away under the pointer; a person would aim again.
+  await until(
+    async () => {
+      const button = (await find()).asElement() as ElementHandle<HTMLElement> | null;
+      return button
+        ? button.click().then(
+            () => "pressed",
+            (error: Error) => error.message,
+          )
+        : `no button ${label}`;
+    },
+    (done) => done === "pressed",
   );
-  await (found.asElement() as unknown as { click(): Promise<void> }).click();
 }
 
 // The live page

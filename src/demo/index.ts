@@ -1,6 +1,9 @@
 /** Skerry Line, the demo: a made-up ferry line between made-up islands. */
 import { type Component, readComponentValue } from "../core/model";
 import changeCrossing from "./change-crossing.lively.json";
+import outboundReturn from "./outbound-return.lively.json";
+import passengerStepper from "./passenger-stepper.lively.json";
+import removePassenger from "./remove-passenger.lively.json";
 
 const load = (json: unknown) => (): Component => {
   const read = readComponentValue(structuredClone(json));
@@ -8,6 +11,10 @@ const load = (json: unknown) => (): Component => {
   return read.doc;
 };
 
+/** In the order in which the shelf shows them. */
 export const demoComponents: readonly { name: string; load(): Component }[] = [
-  { name: changeCrossing.name, load: load(changeCrossing) },
-];
+  changeCrossing,
+  removePassenger,
+  passengerStepper,
+  outboundReturn,
+].map((json) => ({ name: json.name, load: load(json) }));

@@ -154,7 +154,7 @@ export function useSheet() {
     if (wrong)
       message.warning(
         `${wrong === 1 ? "One cell" : `${wrong} cells`} could not be taken as pasted; see the underlined text.`,
-        4,
+        8,
       );
   };
 

@@ -132,11 +132,14 @@ export function Shelf() {
               From HTML
             </Button>
             <Button onClick={() => add(emptyComponent("New component"))}>Empty component</Button>
-            {demoComponents.map((demo) => (
-              <Button key={demo.name} onClick={() => add(demo.load())}>
-                Demo: {demo.name}
-              </Button>
-            ))}
+            <Dropdown
+              trigger={["click"]}
+              menu={{
+                items: demoComponents.map((d) => ({ key: d.name, label: d.name, onClick: () => add(d.load()) })),
+              }}
+            >
+              <Button>From the demo</Button>
+            </Dropdown>
             <Button onClick={() => picker.current?.click()}>Open a file</Button>
             <input
               ref={picker}

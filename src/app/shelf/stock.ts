@@ -7,15 +7,29 @@ import { forget, keepInMemory } from "../storage/memory";
 import { countsOf } from "../store/proof";
 import { proveInWorker } from "../workers/prover";
 
+let last = 0;
+/** Now, but never the same twice: the order on the shelf is the order of saving. */
+function later(): number {
+  last = Math.max(Date.now(), last + 1);
+  return last;
+}
+
 /** @returns its id, and what the browser's store said when it refused: the component then lives in this tab only */
 export async function addComponent(doc: Component): Promise<{ id: string; refused: unknown }> {
-  const id = nanoid(10);
+  const { ids, refused } = await addAll([doc]);
+  return { id: ids[0], refused };
+}
+
+/** Adds components at once, so that the shelf never shows some of them. */
+async function addAll(docs: readonly Component[]): Promise<{ ids: string[]; refused: unknown }> {
+  const items = docs.map((doc): Stored => ({ id: nanoid(10), doc, revision: 1, savedAt: later(), summary: null }));
+  const ids = items.map((i) => i.id);
   try {
-    await database.components.add({ id, doc, revision: 1, savedAt: Date.now(), summary: null });
-    return { id, refused: null };
+    await database.components.bulkAdd(items);
+    return { ids, refused: null };
   } catch (refused) {
-    keepInMemory(id, doc);
-    return { id, refused };
+    for (const item of items) keepInMemory(item.id, item.doc);
+    return { ids, refused };
   }
 }
 
@@ -37,8 +51,9 @@ export function seedDemo(): Promise<void> {
     } catch {
       // A refused store: the components below will say so.
     }
-    if ((await database.components.count()) > 0) return;
-    for (const demo of demoComponents) await addComponent(demo.load());
+    if ((await database.components.count().catch(() => 0)) > 0) return;
+    // The shelf shows what was saved last first.
+    await addAll(demoComponents.toReversed().map((demo) => demo.load()));
   })();
   return seeding;
 }

@@ -5,7 +5,7 @@ import type { Stored } from "./database";
 const kept = new Map<string, Stored>();
 
 export function keepInMemory(id: string, doc: Component): void {
-  kept.set(id, { id, doc, revision: 0, savedAt: Date.now(), summary: null });
+  kept.set(id, { id, doc, revision: 0, savedAt: kept.get(id)?.savedAt ?? Date.now() + kept.size, summary: null });
 }
 export const inMemory = (id: string): Stored | undefined => kept.get(id);
 export const allInMemory = (): Stored[] => [...kept.values()];

@@ -1,8 +1,9 @@
 /** The sheet: a column a state, a row a part or an event, a cell what is so or what happens there. */
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
+import type { Component } from "../../core/model";
 import { frameOf, momentOf, type RunStore, useRun } from "../store/run";
-import type { Row } from "./grid";
+import type { Column, Row } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
 import { idFrom, idText, useSelection } from "./selection";
 import "./sheet.css";
@@ -11,6 +12,7 @@ import { useSheet } from "./use-sheet";
 
 const NAMES = 146;
 const OUTER = 58;
+const OUTER_SAID = 168;
 const ADD = 54;
 const LEAST = 136;
 
@@ -39,24 +41,7 @@ export function Sheet() {
     if (!sheet.editing) host.current?.querySelector<HTMLElement>(".grid")?.focus({ preventScroll: true });
   }, [sheet.editing]);
 
-  const states = grid.columns.filter((c) => c.kind === "state").length;
-  const outers = grid.columns.filter((c) => c.kind === "outer").length;
-  const width = Math.max(LEAST, Math.floor((room - NAMES - OUTER * outers - ADD - 12) / Math.max(1, states)));
-  const boxes = useMemo(() => {
-    let x = 0;
-    return grid.columns.map((column): ColumnBox => {
-      const w =
-        column.kind === "names"
-          ? NAMES
-          : column.kind === "outer"
-            ? OUTER
-            : column.kind === "add"
-              ? ADD
-              : Math.min(width, 260);
-      x += w;
-      return { column, x: x - w, width: w };
-    });
-  }, [grid.columns, width]);
+  const boxes = useMemo(() => columnBoxes(grid.columns, doc, room), [grid.columns, doc, room]);
 
   // Texts, so that the sheet is drawn anew only when the state changes, not with every turn of the clock.
   const activePath = useRun(activeStates);
@@ -121,6 +106,25 @@ export function Sheet() {
       </p>
     </div>
   );
+}
+
+/** Columns for every state are narrow until something is said in them; state columns share what is left. */
+function columnBoxes(columns: readonly Column[], doc: Component, room: number): ColumnBox[] {
+  const said = (name: string): boolean =>
+    doc.focus[name] !== undefined ||
+    doc.looks.some((row) => row.in[name] !== undefined) ||
+    doc.reactions.some((row) => row.in[name] !== undefined);
+  const fixed = (c: Column): number =>
+    c.kind === "names" ? NAMES : c.kind === "add" ? ADD : c.kind === "outer" ? (said(c.name) ? OUTER_SAID : OUTER) : 0;
+  const states = columns.filter((c) => c.kind === "state").length;
+  const left = room - columns.reduce((sum, c) => sum + fixed(c), 0) - 28;
+  const share = Math.min(260, Math.max(LEAST, Math.floor(left / Math.max(1, states))));
+  let x = 0;
+  return columns.map((column) => {
+    const width = fixed(column) || share;
+    x += width;
+    return { column, x: x - width, width };
+  });
 }
 
 const sectionTitles: Partial<Record<Row["section"], string>> = {

@@ -38,7 +38,7 @@ export function standingOf(
     const part = program.partIndex.get(row.part);
     const resolved = part === undefined ? undefined : program.looks[program.states[state].leaf]?.[part];
     const from = outer.find((s) => cells[s]);
-    const inherited = from ? printLook(cells[from]) : column.kind === "state" ? (resolved?.as ?? "") : "";
+    const inherited = from ? asIn(from, printLook(cells[from])) : column.kind === "state" ? (resolved?.as ?? "") : "";
     return {
       kind: own ? "said" : inherited ? "inherited" : "none",
       inherited,
@@ -51,13 +51,17 @@ export function standingOf(
   const cells = doc.reactions[row.index]?.in ?? {};
   if (cells[column.name] !== undefined) return { kind: "said", inherited: "", differs: false, findings };
   const from = outer.find((s) => cells[s] !== undefined);
-  if (from) return { kind: "inherited", inherited: printReaction(cells[from]), differs: false, findings };
+  if (from) return { kind: "inherited", inherited: asIn(from, printReaction(cells[from])), differs: false, findings };
   if (doc.reactions[row.index]?.event.on === "after" || column.name === ALWAYS || column.kind === "outer")
     return nothing;
   if (!proof || !current) return nothing;
   const arrives = proof.arrives[row.index]?.includes(column.name);
   return { kind: arrives ? "undecided" : "cannot reach", inherited: "", differs: false, findings };
 }
+
+/** What an outer state says, where it is short enough to be said again; else where it stands. */
+const asIn = (state: string, text: string): string =>
+  text.length <= 18 ? text : `as in ${state === ALWAYS ? "every state" : state}`;
 
 function concerns(f: Finding, row: Row, state: string): boolean {
   if (f.severity === "undecided") return false;

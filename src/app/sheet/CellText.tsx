@@ -15,7 +15,9 @@ export function LookText({ look }: { look: Look }) {
     delete moving[property];
     pieces.push(
       <>
-        <span className="muted">{property}</span> {value}
+        <span className={property.length + value.length < 20 ? "whole" : ""}>
+          <span className="muted">{property}</span> {value}
+        </span>
         {m && <Moves motion={m} />}
       </>,
     );

@@ -13,7 +13,7 @@ import { database, type Stored } from "../storage/database";
 import { allInMemory } from "../storage/memory";
 import { storeProblem, useSaving } from "../store/saving";
 import { FromHtml } from "./FromHtml";
-import { addComponent, proveUnproved, putBack, removeComponent, seedDemo } from "./stock";
+import { addComponent, proveUnproved, putBack, removeComponent, seedDemo, stopProving } from "./stock";
 import "./shelf.css";
 
 export function Shelf() {
@@ -98,6 +98,7 @@ export function Shelf() {
   useEffect(() => {
     if (stored) proveUnproved(stored);
   }, [stored]);
+  useEffect(() => stopProving, []);
 
   const sorted = useMemo(() => [...(stored ?? []), ...allInMemory()].sort((a, b) => b.savedAt - a.savedAt), [stored]);
   return (

@@ -5,7 +5,7 @@ import { demoComponents } from "../../demo";
 import { database, type Stored, saveSummary } from "../storage/database";
 import { forget, keepInMemory } from "../storage/memory";
 import { countsOf } from "../store/proof";
-import { proveInWorker } from "../workers/prover";
+import { Cancelled, createProver } from "../workers/prover";
 
 let last = 0;
 /** Now, but never the same twice: the order on the shelf is the order of saving. */
@@ -58,6 +58,7 @@ export function seedDemo(): Promise<void> {
   return seeding;
 }
 
+const prover = createProver();
 const tried = new Set<string>();
 let proving = false;
 
@@ -69,16 +70,20 @@ export async function proveUnproved(items: readonly Stored[]): Promise<void> {
     for (const item of items) {
       const key = `${item.id} ${item.revision}`;
       if (item.summary?.revision === item.revision || tried.has(key)) continue;
-      tried.add(key);
       const read = readComponentValue(item.doc);
-      if (!read.ok) continue;
-      const proof = await proveInWorker(read.doc, () => {});
-      await saveSummary(item.id, { ...countsOf(proof), revision: item.revision });
+      if (read.ok) {
+        const proof = await prover.prove(read.doc, () => {});
+        await saveSummary(item.id, { ...countsOf(proof), revision: item.revision });
+      }
+      tried.add(key);
     }
   } catch (error) {
     // The shelf goes on saying "not proved yet", which is true.
-    console.warn(error);
+    if (!(error instanceof Cancelled)) console.warn(error);
   } finally {
     proving = false;
   }
 }
+
+/** Whoever leaves the shelf needs the machine for something else. */
+export const stopProving = (): void => prover.cancel();

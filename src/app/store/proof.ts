@@ -2,7 +2,7 @@
 import { create } from "zustand";
 import type { Component } from "../../core/model";
 import type { Finding, Proof } from "../../core/proof";
-import { cancelProof, proveInWorker } from "../workers/prover";
+import { Cancelled, createProver } from "../workers/prover";
 import { useDocument } from "./document";
 
 export interface ProofStore {
@@ -19,6 +19,7 @@ export interface ProofStore {
 
 /** An edit is followed by others; the proof waits this long for them, ms. */
 const SETTLE = 120;
+const prover = createProver();
 let timer: ReturnType<typeof setTimeout> | undefined;
 
 export const useProof = create<ProofStore>()((set) => ({
@@ -31,18 +32,21 @@ export const useProof = create<ProofStore>()((set) => ({
     const { doc } = useDocument.getState();
     if (!doc) return;
     set({ running: true, seen: 0, stopped: false });
-    proveInWorker(doc, (seen) => set({ seen })).then(
-      (proof) => {
-        if (useDocument.getState().doc === doc) set({ proof, of: doc, running: false });
-      },
-      (error: unknown) => {
-        console.error(error);
-        set({ running: false, stopped: true });
-      },
-    );
+    prover
+      .prove(doc, (seen) => set({ seen }))
+      .then(
+        (proof) => {
+          if (useDocument.getState().doc === doc) set({ proof, of: doc, running: false });
+        },
+        (error: unknown) => {
+          if (error instanceof Cancelled) return;
+          console.error(error);
+          set({ running: false, stopped: true });
+        },
+      );
   },
   stop() {
-    cancelProof();
+    prover.cancel();
     set({ running: false, stopped: true });
   },
 }));
@@ -51,7 +55,7 @@ useDocument.subscribe((now, before) => {
   if (now.doc === before.doc) return;
   clearTimeout(timer);
   if (now.id !== before.id) useProof.setState({ proof: null, of: null });
-  if (!now.doc) return cancelProof();
+  if (!now.doc) return prover.cancel();
   timer = setTimeout(() => useProof.getState().start(), now.id === before.id ? SETTLE : 0);
 });
 

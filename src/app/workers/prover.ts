@@ -1,32 +1,52 @@
-/** The app's side of the proof worker: one proof at a time; a newer one ends the one before. */
+/** The app's side of the proof worker. Each prover has a worker of its own: nobody's proof ends another's. */
 import { proxy, type Remote, wrap } from "comlink";
 import type { Component } from "../../core/model";
 import type { Proof } from "../../core/proof";
 import type { ProofWorker } from "./proof.worker";
 
-let current: { worker: Worker; api: Remote<ProofWorker>; busy: boolean } | null = null;
+/** A proof was ended before it was done, by a newer one or by `cancel`. */
+export class Cancelled extends Error {}
 
-function worker() {
-  if (current?.busy) cancelProof();
-  if (!current) {
-    const made = new Worker(new URL("./proof.worker.ts", import.meta.url), { type: "module" });
-    current = { worker: made, api: wrap<ProofWorker>(made), busy: false };
-  }
-  return current;
+export interface Prover {
+  /**
+   * Proves a component; one proof at a time, a newer one ends the one before.
+   * @param progress is told the number of situations seen so far
+   * @throws Cancelled
+   */
+  prove(doc: Component, progress: (situations: number) => void): Promise<Proof>;
+  cancel(): void;
 }
 
-/** Ends the proof that runs, if any; its promise never settles. */
-export function cancelProof(): void {
-  current?.worker.terminate();
-  current = null;
-}
+export function createProver(): Prover {
+  let worker: Worker | null = null;
+  let api: Remote<ProofWorker> | null = null;
+  let giveUp: ((reason: Cancelled) => void) | null = null;
 
-export async function proveInWorker(doc: Component, progress: (situations: number) => void): Promise<Proof> {
-  const mine = worker();
-  mine.busy = true;
-  try {
-    return await mine.api.prove(doc, proxy(progress));
-  } finally {
-    mine.busy = false;
-  }
+  const cancel = (): void => {
+    if (!giveUp) return;
+    giveUp(new Cancelled());
+    giveUp = null;
+    worker?.terminate();
+    worker = null;
+    api = null;
+  };
+  return {
+    cancel,
+    async prove(doc, progress) {
+      cancel();
+      if (!worker || !api) {
+        worker = new Worker(new URL("./proof.worker.ts", import.meta.url), { type: "module" });
+        api = wrap<ProofWorker>(worker);
+      }
+      const cancelled = new Promise<never>((_resolve, reject) => {
+        giveUp = reject;
+      });
+      const mine = giveUp;
+      try {
+        return await Promise.race([api.prove(doc, proxy(progress)), cancelled]);
+      } finally {
+        if (giveUp === mine) giveUp = null;
+      }
+    },
+  };
 }

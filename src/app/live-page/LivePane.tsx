@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { DOCUMENT } from "../../core/program";
-import { frameAt, type Session, type Step } from "../../core/run";
+import { frameAt, type RunState, type Session, type Step } from "../../core/run";
 import { baseSheet, layoutOf, render } from "../../core/surface";
 import { useDoc } from "../store/document";
 import { momentOf, useRun } from "../store/run";
@@ -90,7 +90,7 @@ export function LivePane() {
       </div>
       <div className="live-words" id="after-live-page" tabIndex={-1}>
         <Facts program={program} moment={moment} frozen={frozen} />
-        <Disagreements onTop={onTop} />
+        <Disagreements onTop={onTop} moment={moment} />
         {frozen ? (
           <p className="explanation">The page is frozen in {frozen} and does not react. Unfreeze it to go on.</p>
         ) : (
@@ -113,11 +113,9 @@ function tellable(session: Session | null, instant: number | null): Step[] {
 }
 
 /** Where the boxes on the page and what the specification says about them differ. */
-function Disagreements({ onTop }: { onTop: Record<string, string | null> }) {
+function Disagreements({ onTop, moment }: { onTop: Record<string, string | null>; moment: RunState }) {
   const { program } = useDoc();
-  const { session, instant, frozen } = useRun();
-  const moment = momentOf({ session, instant, frozen });
-  if (!moment || moment.tracks.length) return null;
+  if (moment.tracks.length) return null;
   const layout = layoutOf(program, moment);
   const differing = Object.entries(onTop).flatMap(([name, hit]) => {
     const part = program.partIndex.get(name);

@@ -2,12 +2,12 @@
 import { Button, Input, Select } from "antd";
 import { useMemo, useState } from "react";
 import { normalKey } from "../../core/expression";
-import { type Expectation, moved, partFacts, partNames, type Scenario, type Step } from "../../core/model";
+import { type Expectation, moved, partNames, type Scenario, type Step } from "../../core/model";
 import { type Check, expectationText, playScenario, type ScenarioResult, stepText } from "../../core/proof";
 import type { RunState } from "../../core/run";
 import { useDoc, useDocument } from "../store/document";
 import { momentOf, useRun } from "../store/run";
-import { candidates, expectationNow } from "./candidates";
+import { candidates, expectationNow, pickableFacts } from "./candidates";
 
 interface Props {
   index: number;
@@ -192,7 +192,13 @@ function StepLine({ label, at, expect, checks, offers, onExpect, onShow, onMove,
   );
 }
 
-function FactPicker({ parts, onPick }: { parts: string[]; onPick(part: string, fact: string): void }) {
+function FactPicker({
+  parts,
+  onPick,
+}: {
+  parts: string[];
+  onPick(part: string, fact: (typeof pickableFacts)[number]): void;
+}) {
   const [part, setPart] = useState<string | null>(null);
   return (
     <div className="fact-picker">
@@ -209,9 +215,9 @@ function FactPicker({ parts, onPick }: { parts: string[]; onPick(part: string, f
         size="small"
         placeholder="fact"
         disabled={!part}
-        value={null}
-        onChange={(fact: string) => part && onPick(part, fact)}
-        options={[...partFacts, "text", "name"].map((f) => ({ value: f, label: f }))}
+        value={null as (typeof pickableFacts)[number] | null}
+        onChange={(fact: (typeof pickableFacts)[number]) => part && onPick(part, fact)}
+        options={pickableFacts.map((f) => ({ value: f, label: f }))}
       />
     </div>
   );

@@ -1,9 +1,9 @@
 /** Expectations that a step offers: the facts about seen things that it changed. Pure. */
-import type { Expectation } from "../../core/model";
+import { type Expectation, partFacts } from "../../core/model";
 import type { Program } from "../../core/program";
 import { DOCUMENT } from "../../core/program";
 import type { RunState } from "../../core/run";
-import { factsOf } from "../../core/surface";
+import { factsOf, found } from "../../core/surface";
 
 /** @param before null before the first step: then what is seen at the start is offered */
 export function candidates(program: Program, before: RunState | null, after: RunState): Expectation[] {
@@ -35,29 +35,16 @@ export function candidates(program: Program, before: RunState | null, after: Run
   return out;
 }
 
+/** Facts that can be picked by hand, beside those that a step offers. */
+export const pickableFacts = [...partFacts, "text", "name"] as const;
+
 /** What a fact about a part is at the moment, as an expectation that holds. */
-export function expectationNow(program: Program, moment: RunState, part: string, fact: string): Expectation | null {
-  const index = program.partIndex.get(part);
-  if (index === undefined) return null;
-  const f = factsOf(program, moment, index);
-  switch (fact) {
-    case "visible":
-      return { fact, part, is: f.visible };
-    case "displayed":
-      return { fact, part, is: f.displayed };
-    case "present":
-      return { fact, part, is: f.present };
-    case "focused":
-      return { fact, part, is: f.focused };
-    case "takes pointer":
-      return { fact, part, is: f.takesPointer };
-    case "in tab order":
-      return { fact, part, is: f.inTabOrder };
-    case "text":
-      return { fact, part, is: f.text };
-    case "name":
-      return { fact, part, is: f.name };
-    default:
-      return null;
-  }
+export function expectationNow(
+  program: Program,
+  moment: RunState,
+  part: string,
+  fact: (typeof pickableFacts)[number],
+): Expectation {
+  const asked: Expectation = fact === "text" || fact === "name" ? { fact, part, is: "" } : { fact, part, is: true };
+  return { ...asked, is: found(program, moment, asked) } as Expectation;
 }

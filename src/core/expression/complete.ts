@@ -17,9 +17,9 @@ export interface Completions {
 }
 
 const properties =
-  "opacity transform background-color color border-color display-order visibility width height translate scale rotate top left right bottom padding margin border-radius box-shadow z-index outline filter font-weight cursor"
-    .split(" ")
-    .filter((p) => p !== "display-order");
+  "opacity transform background-color color border-color visibility width height translate scale rotate top left right bottom padding margin border-radius box-shadow z-index outline filter font-weight cursor".split(
+    " ",
+  );
 const attributes = "aria-expanded aria-pressed aria-selected aria-hidden aria-label aria-live aria-busy title".split(
   " ",
 );

@@ -1,14 +1,15 @@
 /** Renaming a part, a state or a datum everywhere in a document, expressions included. */
 import {
   type Action,
-  allParts,
   type Component,
   type Expectation,
   type FocusTarget,
   type Look,
   type Part,
+  partNames,
   type Reaction,
   type StateNode,
+  stateNames,
 } from "../model";
 import { renameInExpression, renameInTemplate } from "./template";
 
@@ -104,9 +105,5 @@ export function rename(doc: Component, kind: Renamable, from: string, to: string
 }
 
 /** Names of a kind that are taken already. */
-export const taken = (doc: Component, kind: Renamable): string[] => {
-  if (kind === "part") return allParts(doc).map((p) => p.part.name);
-  if (kind === "data") return doc.data.map((d) => d.name);
-  const walk = (states: StateNode[]): string[] => states.flatMap((s) => [s.name, ...walk(s.states ?? [])]);
-  return walk(doc.states);
-};
+export const taken = (doc: Component, kind: Renamable): string[] =>
+  kind === "part" ? partNames(doc) : kind === "state" ? stateNames(doc) : doc.data.map((d) => d.name);

@@ -178,6 +178,13 @@ const filterBranches = (cell: Reaction, keep: (b: { to?: string; actions?: Actio
   const branches = cell.branches.filter(keep);
   return branches.length ? { ...cell, branches } : undefined;
 };
+const filterActions = (cell: Reaction, keep: (a: Action) => boolean): Reaction =>
+  cell === "ignored"
+    ? cell
+    : {
+        ...cell,
+        branches: cell.branches.map((b) => (b.actions ? { ...b, actions: b.actions.filter(keep) } : b)),
+      };
 const filterExpectations = (scenario: Scenario, keep: (e: Expectation) => boolean): Scenario => ({
   ...scenario,
   ...(scenario.expect ? { expect: scenario.expect.filter(keep) } : {}),
@@ -255,17 +262,7 @@ export function removePart(doc: Component, name: string): Component {
       .filter((row) => !eventGone(row.event))
       .map((row) => ({
         ...row,
-        in: mapCells(row.in, (cell) =>
-          cell === "ignored"
-            ? cell
-            : {
-                ...cell,
-                branches: cell.branches.map((b) => ({
-                  ...b,
-                  ...(b.actions ? { actions: b.actions.filter((a) => !(a.do === "focus" && targets(a.target))) } : {}),
-                })),
-              },
-        ),
+        in: mapCells(row.in, (cell) => filterActions(cell, (a) => !(a.do === "focus" && targets(a.target)))),
       })),
     scenarios: doc.scenarios.map((s) => {
       const kept = filterExpectations(s, (e) => e.fact === "state" || !gone.has(e.part));
@@ -287,17 +284,7 @@ export const removeDatum = (doc: Component, name: string): Component => ({
   data: doc.data.filter((d) => d.name !== name),
   reactions: doc.reactions.map((row: EventRow) => ({
     ...row,
-    in: mapCells(row.in, (cell) =>
-      cell === "ignored"
-        ? cell
-        : {
-            ...cell,
-            branches: cell.branches.map((b) => ({
-              ...b,
-              ...(b.actions ? { actions: b.actions.filter((a) => !(a.do === "assign" && a.data === name)) } : {}),
-            })),
-          },
-    ),
+    in: mapCells(row.in, (cell) => filterActions(cell, (a) => !(a.do === "assign" && a.data === name))),
   })),
   scenarios: doc.scenarios.map((s) => {
     const { [name]: _gone, ...data } = s.data ?? {};

@@ -1,6 +1,6 @@
 /** The interpreter: from a state and a stimulus, or a stretch of time, to the next state. Pure; no clock but its own. */
 import { DOCUMENT, isInside, type PartIndex, type Program, type RowInfo } from "../program";
-import { labelledControl, roleOf, trackEnd } from "../surface";
+import { labelledControl, layoutOf, roleOf, trackEnd } from "../surface";
 import { Machine } from "./machine";
 import { type Cause, MAX_STEPS, type RunState, type Step, type Stimulus } from "./state";
 
@@ -112,11 +112,11 @@ export function stimulate(program: Program, state: RunState, stimulus: Stimulus)
 
 /** Where a click aimed at a part lands; `aimed` DOCUMENT is a place where no part lies, unless one covers the viewport. */
 export function landingOf(program: Program, state: RunState, aimed: PartIndex): PartIndex {
-  const machineLayout = new Machine(program, state, newStep(0, { kind: "start" })).layout;
-  if (aimed !== DOCUMENT) return machineLayout.landing[aimed];
+  const layout = layoutOf(program, state);
+  if (aimed !== DOCUMENT) return layout.landing[aimed];
   let top: PartIndex = DOCUMENT;
   program.parts.forEach((p, i) => {
-    if (p.part.covers !== "viewport" || !machineLayout.catches[i]) return;
+    if (p.part.covers !== "viewport" || !layout.catches[i]) return;
     if (top === DOCUMENT || p.layer >= program.parts[top].layer) top = i;
   });
   return top;

@@ -35,8 +35,11 @@ function said(program: Program, state: RunState): Found {
       attributes,
     };
   }
-  const path = program.states[state.leaf].path.slice(0, -1).map((s) => program.states[s].name);
-  return { state: path.join(" "), focus: state.focus === DOCUMENT ? "" : partName(program, state.focus), parts };
+  const active = program.configurations
+    .at(state.config)
+    .states.slice(1)
+    .map((s) => program.states[s].name);
+  return { state: active.join(" "), focus: state.focus === DOCUMENT ? "" : partName(program, state.focus), parts };
 }
 
 /** What the browser says. Every part of a delivered page is found by the place it has in the markup. */

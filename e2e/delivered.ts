@@ -19,9 +19,40 @@ export async function act(page: Page, stimulus: Stimulus, by = "data-part"): Pro
     for (const k of keys.slice(0, -1).reverse()) await page.keyboard.up(k);
     return true;
   }
-  const point = await page.evaluate(placeOf, stimulus.click, by);
-  if (point) await page.mouse.click(point.x, point.y);
-  return point !== null;
+  if ("keyDown" in stimulus || "keyUp" in stimulus) {
+    if ("keyDown" in stimulus) await page.keyboard.down(stimulus.keyDown as KeyInput);
+    else await page.keyboard.up(stimulus.keyUp as KeyInput);
+    return true;
+  }
+  if ("scroll" in stimulus) {
+    await page.evaluate((top) => scrollTo({ top, behavior: "instant" }), stimulus.scroll);
+    return true;
+  }
+  if ("resize" in stimulus) {
+    await page.setViewport(stimulus.resize);
+    return true;
+  }
+  if ("blur" in stimulus) {
+    await page.evaluate(() => dispatchEvent(new FocusEvent("blur")));
+    return true;
+  }
+  const aimed =
+    "click" in stimulus
+      ? stimulus.click
+      : "down" in stimulus
+        ? stimulus.down
+        : "up" in stimulus
+          ? stimulus.up
+          : "move" in stimulus
+            ? stimulus.move
+            : undefined;
+  if (aimed === undefined) throw new Error(`a browser cannot be made to ${JSON.stringify(stimulus)}`);
+  const point = await page.evaluate(placeOf, aimed, by);
+  if (!point) return false;
+  await page.mouse.move(point.x, point.y);
+  if (!("move" in stimulus) && !("up" in stimulus)) await page.mouse.down();
+  if ("click" in stimulus || "up" in stimulus) await page.mouse.up();
+  return true;
 }
 
 /** What the browser itself says about a part. */
@@ -29,6 +60,7 @@ export function fact(page: Page, e: Expectation): Promise<boolean | string | nul
   return page.evaluate((e) => {
     if (e.fact === "state")
       return (document.body.dataset.state ?? "").split(" ").includes(e.is) ? e.is : (document.body.dataset.state ?? "");
+    if (e.fact === "announced") return document.querySelector("[data-announcements]")?.textContent ?? "";
     const element = document.querySelector<HTMLElement>(`[data-part="${e.part}"]`) ?? document.getElementById(e.part);
     if (!element) return e.fact === "text" ? "" : e.fact === "attribute" ? null : false;
     const box = element.getBoundingClientRect();
@@ -42,6 +74,8 @@ export function fact(page: Page, e: Expectation): Promise<boolean | string | nul
         return seen;
       case "displayed":
         return displayed;
+      case "in view":
+        return displayed && box.bottom > 0 && box.top < innerHeight;
       case "present":
         return element.isConnected;
       case "focused":

@@ -1,7 +1,7 @@
-import { readFileSync, statSync } from "node:fs";
 import { allHolds, reportText } from "../core/exchange";
-import { type Loaded, MAX_FILE, type Problem, readComponent } from "../core/model";
+import type { Problem } from "../core/model";
 import { type Proof, proveNow } from "../core/proof";
+import { readDocument } from "./files";
 
 export interface Output {
   out(text: string): void;
@@ -17,8 +17,7 @@ type Checked = { file: string; ok: boolean; problems: Problem[]; name?: string; 
 export function check(files: readonly string[], json: boolean, output: Output): 0 | 1 | 2 {
   const results: Checked[] = [];
   for (const file of files) {
-    const read = readFile(file);
-    const loaded: Loaded = typeof read === "string" ? readComponent(read) : { ok: false, problems: [read] };
+    const loaded = readDocument(file);
     if (!loaded.ok) {
       results.push({ file, ok: false, problems: loaded.problems });
       if (!json) for (const p of loaded.problems) output.err(`${file}: ${p.path}: ${p.message}`);
@@ -31,19 +30,4 @@ export function check(files: readonly string[], json: boolean, output: Output): 
   if (json) output.out(JSON.stringify({ ok: results.every((r) => r.ok), files: results }, null, 2));
   if (results.some((r) => !r.proof)) return 2;
   return results.every((r) => r.ok) ? 0 : 1;
-}
-
-function readFile(file: string): string | Problem {
-  try {
-    const { size } = statSync(file);
-    // Bytes are at least as many as characters; the loader counts those.
-    if (size > MAX_FILE * 4)
-      return { path: "the file", message: `is ${(size / 1e6).toFixed(0)} MB; at most ${MAX_FILE / 1e6} MB is read` };
-    return readFileSync(file, "utf8");
-  } catch (error) {
-    const { code } = error as NodeJS.ErrnoException;
-    const why =
-      code === "ENOENT" ? "there is no such file" : code === "EISDIR" ? "is a folder" : `cannot be read (${code})`;
-    return { path: "the file", message: why };
-  }
 }

@@ -1,40 +1,74 @@
 import { spanText } from "../../core/measure";
 import { DOCUMENT, type Program, partName } from "../../core/program";
-import type { RunState } from "../../core/run";
-import { isVisible } from "../../core/surface";
+import type { RunState, Timer } from "../../core/run";
+import { isVisible, scrollAt, scrollRange } from "../../core/surface";
+import { DataFact } from "./DataFact";
 
-/** State, focus, timers, data: what is so at the instant that is shown. */
+/** State, focus, timers, page, data: what is so at the instant that is shown. Data can be set by hand. */
 export function Facts({ program, moment, frozen }: { program: Program; moment: RunState; frozen: string | null }) {
-  const holder = program.states[moment.leaf].path.map((s) => program.focus[s]?.within ?? null).find((w) => w !== null);
-  const timers = moment.timers.map((t) => {
-    const cell = program.rows[t.row].cells[t.state];
-    return `${program.states[t.state].name}: ${spanText(Math.max(0, t.due - moment.now))} of ${spanText(cell?.after ?? 0)} left`;
-  });
-  const states = program.states[moment.leaf].path.slice(0, -1).map((s) => program.states[s].name);
+  const { states } = program;
+  const active = program.configurations.at(moment.config);
+  const held = active.states
+    .toReversed()
+    .map((s) => program.focus[s]?.within ?? null)
+    .find((w) => w !== null);
+  const timers = moment.timers.map((t) => timerText(program, t, moment.now));
+  const paths = active.atomic.map((s) =>
+    states[s].path
+      .slice(0, -1)
+      .toReversed()
+      .map((p) => states[p].name),
+  );
   const focusSeen = moment.focus === DOCUMENT || isVisible(program, moment, moment.focus);
+  const range = scrollRange(program, moment.page);
   return (
     <dl className="facts">
       <dt>state</dt>
       <dd>
-        <b>{states.toReversed().join(" › ")}</b>
+        {paths.map((path, i) => (
+          <b key={path.join()}>
+            {i > 0 && <span className="muted"> + </span>}
+            {path.join(" › ")}
+          </b>
+        ))}
+        {moment.done && <span className="muted"> · ended</span>}
         {!frozen && <span className="muted"> for {spanText(Math.max(0, Math.round(moment.now - moment.since)))}</span>}
       </dd>
       <dt>focus</dt>
       <dd className="focus-fact">
         {partName(program, moment.focus)}
         {!focusSeen && <b className="wrong-text"> · not seen</b>}
-        {holder !== undefined && <span> · held in {partName(program, holder)}</span>}
+        {held !== undefined && <span> · held in {partName(program, held)}</span>}
       </dd>
       <dt>timers</dt>
       <dd>{timers.length ? timers.join(", ") : <span className="muted">none running</span>}</dd>
-      {program.data.map((d, i) => (
-        <div key={d.name} className="fact-row">
-          <dt>{d.name}</dt>
-          <dd className="mono">
-            {typeof moment.data[i] === "string" ? `“${moment.data[i]}”` : String(moment.data[i])}
+      {range > 0 && (
+        <>
+          <dt>scroll</dt>
+          <dd>
+            {Math.round(scrollAt(moment.page, moment.now))} <span className="muted">of {Math.round(range)} px</span>
           </dd>
-        </div>
+        </>
+      )}
+      {moment.said && (
+        <>
+          <dt>said</dt>
+          <dd>“{moment.said.text}”</dd>
+        </>
+      )}
+      {program.data.map((d, i) => (
+        <DataFact key={d.name} datum={d} value={moment.data[i]} />
       ))}
     </dl>
   );
+}
+
+function timerText(program: Program, timer: Timer, now: number): string {
+  const left = spanText(Math.max(0, timer.due - now));
+  if (timer.kind === "event") {
+    const name = timer.request >= 0 ? program.requests[timer.request].name : timer.event.replace(/^timer\./, "");
+    return `${name}: ${left} left`;
+  }
+  const cell = program.rows[timer.row].cells[timer.state];
+  return `${program.states[timer.state].name}: ${left} of ${spanText(cell?.after ?? 0)} left`;
 }

@@ -22,7 +22,7 @@ export function LivePane() {
   const pane = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 330, height: 380 });
   const css = useMemo(() => baseSheet(doc), [doc]);
-  const parts = useMemo(() => (moment && moment.leaf >= 0 ? render(program, moment) : []), [program, moment]);
+  const parts = useMemo(() => (moment ? render(program, moment) : []), [program, moment]);
   useClock();
 
   useEffect(() => {
@@ -32,12 +32,12 @@ export function LivePane() {
     watch.observe(box);
     return () => watch.disconnect();
   }, []);
-  const leaf = moment?.leaf;
+  const pose = moment?.pose;
   // biome-ignore lint/correctness/useExhaustiveDependencies: boxes are measured anew when what lies where may change
   useEffect(() => {
     const timer = setTimeout(() => setMeasured((n) => n + 1), 120);
     return () => clearTimeout(timer);
-  }, [leaf, program, moment?.lingering.length]);
+  }, [pose, program, moment?.lingering.length]);
 
   if (!moment) return <aside className="live-pane" aria-label="Live page" />;
   const { width, height } = doc.page;

@@ -3,13 +3,13 @@ import { type Expectation, partFacts } from "../../core/model";
 import type { Program } from "../../core/program";
 import { DOCUMENT } from "../../core/program";
 import type { RunState } from "../../core/run";
-import { factsOf, found } from "../../core/surface";
+import { activeNames, factsOf, found } from "../../core/surface";
 
 /** @param before null before the first step: then what is seen at the start is offered */
 export function candidates(program: Program, before: RunState | null, after: RunState): Expectation[] {
   const out: Expectation[] = [];
-  const leaf = program.states[after.leaf].name;
-  if (!before || before.leaf !== after.leaf) out.push({ fact: "state", is: leaf });
+  const was = before ? activeNames(program, before) : [];
+  for (const is of activeNames(program, after)) if (!was.includes(is)) out.push({ fact: "state", is });
   const rows = new Set(program.doc.looks.map((l) => l.part));
   if (after.focus !== DOCUMENT && before?.focus !== after.focus) {
     out.push({ fact: "focused", part: program.parts[after.focus].name, is: true });

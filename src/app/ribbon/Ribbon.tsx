@@ -5,7 +5,7 @@ import { useNavigate, useParams } from "react-router";
 import { partName } from "../../core/program";
 import { record } from "../../core/proof";
 import type { Session } from "../../core/run";
-import { nextDue } from "../../core/run";
+import { nextDue, stimulusText } from "../../core/run";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
 import { doneLane, focusLane, lanesOf, partLane, stateLane } from "./lanes";
@@ -35,7 +35,7 @@ function Clock({ session }: { session: Session }) {
   const keep = useKeepAsScenario();
   const now = instant ?? session.end;
   const last = session.frames[session.frames.length - 1];
-  const resting = playing && instant === null && nextDue(last.state) === null;
+  const resting = playing && instant === null && nextDue(session.program, last.state) === null;
   const seconds = (now / 1000).toFixed(3);
   const acted = session.frames.some((f) => f.stimulus);
   return (
@@ -89,11 +89,7 @@ function useKeepAsScenario() {
     const { doc, edit } = useDocument.getState();
     if (!doc) return;
     const first = session.frames.find((f) => f.stimulus)?.stimulus;
-    const what = first
-      ? "press" in first
-        ? `press ${first.press}`
-        : `click ${first.click ?? "the page"}`
-      : "nothing done";
+    const what = first ? stimulusText(first) : "nothing done";
     const name = `Run: ${what} … ${(until / 1000).toFixed(1)} s`;
     edit("keep the run as a scenario", (d) => ({ ...d, scenarios: [...d.scenarios, record(session, name, until)] }));
     navigate(`/component/${id}/proof?scenario=${doc.scenarios.length}`);

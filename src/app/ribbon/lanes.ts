@@ -1,7 +1,7 @@
 /** From a run to what the ribbon draws: stretches of time in which something is so. Pure. */
 import { DOCUMENT, type PartIndex, type Program, partName } from "../../core/program";
 import { explain, type Frame, type RunState, type Session, stimulusText } from "../../core/run";
-import { effectiveOpacity, layoutOf } from "../../core/surface";
+import { effectiveOpacity, layoutOf, stateText } from "../../core/surface";
 
 export interface Stretch {
   from: number;
@@ -44,7 +44,7 @@ function merged(list: Stretch[]): Stretch[] {
 
 export const stateLane = (session: Session): Stretch[] => {
   const { program } = session;
-  return merged(spans(session).map(({ state, from, to }) => ({ from, to, label: program.states[state.leaf].name })));
+  return merged(spans(session).map(({ state, from, to }) => ({ from, to, label: stateText(program, state) })));
 };
 
 export const focusLane = (session: Session): Stretch[] => {

@@ -174,15 +174,23 @@ function SheetRow({
 /** The active states at the moment that is shown, with spaces between. */
 function activeStates(run: RunStore): string {
   const moment = momentOf(run);
-  const states = run.session?.program.states;
-  return moment && states?.[moment.leaf] ? states[moment.leaf].path.map((s) => states[s].name).join(" ") : "";
+  const program = run.session?.program;
+  if (!moment || !program) return "";
+  return program.configurations
+    .at(moment.config)
+    .states.map((s) => program.states[s].name)
+    .join(" ");
 }
 
-/** The transition that was taken last, `from to`. */
+/** The transition that was taken last: the state whose cell it was, and where that led. */
 function lastTransition(run: RunStore): string {
-  const moved = frameOf(run)?.step.dispatches.findLast((d) => d.from !== d.to);
-  const states = run.session?.program.states;
-  return moved && states && !run.frozen ? `${states[moved.from].name} ${states[moved.to].name}` : "";
+  const moved = frameOf(run)?.step.dispatches.findLast((d) => d.entered.length > 0 && d.considered.length > 0);
+  const taken = moved?.considered.find((c) => c.outcome === "taken");
+  const program = run.session?.program;
+  if (!taken || !program || run.frozen) return "";
+  const branch = program.rows[taken.row].cells[taken.state]?.branches[taken.branch ?? 0];
+  const to = branch?.targets[0];
+  return to === undefined ? "" : `${program.states[taken.state].name} ${program.states[to].name}`;
 }
 
 /** The selected cell stands in the address too. */

@@ -2,6 +2,7 @@
 import { Popover } from "antd";
 import { type ComponentType, useEffect, useMemo, useState } from "react";
 import { type FocusRule, type Look, type Reaction, startIn } from "../../core/model";
+import { configurationOn } from "../../core/run";
 import { Miniature } from "../miniature/Miniature";
 import { useDoc, useDocument } from "../store/document";
 import { useProof } from "../store/proof";
@@ -230,7 +231,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
 function StartMark({ state }: { state: string }) {
   const { program } = useDoc();
   const edit = useDocument((s) => s.edit);
-  const path = program.states[program.states[0].leaf].path.map((s) => program.states[s].name);
+  const path = configurationOn(program, 0).states.map((s) => program.states[s].name);
   if (path.includes(state)) return <span className="start-mark">start</span>;
   return (
     <button

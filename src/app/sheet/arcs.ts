@@ -1,7 +1,7 @@
 /** The transitions as arcs over the state columns. Pure: from the document and the columns' places to curves. */
 
 import { printEvent } from "../../core/expression";
-import { ALWAYS, type Component } from "../../core/model";
+import { ALWAYS, type Component, isTimed, targetsOf } from "../../core/model";
 
 export interface Arc {
   from: string;
@@ -23,13 +23,15 @@ export function arcsOf(doc: Component, middle: (state: string) => number | undef
     for (const [state, cell] of Object.entries(row.in)) {
       if (cell === "ignored" || state === ALWAYS) continue;
       for (const branch of cell.branches) {
-        if (branch.to === undefined || branch.to === state) continue;
-        const key = `${state} ${branch.to} ${row.event.on === "after"}`;
-        const timed = row.event.on === "after";
-        const label = timed ? (cell.after ?? "") : short(printEvent(row.event));
-        const pair = byPair.get(key) ?? { from: state, to: branch.to, labels: [], timed };
-        if (!pair.labels.includes(label)) pair.labels.push(label);
-        byPair.set(key, pair);
+        for (const to of targetsOf(branch)) {
+          if (to === state) continue;
+          const timed = isTimed(row.event);
+          const key = `${state} ${to} ${timed}`;
+          const label = timed ? (cell.after ?? "") : short(printEvent(row.event));
+          const pair = byPair.get(key) ?? { from: state, to, labels: [], timed };
+          if (!pair.labels.includes(label)) pair.labels.push(label);
+          byPair.set(key, pair);
+        }
       }
     }
   }

@@ -3,6 +3,7 @@ import { printLook, printReaction } from "../../core/expression";
 import { ALWAYS, type Component, type Look } from "../../core/model";
 import type { Program } from "../../core/program";
 import type { Finding, Proof } from "../../core/proof";
+import { restingLooks } from "../../core/surface";
 import type { Column, Row } from "./grid";
 
 export interface Standing {
@@ -36,7 +37,8 @@ export function standingOf(
     const cells = doc.looks.find((l) => l.part === row.part)?.in ?? {};
     const own = cells[column.name];
     const part = program.partIndex.get(row.part);
-    const resolved = part === undefined ? undefined : program.looks[program.states[state].leaf]?.[part];
+    const resolved =
+      part === undefined || !program.states[state].atomic ? undefined : restingLooks(program, state)[part];
     const from = outer.find((s) => cells[s]);
     const inherited = from ? asIn(from, printLook(cells[from])) : column.kind === "state" ? (resolved?.as ?? "") : "";
     return {

@@ -200,7 +200,7 @@ function ShelfItem({ item, onRemove, onCopy }: { item: Stored; onRemove(): void;
     <li className="shelf-item">
       <Link to={`/component/${item.id}/sheet`} className="shelf-link">
         <span className="shelf-mini">
-          {read && <Miniature program={read} state={read.states[read.states[0].leaf].name} room={148} />}
+          {read && <Miniature program={read} state={read.states[0].name} room={148} />}
         </span>
         <span className="shelf-words">
           <b className="shelf-name">{doc.name}</b>

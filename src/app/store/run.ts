@@ -1,11 +1,12 @@
 /** The run on the live page: its clock, the instant that is shown, a frozen state. */
 import { create } from "zustand";
 import type { Scenario } from "../../core/model";
-import type { Program } from "../../core/program";
+import { type Program, poseOf } from "../../core/program";
 import { playScenario } from "../../core/proof";
 import {
   act,
   beforeMount,
+  configurationOn,
   cutAt,
   frameAt,
   nextDue,
@@ -17,6 +18,7 @@ import {
   type Stimulus,
   stateAt,
 } from "../../core/run";
+import { envOf } from "../../core/surface";
 import { useDocument } from "./document";
 
 /** How long the clock goes on when nothing is due, ms; then it rests until something is done. */
@@ -86,7 +88,7 @@ export const useRun = create<RunStore>()((set, get) => ({
       return t < session.end;
     }
     const last = session.frames[session.frames.length - 1];
-    const due = nextDue(last.state);
+    const due = nextDue(session.program, last.state);
     if (due === null && session.end - Math.max(touched, last.step.at) >= REST_AFTER) return false;
     set({ session: runTo(session, session.end + by) });
     return true;
@@ -107,7 +109,7 @@ export const useRun = create<RunStore>()((set, get) => ({
     const past = direction < 0 ? instants.findLast((t) => t < now) : instants.find((t) => t > now);
     if (past !== undefined) return set({ instant: past, playing: false, frozen: null });
     if (direction < 0) return;
-    const due = nextDue(session.frames[session.frames.length - 1].state);
+    const due = nextDue(session.program, session.frames[session.frames.length - 1].state);
     if (due === null) return;
     const next = runTo(session, due);
     set({ session: next, instant: next.end, playing: false, frozen: null });
@@ -143,9 +145,12 @@ export function momentOf(run: Pick<RunStore, "session" | "instant" | "frozen">):
 
 /** A state at rest: no motion, no timer. */
 export function frozenMoment(program: Program, name: string, from?: RunState): RunState {
-  const state = program.states[program.stateIndex.get(name) ?? 0];
   const now = from?.now ?? 0;
-  return { ...beforeMount(program), now, leaf: state.leaf, data: from?.data ?? program.initialData, since: now };
+  const config = configurationOn(program, program.stateIndex.get(name) ?? 0).index;
+  const { scroll, ...page } = from?.page ?? { ...program.doc.page, scroll: 0, reducedMotion: false };
+  const opened = beforeMount(program, { page: { ...page, scroll } });
+  const moment = { ...opened, now, config, data: from?.data ?? program.initialData, since: now };
+  return { ...moment, pose: poseOf(program, config, envOf(program, moment)) };
 }
 
 /** The last thing that happened at the instant that is shown. */

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { setReaction } from "../../core/model";
+import { stateText } from "../../core/surface";
 import { bubblingDialog } from "../../core/testing";
 import { useDocument } from "./document";
 import { frameOf, frozenMoment, momentOf, useRun } from "./run";
@@ -10,7 +11,7 @@ const edit = (label: string, row: number, to: string): void =>
 const state = (): string => {
   const run = useRun.getState();
   const moment = momentOf(run)!;
-  return run.session!.program.states[moment.leaf].name;
+  return stateText(run.session!.program, moment);
 };
 
 beforeEach(() => {

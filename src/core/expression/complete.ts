@@ -1,7 +1,8 @@
 /** What can be typed next in a cell. */
-import { keyNames } from "./event-notation";
+
+import type { Names } from "./action-notation";
+import { eventForms, keyNames } from "./event-notation";
 import { lookWords } from "./look-notation";
-import type { Names } from "./reaction-notation";
 import { splitTop } from "./scan";
 
 export type CellKind = "reaction" | "after" | "look" | "focus" | "event";
@@ -38,19 +39,10 @@ export function complete(kind: CellKind, text: string, at: number, names: Names)
     names.data.map((d) => d.name),
   );
   const last = splitTop(before, ";·").at(-1)?.text ?? "";
-  if (kind === "event") {
-    if (/^\s*click\s+((exactly|outside|inside)\s+)?[\w-]*$/.test(before)) {
-      const scopes = /^\s*click\s+[\w-]*$/.test(before) ? all("scope", ["exactly", "outside"]) : [];
-      return { from, options: [...parts, ...scopes] };
-    }
-    if (/^\s*press\s+\S+\s+in\s+[\w-]*$/.test(before)) return { from, options: parts };
-    if (/^\s*press\s+\S*$/.test(before)) return { from, options: all("key", keyNames) };
-    if (/\s/.test(before.trim())) return { from, options: [] };
-    return { from, options: all("event", ["click", "press", "after", "mounted", "on"]) };
-  }
+  if (kind === "event") return completeEvent(before, from, names);
   if (kind === "focus") {
     if (/(→|->|in)\s*[\w-]*$/.test(before)) {
-      return { from, options: [...parts, ...all("focus", ["first in", "back"])] };
+      return { from, options: [...parts, ...all("focus", focusWords)] };
     }
     return { from, options: all("focus", ["→", "held in"]) };
   }
@@ -86,15 +78,40 @@ export function complete(kind: CellKind, text: string, at: number, names: Names)
         .slice(slash + 1)
         .split(",")
         .at(-1) ?? "";
-    if (/^\s*focus\s+(first\s+in\s+)?[\w-]*$/.test(action)) {
-      return { from, options: [...parts, ...all("focus", ["first in", "back"])] };
+    if (/^\s*focus\s+((first|last|next|previous)\s+in\s+)?[\w-]*$/.test(action)) {
+      return { from, options: [...parts, ...all("focus", focusWords)] };
     }
+    if (/^\s*scroll\s+to\s+[\w-]*$/.test(action))
+      return { from, options: [...parts, ...all("distance", ["0px smoothly"])] };
+    if (/^\s*request\s+[\w-]*$/.test(action)) return { from, options: all("request", names.requests ?? []) };
     if (/=/.test(action)) return { from, options: data };
     return {
       from,
-      options: [...all("action", ["focus", "stop", "raise"]), ...data.map((d) => ({ ...d, label: `${d.label} = ` }))],
+      options: [...all("action", actionWords), ...data.map((d) => ({ ...d, label: `${d.label} = ` }))],
     };
   }
   const whole = kind === "reaction" && last === word ? all("decided: nothing happens", ["ignored"]) : [];
   return { from, options: [...states, ...whole] };
+}
+
+const focusWords = ["first in", "last in", "next in", "previous in", "back"];
+const actionWords = "focus,scroll to,start,cancel,raise,send,request,announce,log,if [,stop,prevent".split(",");
+
+function completeEvent(before: string, from: number, names: Names): Completions {
+  const parts = all("part", names.parts);
+  const head = before.trimStart();
+  if (/^(click|pointer\s+\w+)\s+((exactly|outside|inside)\s+)?[\w-]*$/.test(head)) {
+    const scoped = /\s(exactly|outside|inside)\s/.test(head);
+    return { from, options: [...parts, ...(scoped ? [] : all("scope", ["exactly", "outside", "anywhere"]))] };
+  }
+  if (/^(press|release)\s+\S+\s+in\s+[\w-]*$/.test(head)) return { from, options: parts };
+  if (/^(press|release)\s+\S*$/.test(head)) return { from, options: all("key", keyNames) };
+  if (/^(focus\s+(enters|leaves)|(in|out\s+of)\s+view|motion\s+(ended|interrupted))\s+[\w-]*$/.test(head)) {
+    return { from, options: parts };
+  }
+  if (/^request\s+(ok|failed)\s+[\w-]*$/.test(head)) return { from, options: all("request", names.requests ?? []) };
+  // The first words of an event, whole: they are completed from where it starts.
+  const start = before.length - head.length;
+  const verbs = [...new Set(eventForms.map((f) => f.replace(/ (part|name|Key|\[condition\]|\d+px).*$/, "")))];
+  return { from: start, options: all("event", verbs) };
 }

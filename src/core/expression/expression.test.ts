@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Datum } from "../model";
-import { compileExpression, mentions, type Scope } from "./expression";
+import { compileExpression, type Env, type Scope } from "./expression";
+import { mentions } from "./mentions";
 import { compileTemplate, renameInExpression, renameInTemplate } from "./template";
 
 const data: Datum[] = [
@@ -11,7 +12,12 @@ const data: Datum[] = [
   { name: "sailing", type: "one of", values: ["09:40", "11:10"], initial: "09:40" },
 ];
 const scope: Scope = { data, states: ["open", "closed"] };
-const env = { data: [3, true, "Deck", "09:40"], isIn: (s: string) => s === "open" };
+const env: Env = {
+  data: [3, true, "Deck", "09:40"],
+  isIn: (s) => s === "open",
+  event: "saved",
+  page: { width: 390, height: 480, scroll: 12, reducedMotion: false },
+};
 
 const run = (text: string) => {
   const compiled = compileExpression(text, scope);
@@ -47,7 +53,7 @@ describe("expressions", () => {
     ["sailing == '10:00'", 11, 18, "never this"],
     ['in("gone")', 3, 9, "not a state"],
     ["alert(1)", 0, 5, "can be called"],
-    ["label.constructor", 0, 17, "not available"],
+    ["label.constructor", 0, 17, "can be asked for"],
     ["n = 4", 0, 5, "compare with =="],
     ["n 4", 2, 3, "cannot follow"],
     ["(() => 1)()", 0, 9, "can be called"],

@@ -16,7 +16,24 @@ export interface Scope {
 export interface Env {
   readonly data: readonly Value[];
   isIn(state: string): boolean;
+  /** The name of the event that is being handled; empty where there is none (SCXML §5.10). */
+  readonly event: string;
+  readonly page: PageEnv;
 }
+/** What an expression can ask about the page; lengths in px. */
+export interface PageEnv {
+  readonly width: number;
+  readonly height: number;
+  /** How far it is scrolled. */
+  readonly scroll: number;
+  readonly reducedMotion: boolean;
+}
+const pageTypes: Record<keyof PageEnv, Type> = {
+  width: "number",
+  height: "number",
+  scroll: "number",
+  reducedMotion: "boolean",
+};
 export type Evaluate = (env: Env) => Value;
 
 export interface Compiled {
@@ -30,23 +47,31 @@ export interface Located {
   message: string;
   from: number;
   to: number;
+  /** The name that nothing declares, where that is what is wrong. */
+  unknown?: string;
 }
 export type CompiledExpression = Compiled | ({ ok: false } & Located);
 
 const mathFunctions: Record<string, (...n: number[]) => number> = {
   abs: Math.abs,
+  cbrt: Math.cbrt,
   ceil: Math.ceil,
   floor: Math.floor,
   max: Math.max,
+  hypot: Math.hypot,
   min: Math.min,
+  pow: Math.pow,
   round: Math.round,
   sign: Math.sign,
+  sqrt: Math.sqrt,
   trunc: Math.trunc,
 };
 
 /** `in` is a keyword to the parser; two letters that nobody types stand in for it, so that places stay right. */
 const IN = "ꙮꙮ";
-const hideIn = (text: string): string => text.replace(/\bin(?=\s*\()/g, IN);
+/** SCXML writes it with a capital (§5.9.1). */
+export const isInCall = (name: string): boolean => name === IN || name === "In";
+export const hideIn = (text: string): string => text.replace(/\bin(?=\s*\()/g, IN);
 const showIn = (text: string): string => text.replaceAll(IN, "in");
 
 export const typeOf = (datum: Datum): Type =>
@@ -57,6 +82,7 @@ class Fault extends Error {
     message: string,
     readonly from: number,
     readonly to: number,
+    readonly unknown?: string,
   ) {
     super(message);
   }
@@ -91,7 +117,10 @@ export function compileExpression(text: string, scope: Scope, expected?: Type): 
     }
     return { ok: true, type: typed.type, run: typed.run, reads: [...reads] };
   } catch (error) {
-    if (error instanceof Fault) return { ok: false, message: error.message, from: error.from, to: error.to };
+    if (error instanceof Fault) {
+      const { message, from, to, unknown } = error;
+      return { ok: false, message, from, to, ...(unknown === undefined ? {} : { unknown }) };
+    }
     if (error instanceof RangeError) return { ok: false, message: "nested too deeply", from: 0, to: text.length };
     throw error;
   }
@@ -119,9 +148,8 @@ function convert(node: Expression | Node, scope: Scope, reads: Set<string>): Typ
       const index = scope.data.findIndex((d) => d.name === n.name);
       if (index < 0) {
         const known = scope.data.map((d) => d.name).join(", ");
-        return fault(
-          `"${showIn(n.name)}" is not known; ${known ? `data: ${known}` : "this component has no data yet"}`,
-        );
+        const message = `"${showIn(n.name)}" is not known; ${known ? `data: ${known}` : "this component has no data yet"}`;
+        throw new Fault(message, n.start, n.end, n.name);
       }
       reads.add(n.name);
       return { type: typeOf(scope.data[index]), run: (env) => env.data[index] };
@@ -162,6 +190,8 @@ function convert(node: Expression | Node, scope: Scope, reads: Set<string>): Typ
     }
     case "CallExpression":
       return call(n, need, fault, scope);
+    case "MemberExpression":
+      return member(n, fault);
     case "ParenthesizedExpression":
       return sub(n.expression);
     case "AssignmentExpression":
@@ -169,6 +199,19 @@ function convert(node: Expression | Node, scope: Scope, reads: Set<string>): Typ
     default:
       return fault("this kind of expression is not available here");
   }
+}
+
+/** `_event.name` and what is known of the page; nothing else has properties. */
+function member(n: Extract<Expression, { type: "MemberExpression" }>, fault: Fail): Typed {
+  const object = n.object.type === "Identifier" ? n.object.name : "";
+  const property = !n.computed && n.property.type === "Identifier" ? n.property.name : "";
+  if (object === "_event" && property === "name") return { type: "text", run: (env) => env.event };
+  if (object === "page" && Object.hasOwn(pageTypes, property)) {
+    const key = property as keyof PageEnv;
+    return { type: pageTypes[key], run: (env) => env.page[key] };
+  }
+  if (object === "Math" && property === "PI") return constant("number", Math.PI);
+  return fault(`only _event.name and page.${Object.keys(pageTypes).join(", page.")} can be asked for like this`);
 }
 
 const constant = (type: Type, value: Value): Typed => ({ type, run: () => value });
@@ -245,7 +288,7 @@ function neverOneOf(left: Node, right: Node, scope: Scope, fault: Fail): void {
 
 function call(n: Extract<Expression, { type: "CallExpression" }>, need: Need, fault: Fail, scope: Scope): Typed {
   const { callee } = n;
-  if (callee.type === "Identifier" && callee.name === IN) {
+  if (callee.type === "Identifier" && isInCall(callee.name)) {
     const [argument] = n.arguments;
     if (n.arguments.length !== 1 || argument.type !== "Literal" || typeof argument.value !== "string") {
       return fault('in(…) takes one state in quotes, such as in("open")');
@@ -270,32 +313,4 @@ function call(n: Extract<Expression, { type: "CallExpression" }>, need: Need, fa
     return { type: "number", run: (env) => f(...args.map((a) => a(env) as number)) };
   }
   return fault(`only in("state") and Math.${Object.keys(mathFunctions).join(", ")} can be called`, callee);
-}
-
-/** The data names and `in("…")` states in an expression, with their places; for renaming and for code. */
-export function mentions(text: string): { kind: "data" | "state" | "in"; name: string; from: number; to: number }[] {
-  const out: ReturnType<typeof mentions> = [];
-  const visit = (value: unknown): void => {
-    if (Array.isArray(value)) {
-      for (const item of value) visit(item);
-      return;
-    }
-    if (typeof value !== "object" || value === null) return;
-    const n = value as Expression;
-    if (n.type === "CallExpression" && n.callee.type === "Identifier" && n.callee.name === IN) {
-      const [a] = n.arguments;
-      out.push({ kind: "in", name: "in", from: n.callee.start, to: n.callee.end });
-      if (a?.type === "Literal") out.push({ kind: "state", name: String(a.value), from: a.start + 1, to: a.end - 1 });
-      return;
-    }
-    if (n.type === "MemberExpression") return;
-    if (n.type === "Identifier") out.push({ kind: "data", name: n.name, from: n.start, to: n.end });
-    for (const [key, child] of Object.entries(n)) if (key !== "type") visit(child);
-  };
-  try {
-    visit(parseExpressionAt(hideIn(text), 0, { ecmaVersion: 2023, preserveParens: true }));
-  } catch {
-    return [];
-  }
-  return out.sort((a, b) => a.from - b.from);
 }

@@ -1,8 +1,12 @@
 /** Expressions and the short notation of cells: parsing, printing, completion, renaming. */
+export * from "./action-notation";
 export * from "./complete";
 export * from "./event-notation";
 export * from "./expression";
 export * from "./look-notation";
+export * from "./mentions";
+export * from "./parsed";
 export * from "./reaction-notation";
 export * from "./rename";
+export { trimmed } from "./scan";
 export * from "./template";

@@ -1,12 +1,15 @@
 /**
  * Look cells as text: a word for how the part is, then flags, a text in quotes, attributes as in HTML and declarations
  * as in CSS, separated by `;` — `shown; inert; "Close"; aria-expanded="true"; opacity: 0.42; transition: opacity 240ms`.
+ * A condition in square brackets opens a further look that holds only with it: `shown; [n == 0] disabled; "None left"`.
  */
 
 import { parseTransition, printTransition } from "../measure";
-import { type FocusRule, type Look, type Motion, type Presence, presences } from "../model";
-import { fault, listed, type Names, type Parsed, parseFocusTarget, printFocusTarget } from "./reaction-notation";
-import { endOfQuote, type Piece, quote, splitTop, trimmed, unquote } from "./scan";
+import { type ConditionalLook, type FocusRule, type Look, type Motion, type Presence, presences } from "../model";
+import { type Names, parseFocusTarget, printFocusTarget } from "./action-notation";
+import { compileExpression } from "./expression";
+import { fault, listed, type Parsed } from "./parsed";
+import { endOfQuote, findTop, type Piece, quote, splitTop, trimmed, unquote } from "./scan";
 import { compileTemplate } from "./template";
 
 type Flag = "pointer" | "inert" | "disabled" | "exposed";
@@ -37,6 +40,7 @@ export function printLook(look: Look): string {
   }
   for (const [property, value] of Object.entries(look.css ?? {})) out.push(`${property}: ${value}`);
   if (look.motion && Object.keys(look.motion).length) out.push(`transition: ${printTransition(look.motion)}`);
+  for (const { when, ...more } of look.and ?? []) out.push(`[${when}] ${printLook(more)}`);
   return out.join("; ");
 }
 
@@ -46,14 +50,36 @@ export type Supports = (property: string, value: string) => boolean;
 /** @returns the look, undefined for an empty text, or one error with its place. */
 export function parseLook(text: string, names: Names, supports: Supports = () => true): Parsed<Look | undefined> {
   const look: Look = {};
+  const further: ConditionalLook[] = [];
+  let into: Look = look;
   let any = false;
-  for (const piece of splitTop(text, ";·")) {
+  for (let piece of splitTop(text, ";·")) {
     if (!piece.text) continue;
     any = true;
-    const error = readPiece(text, piece, look, names, supports);
+    if (piece.text.startsWith("[")) {
+      const condition = readCondition(text, piece, names);
+      if (!condition.ok) return condition;
+      const next: ConditionalLook = { when: condition.value.when };
+      further.push(next);
+      into = next;
+      piece = condition.value.rest;
+    }
+    const error = readPiece(text, piece, into, names, supports);
     if (error) return error;
   }
+  if (further.length) look.and = further;
   return { ok: true, value: any ? look : undefined };
+}
+
+function readCondition(text: string, piece: Piece, names: Names): Parsed<{ when: string; rest: Piece }> {
+  const end = findTop(text, "]", piece.from + 1, piece.to);
+  if (end < 0) return fault("this [ has no ]", piece);
+  const when = trimmed(text, piece.from + 1, end);
+  const compiled = compileExpression(when.text, names, "boolean");
+  if (!compiled.ok) return fault(compiled.message, shift(compiled, when.from, when.to));
+  const rest = trimmed(text, end + 1, piece.to);
+  if (!rest.text) return fault("say how the part is under this condition", piece);
+  return { ok: true, value: { when: when.text, rest } };
 }
 
 function readPiece(text: string, piece: Piece, look: Look, names: Names, supports: Supports) {

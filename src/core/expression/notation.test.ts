@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Action, Branch, EventSpec, FocusRule, FocusTarget, Look, Reaction } from "../model";
+import type { Names } from "./action-notation";
 import { complete } from "./complete";
 import { normalKey, parseEvent, printEvent } from "./event-notation";
 import { parseFocusRule, parseLook, printFocusRule, printLook } from "./look-notation";
-import { type Names, parseReaction, printReaction } from "./reaction-notation";
+import { parseReaction, printReaction } from "./reaction-notation";
 
 const names: Names = {
   parts: ["trigger", "dialog", "close", "back-layer"],
@@ -164,7 +165,7 @@ describe("what is typed by hand", () => {
     ['shown; "open', 7, 12, "no closing quote"],
     ["shown; opacity:", 15, 15, "a value is missing"],
     ["transition: opacity", 12, 19, "how long"],
-    ["transition: width 1s", 12, 20, "cannot move yet"],
+    ["transition: float 1s", 12, 20, "cannot move yet"],
     ['onclick="x()"', 0, 8, "never run"],
     ["display: none", 0, 13, "not displayed"],
     ["colour: red", 0, 6, "no such CSS property"],
@@ -189,7 +190,7 @@ describe("completion", () => {
     expect(labels("reaction", "[", 1, names)).toContain("on");
     expect(labels("reaction", "open / fo", 9, names)).toContain("focus");
     expect(labels("reaction", "open / focus tr", 15, names)).toContain("trigger");
-    expect(labels("event", "click ", 6, names)).toEqual([...names.parts, "exactly", "outside"]);
+    expect(labels("event", "click ", 6, names)).toEqual([...names.parts, "exactly", "outside", "anywhere"]);
     expect(labels("event", "press ", 6, names)).toContain("Escape");
     expect(labels("look", "not", 3, names)).toContain("not displayed");
     expect(labels("focus", "held in ", 8, names)).toContain("dialog");

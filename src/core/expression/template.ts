@@ -1,5 +1,6 @@
 /** Text templates: plain text with `${expression}` in it; `\\${` stands for those two characters themselves. */
-import { compileExpression, type Env, type Located, mentions, type Scope } from "./expression";
+import { compileExpression, type Env, type Located, type Scope } from "./expression";
+import { mentions } from "./mentions";
 import { findTop } from "./scan";
 
 export interface Template {

@@ -1,6 +1,7 @@
-/** Names: every name that a document mentions must be declared once. */
-import { type Action, ALWAYS, type Component, type FocusTarget, type Problem } from "./schema";
-import { allParts, allStates } from "./tree";
+/** Names: every name that a document mentions must be declared once. Shapes that the schema alone cannot say. */
+import { mapNames, type NameKind } from "./names";
+import { ALWAYS, type Component, isTimed, type Problem, type StateNode } from "./schema";
+import { allActions, allParts, allStates, everyAction, isCompound, isHistory } from "./tree";
 
 const nearest = (wanted: string, known: Iterable<string>): string => {
   const list = [...known].slice(0, 12).join(", ");
@@ -18,44 +19,93 @@ export function checkNames(doc: Component): Problem[] {
     }
     return seen;
   };
-  const parts = declare(
-    "parts",
-    allParts(doc).map((p) => p.part.name),
-    "parts",
-  );
-  const states = declare(
-    "states",
-    allStates(doc).map((s) => s.state.name),
-    "states",
-  );
-  const data = declare(
-    "data",
-    doc.data.map((d) => d.name),
-    "data",
-  );
+  const named = <T extends { name: string }>(list: readonly T[] | undefined): string[] =>
+    (list ?? []).map((x) => x.name);
+  const states = declare("states", named(allStates(doc).map((s) => s.state)), "states");
+  const known: Record<NameKind, Set<string>> = {
+    part: declare("parts", named(allParts(doc).map((p) => p.part)), "parts"),
+    state: new Set([ALWAYS, ...states]),
+    data: declare("data", named(doc.data), "data"),
+    request: declare("requests", named(doc.requests), "requests"),
+    block: declare("blocks", named(doc.page.blocks), "page.blocks"),
+    // A timer is declared by the action that starts it.
+    timer: new Set(everyAction(doc).flatMap((a) => (a.do === "start" ? [a.timer] : []))),
+  };
+  declare("tokens", named(doc.tokens), "tokens");
   if (states.has(ALWAYS))
     problems.push({ path: "states", message: `"${ALWAYS}" is kept for what holds in every state` });
+  declare(
+    "looks rows",
+    doc.looks.map((row) => row.part),
+    "looks",
+  );
+  mapNames(doc, {
+    name: (kind, name, path) => {
+      const inCells = /^(looks\[\d+\]\.in|focus|reactions\[\d+\]\.in)$/.test(path);
+      const missing = !known[kind].has(name) || (kind === "state" && name === ALWAYS && !inCells);
+      if (missing)
+        problems.push({
+          path: inCells ? `${path}.${name}` : path,
+          message: nearest(name, kind === "state" ? states : known[kind]),
+        });
+      return name;
+    },
+  });
+  for (const { state, parent } of allStates(doc)) checkState(doc, state, parent, problems);
+  if (doc.initial !== undefined) checkInitial(doc.states, doc.initial, "initial", problems);
+  checkData(doc, problems);
+  checkCells(doc, problems);
+  return problems;
+}
 
-  const need = (known: Set<string>, name: string | undefined, path: string): void => {
-    if (name !== undefined && !known.has(name)) problems.push({ path, message: nearest(name, known) });
-  };
-  const cellStates = new Set([ALWAYS, ...states]);
-  const needKeys = (cells: Record<string, unknown>, path: string): void => {
-    for (const key of Object.keys(cells)) need(cellStates, key, `${path}.${key}`);
-  };
-  const needTarget = (target: FocusTarget, path: string): void => {
-    if ("part" in target) need(parts, target.part, `${path}.part`);
-    if ("first" in target) need(parts, target.first, `${path}.first`);
-  };
+function checkInitial(
+  inner: readonly StateNode[],
+  initial: string | string[],
+  path: string,
+  problems: Problem[],
+): void {
+  const names = new Set(allStates({ states: [...inner] }).map((s) => s.state.name));
+  for (const name of typeof initial === "string" ? [initial] : initial) {
+    if (!names.has(name))
+      problems.push({
+        path,
+        message: nearest(
+          name,
+          inner.map((s) => s.name),
+        ),
+      });
+  }
+}
 
-  need(new Set(doc.states.map((s) => s.name)), doc.initial, "initial");
-  for (const { state } of allStates(doc)) {
-    const inner = new Set((state.states ?? []).map((s) => s.name));
-    if (state.initial !== undefined) need(inner, state.initial, `states.${state.name}.initial`);
+function checkState(doc: Component, state: StateNode, parent: StateNode | null, problems: Problem[]): void {
+  const path = `states.${state.name}`;
+  const say = (key: string, message: string): void => void problems.push({ path: `${path}.${key}`, message });
+  const inner = (state.states ?? []).length > 0;
+  if (isHistory(state)) {
+    if (inner) say("states", "a history state has no states inside");
+    if (state.entry?.length || state.exit?.length)
+      say("entry", "a history state is never entered itself; it has no entry or exit actions");
+    if (state.initial !== undefined)
+      checkInitial(parent ? (parent.states ?? []) : doc.states, state.initial, `${path}.initial`, problems);
+    return;
   }
-  for (const { part } of allParts(doc)) {
-    if (Array.isArray(part.covers)) for (const name of part.covers) need(parts, name, `parts.${part.name}.covers`);
+  if (state.kind === "final" && inner) say("states", "a final state has no states inside");
+  if (state.kind === "parallel") {
+    const regions = (state.states ?? []).filter((s) => !isHistory(s));
+    if (!regions.length) say("states", "a parallel state needs at least one region inside");
+    if (state.initial !== undefined) say("initial", "a parallel state enters all its regions; it has no initial state");
+    for (const r of regions)
+      if (r.kind === "final") say("states", `${r.name} is final; a region of a parallel state is not`);
+  } else if (isCompound(state)) {
+    if (!(state.states ?? []).some((s) => !isHistory(s)))
+      say("states", "a compound state needs a state that is not a history");
+    if (state.initial !== undefined) checkInitial(state.states ?? [], state.initial, `${path}.initial`, problems);
+  } else if (state.initial !== undefined) {
+    problems.push({ path: `${path}.initial`, message: nearest([state.initial].flat()[0], []) });
   }
+}
+
+function checkData(doc: Component, problems: Problem[]): void {
   doc.data.forEach((d, i) => {
     if (d.type === "integer" && !(d.min <= d.initial && d.initial <= d.max)) {
       problems.push({ path: `data[${i}].initial`, message: `${d.initial} is outside ${d.min} to ${d.max}` });
@@ -64,58 +114,40 @@ export function checkNames(doc: Component): Problem[] {
       problems.push({ path: `data[${i}].initial`, message: nearest(d.initial, d.values) });
     }
   });
-  doc.looks.forEach((row, i) => {
-    need(parts, row.part, `looks[${i}].part`);
-    needKeys(row.in, `looks[${i}].in`);
-  });
-  declare(
-    "looks rows",
-    doc.looks.map((row) => row.part),
-    "looks",
+}
+
+function checkCells(doc: Component, problems: Problem[]): void {
+  const finals = new Set(
+    allStates(doc).flatMap(({ state: s }) => (s.kind === "final" || isHistory(s) ? [s.name] : [])),
   );
-  needKeys(doc.focus, "focus");
-  for (const [state, rule] of Object.entries(doc.focus)) {
-    if (rule.to) needTarget(rule.to, `focus.${state}.to`);
-    need(parts, rule.within, `focus.${state}.within`);
-  }
-  const needAction = (action: Action, path: string): void => {
-    if (action.do === "assign") need(data, action.data, `${path}.data`);
-    if (action.do === "focus") needTarget(action.target, `${path}.target`);
-  };
   doc.reactions.forEach((row, i) => {
     const at = `reactions[${i}]`;
-    if (row.event.on === "click") need(parts, row.event.part, `${at}.event.part`);
-    if (row.event.on === "key") need(parts, row.event.within, `${at}.event.within`);
-    needKeys(row.in, `${at}.in`);
+    const { event } = row;
+    const timed = isTimed(event);
+    if ("scope" in event && (event.scope === "anywhere") !== (event.part === undefined)) {
+      const message = event.scope === "anywhere" ? "anywhere is about no part" : "say which part";
+      problems.push({ path: `${at}.event.part`, message });
+    }
     for (const [state, cell] of Object.entries(row.in)) {
+      if (finals.has(state)) {
+        problems.push({
+          path: `${at}.in.${state}`,
+          message: `${state} is final or a history; nothing can happen in it`,
+        });
+      }
       if (cell === "ignored") continue;
-      if ((row.event.on === "after") !== (cell.after !== undefined)) {
-        const message =
-          row.event.on === "after" ? "an after row needs a delay in each cell" : "only an after row has a delay";
+      if (timed !== (cell.after !== undefined)) {
+        const message = timed
+          ? `an ${event.on} row needs a time in each cell`
+          : "only after and every rows have a time";
         problems.push({ path: `${at}.in.${state}.after`, message });
       }
-      cell.branches.forEach((branch, b) => {
-        need(states, branch.to, `${at}.in.${state}.branches[${b}].to`);
-        branch.actions?.forEach((action, a) => {
-          needAction(action, `${at}.in.${state}.branches[${b}].actions[${a}]`);
-        });
-      });
+      if (
+        event.on === "automatic" &&
+        cell.branches.some((b) => b.to === undefined && allActions(b.actions ?? []).length === 0)
+      ) {
+        problems.push({ path: `${at}.in.${state}`, message: "an automatic reaction needs a target or an action" });
+      }
     }
   });
-  doc.scenarios.forEach((scenario, i) => {
-    const at = `scenarios[${i}]`;
-    const expectAt = (list: Component["scenarios"][number]["expect"], path: string): void => {
-      list?.forEach((e, k) => {
-        if (e.fact === "state") need(states, e.is, `${path}[${k}].is`);
-        else need(parts, e.part, `${path}[${k}].part`);
-      });
-    };
-    for (const key of Object.keys(scenario.data ?? {})) need(data, key, `${at}.data`);
-    expectAt(scenario.expect, `${at}.expect`);
-    scenario.steps.forEach((step, s) => {
-      if ("click" in step.do && step.do.click !== null) need(parts, step.do.click, `${at}.steps[${s}].do.click`);
-      expectAt(step.expect, `${at}.steps[${s}].expect`);
-    });
-  });
-  return problems;
 }

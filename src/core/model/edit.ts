@@ -2,22 +2,25 @@
  * Edits: pure functions from document to document. What an edit takes away, it takes away everywhere, so that a
  * document never mentions a name that is gone. Renaming lives in expression/, since expressions mention names too.
  */
-import type {
-  Action,
-  Component,
-  Datum,
-  EventRow,
-  EventSpec,
-  Expectation,
-  FocusRule,
-  FocusTarget,
-  Look,
-  Part,
-  Reaction,
-  Scenario,
-  StateNode,
+import { mapAction, mapEvent, mapExpectation, mapStimulus, mapTarget, mentionsAny, type NameKind } from "./names";
+import {
+  type Action,
+  type Branch,
+  type Component,
+  type Datum,
+  type EventRow,
+  type EventSpec,
+  type Expectation,
+  type FocusRule,
+  isTimed,
+  type Look,
+  type Part,
+  type Reaction,
+  type Scenario,
+  type StateNode,
+  targetsOf,
 } from "./schema";
-import { allParts, allStates } from "./tree";
+import { allParts, allStates, isHistory } from "./tree";
 
 type Cells<T> = Record<string, T>;
 
@@ -75,11 +78,11 @@ export const addEventRow = (doc: Component, event: EventSpec, at = doc.reactions
   ...doc,
   reactions: doc.reactions.toSpliced(at, 0, { event, in: {} }),
 });
-/** Changing an event between `after` and another kind drops its cells: their meaning went with it. */
+/** Changing an event between a timed kind and another drops its cells: their meaning went with it. */
 export const setEvent = (doc: Component, row: number, event: EventSpec): Component => ({
   ...doc,
   reactions: doc.reactions.map((r, i) =>
-    i === row ? { event, in: (r.event.on === "after") === (event.on === "after") ? r.in : {} } : r,
+    i === row ? { event, in: isTimed(r.event) === isTimed(event) ? r.in : {} } : r,
   ),
 });
 export const removeEventRow = (doc: Component, row: number): Component => ({
@@ -93,10 +96,14 @@ function mapStates(states: readonly StateNode[], f: (siblings: readonly StateNod
   return f(states).map((s) => {
     if (!s.states) return s;
     const inner = mapStates(s.states, f);
-    const { states: _states, initial, ...rest } = s;
-    if (!inner.length) return rest;
-    const keep = initial !== undefined && inner.some((i) => i.name === initial);
-    return { ...rest, ...(keep ? { initial } : {}), states: inner };
+    const { states: _states, initial, initialActions, ...rest } = s;
+    if (!inner.length) {
+      const { kind, ...atomic } = rest;
+      return kind === "parallel" ? atomic : rest;
+    }
+    const known = new Set(allStates({ states: inner }).map((i) => i.state.name));
+    const keep = initial !== undefined && [initial].flat().every((i) => known.has(i));
+    return { ...rest, ...(keep ? { initial, ...(initialActions ? { initialActions } : {}) } : {}), states: inner };
   });
 }
 
@@ -134,17 +141,28 @@ export function removeState(doc: Component, name: string): Component {
   const { initial, ...rest } = doc;
   return {
     ...rest,
-    ...(initial !== undefined && !gone.has(initial) ? { initial } : {}),
-    states,
+    ...(initial !== undefined && ![initial].flat().some((i) => gone.has(i)) ? { initial } : {}),
+    states: withoutTargets(states, gone),
     looks: doc.looks.map((row) => ({ ...row, in: drop(row.in) })),
     focus: drop(doc.focus),
-    reactions: doc.reactions.map((row) => ({
-      ...row,
-      in: mapCells(drop(row.in), (cell) => filterBranches(cell, (b) => b.to === undefined || !gone.has(b.to))),
-    })),
-    scenarios: doc.scenarios.map((s) => filterExpectations(s, (e) => !(e.fact === "state" && gone.has(e.is)))),
+    reactions: doc.reactions
+      .map((row) => ({
+        ...row,
+        in: mapCells(drop(row.in), (cell) => filterBranches(cell, (b) => !targetsOf(b).some((to) => gone.has(to)))),
+      }))
+      .filter((row) => !mentionsAny(mapEvent, row.event, "state", gone)),
+    scenarios: doc.scenarios.map((s) => filterExpectations(s, (e) => !mentionsAny(mapExpectation, e, "state", gone))),
   };
 }
+
+/** A history whose default is gone leads nowhere by itself. */
+const withoutTargets = (states: readonly StateNode[], gone: ReadonlySet<string>): StateNode[] =>
+  states.map((s) => {
+    const inner = s.states ? { ...s, states: withoutTargets(s.states, gone) } : s;
+    if (!isHistory(s) || s.initial === undefined || ![s.initial].flat().some((i) => gone.has(i))) return inner;
+    const { initial: _initial, initialActions: _actions, ...rest } = inner;
+    return rest;
+  });
 
 /** Moves a state among its siblings by `by` places. */
 export function moveState(doc: Component, name: string, by: number): Component {
@@ -153,7 +171,7 @@ export function moveState(doc: Component, name: string, by: number): Component {
     return at < 0 ? [...siblings] : moved(siblings, at, at + by);
   });
   // The first state is the initial one unless it is said; moving columns must not change behaviour.
-  return { ...doc, initial: doc.initial ?? doc.states[0].name, states };
+  return { ...doc, initial: doc.initial ?? doc.states.find((s) => !isHistory(s))!.name, states };
 }
 
 /** Makes a state, and each state around it, the one where its surroundings start. */
@@ -166,25 +184,44 @@ export function startIn(doc: Component, name: string): Component {
   const states = mapStates(doc.states, (siblings) =>
     siblings.map((s) => {
       const inner = s.states?.find((i) => chain.includes(i.name));
-      return inner ? { ...s, initial: inner.name } : s;
+      return inner && s.kind !== "parallel" ? { ...s, initial: inner.name } : s;
     }),
   );
   return { ...doc, initial: chain[chain.length - 1], states };
 }
 const find = (doc: Component, name: string) => allStates(doc).find((s) => s.state.name === name);
 
-const filterBranches = (cell: Reaction, keep: (b: { to?: string; actions?: Action[] }) => boolean) => {
+const filterBranches = (cell: Reaction, keep: (b: Branch) => boolean) => {
   if (cell === "ignored") return cell;
   const branches = cell.branches.filter(keep);
   return branches.length ? { ...cell, branches } : undefined;
 };
-const filterActions = (cell: Reaction, keep: (a: Action) => boolean): Reaction =>
+/** Actions that mention one of the names go, also from inside conditions. */
+const without = (list: readonly Action[], kind: NameKind, gone: ReadonlySet<string>): Action[] =>
+  list.flatMap((a): Action[] =>
+    a.do === "block"
+      ? [{ ...a, actions: without(a.actions, kind, gone) }]
+      : a.do === "if"
+        ? [{ ...a, branches: a.branches.map((b) => ({ ...b, actions: without(b.actions, kind, gone) })) }]
+        : mentionsAny(mapAction, a, kind, gone)
+          ? []
+          : [a],
+  );
+const filterActions = (cell: Reaction, kind: NameKind, gone: ReadonlySet<string>): Reaction =>
   cell === "ignored"
     ? cell
     : {
         ...cell,
-        branches: cell.branches.map((b) => (b.actions ? { ...b, actions: b.actions.filter(keep) } : b)),
+        branches: cell.branches.map((b) => (b.actions ? { ...b, actions: without(b.actions, kind, gone) } : b)),
       };
+const filterStateActions = (states: readonly StateNode[], kind: NameKind, gone: ReadonlySet<string>): StateNode[] =>
+  states.map((s) => ({
+    ...s,
+    ...(s.initialActions ? { initialActions: without(s.initialActions, kind, gone) } : {}),
+    ...(s.entry ? { entry: without(s.entry, kind, gone) } : {}),
+    ...(s.exit ? { exit: without(s.exit, kind, gone) } : {}),
+    ...(s.states ? { states: filterStateActions(s.states, kind, gone) } : {}),
+  }));
 const filterExpectations = (scenario: Scenario, keep: (e: Expectation) => boolean): Scenario => ({
   ...scenario,
   ...(scenario.expect ? { expect: scenario.expect.filter(keep) } : {}),
@@ -234,10 +271,6 @@ export function removePart(doc: Component, name: string): Component {
   const place = allParts(doc).find((p) => p.part.name === name);
   if (!place) return doc;
   const gone = new Set(allParts({ parts: [place.part] }).map((p) => p.part.name));
-  const targets = (t: FocusTarget | undefined): boolean =>
-    t !== undefined && (("part" in t && gone.has(t.part)) || ("first" in t && gone.has(t.first)));
-  const eventGone = (e: EventSpec): boolean =>
-    (e.on === "click" && gone.has(e.part)) || (e.on === "key" && e.within !== undefined && gone.has(e.within));
   const cleaned = withParts(doc, (siblings) =>
     siblings
       .filter((p) => typeof p === "string" || !gone.has(p.name))
@@ -253,20 +286,18 @@ export function removePart(doc: Component, name: string): Component {
     looks: doc.looks.filter((row) => !gone.has(row.part)),
     focus: mapCells(doc.focus, (rule) => {
       const next: FocusRule = {
-        ...(rule.to && !targets(rule.to) ? { to: rule.to } : {}),
+        ...(rule.to && !mentionsAny(mapTarget, rule.to, "part", gone) ? { to: rule.to } : {}),
         ...(rule.within && !gone.has(rule.within) ? { within: rule.within } : {}),
       };
       return next.to || next.within ? next : undefined;
     }),
+    states: filterStateActions(doc.states, "part", gone),
     reactions: doc.reactions
-      .filter((row) => !eventGone(row.event))
-      .map((row) => ({
-        ...row,
-        in: mapCells(row.in, (cell) => filterActions(cell, (a) => !(a.do === "focus" && targets(a.target)))),
-      })),
+      .filter((row) => !mentionsAny(mapEvent, row.event, "part", gone))
+      .map((row) => ({ ...row, in: mapCells(row.in, (cell) => filterActions(cell, "part", gone)) })),
     scenarios: doc.scenarios.map((s) => {
-      const kept = filterExpectations(s, (e) => e.fact === "state" || !gone.has(e.part));
-      return { ...kept, steps: kept.steps.filter((t) => !("click" in t.do && t.do.click && gone.has(t.do.click))) };
+      const kept = filterExpectations(s, (e) => !mentionsAny(mapExpectation, e, "part", gone));
+      return { ...kept, steps: kept.steps.filter((t) => !mentionsAny(mapStimulus, t.do, "part", gone)) };
     }),
   };
 }
@@ -279,15 +310,20 @@ export const setDatum = (doc: Component, name: string, next: Datum): Component =
   data: doc.data.map((d) => (d.name === name ? { ...next, name } : d)),
 });
 /** Removes a datum; assignments to it go with it. Guards and texts that read it are reported by the checks. */
-export const removeDatum = (doc: Component, name: string): Component => ({
-  ...doc,
-  data: doc.data.filter((d) => d.name !== name),
-  reactions: doc.reactions.map((row: EventRow) => ({
-    ...row,
-    in: mapCells(row.in, (cell) => filterActions(cell, (a) => !(a.do === "assign" && a.data === name))),
-  })),
-  scenarios: doc.scenarios.map((s) => {
-    const { [name]: _gone, ...data } = s.data ?? {};
-    return s.data ? { ...s, data } : s;
-  }),
-});
+export function removeDatum(doc: Component, name: string): Component {
+  const gone = new Set([name]);
+  return {
+    ...doc,
+    data: doc.data.filter((d) => d.name !== name),
+    states: filterStateActions(doc.states, "data", gone),
+    reactions: doc.reactions.map((row: EventRow) => ({
+      ...row,
+      in: mapCells(row.in, (cell) => filterActions(cell, "data", gone)),
+    })),
+    scenarios: doc.scenarios.map((s) => {
+      const { [name]: _gone, ...data } = s.data ?? {};
+      const steps = s.steps.filter((t) => !mentionsAny(mapStimulus, t.do, "data", gone));
+      return { ...s, ...(s.data ? { data } : {}), steps };
+    }),
+  };
+}

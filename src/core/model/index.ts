@@ -3,5 +3,6 @@ export * from "./check";
 export * from "./edit";
 export * from "./empty";
 export * from "./load";
+export * from "./names";
 export * from "./schema";
 export * from "./tree";

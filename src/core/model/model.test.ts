@@ -147,7 +147,7 @@ describe("a component file", () => {
       (d) => {
         d.reactions[0].in.closed.after = "1s";
       },
-      /only an after row has a delay/,
+      /only after and every rows have a time/,
     ],
   ])("with %s names the place", (_what, change, message) => {
     expect(problems(edited(change)).join("\n")).toMatch(message);

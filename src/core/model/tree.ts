@@ -1,5 +1,5 @@
 /** Walking and finding in the part tree and the state tree. Pure; nothing here changes a document. */
-import type { Component, Part, StateNode } from "./schema";
+import type { Action, Component, EventSpec, Part, StateNode } from "./schema";
 
 export interface PartPlace {
   part: Part;
@@ -43,7 +43,8 @@ export function allStates(doc: Pick<Component, "states">): StatePlace[] {
 }
 
 export const stateNames = (doc: Pick<Component, "states">): string[] => allStates(doc).map((s) => s.state.name);
-export const isCompound = (state: StateNode): boolean => (state.states?.length ?? 0) > 0;
+export const isCompound = (state: StateNode): boolean => state.kind !== "parallel" && (state.states?.length ?? 0) > 0;
+export const isHistory = (state: StateNode): boolean => state.kind === "history" || state.kind === "deep history";
 
 /** `base`, or `base-2`, `base-3` …: the first that is not taken. */
 export function freeName(base: string, taken: Iterable<string>): string {
@@ -101,4 +102,29 @@ export function references(doc: Pick<Component, "parts">): Reference[] {
     }
   }
   return out;
+}
+
+/** The part that an event is about, where it is about one. */
+export const eventPart = (event: EventSpec): string | undefined =>
+  "part" in event ? event.part : event.on === "key" ? event.within : undefined;
+
+/** All actions of a list, those inside conditions included. */
+export function allActions(actions: readonly Action[]): Action[] {
+  return actions.flatMap((a) => {
+    if (a.do === "block") return [a, ...allActions(a.actions)];
+    return a.do === "if" ? [a, ...a.branches.flatMap((b) => allActions(b.actions))] : [a];
+  });
+}
+
+/** Every action of a document: in reactions, on entry and exit, on default ways. */
+export function everyAction(doc: Pick<Component, "states" | "reactions">): Action[] {
+  const inStates = allStates(doc).flatMap(({ state: s }) => [
+    ...(s.initialActions ?? []),
+    ...(s.entry ?? []),
+    ...(s.exit ?? []),
+  ]);
+  const inCells = doc.reactions.flatMap((row) =>
+    Object.values(row.in).flatMap((c) => (c === "ignored" ? [] : c.branches.flatMap((b) => b.actions ?? []))),
+  );
+  return allActions([...inStates, ...inCells]);
 }

@@ -1,43 +1,26 @@
-/** From document to program. A cell that does not compile is reported and counts as undecided. */
-import { type Compiled, compileExpression, compileTemplate, printEvent, type Scope, typeOf } from "../expression";
-import { milliseconds } from "../measure";
-import {
-  type Action,
-  ALWAYS,
-  allParts,
-  type Branch,
-  type Component,
-  type FocusTarget,
-  type Problem,
-  type Reaction,
-  type StateNode,
-} from "../model";
-import { resolveLooks } from "./looks";
-import type {
-  CompiledAction,
-  CompiledBranch,
-  CompiledCell,
-  CompiledFocus,
-  CompileText,
-  PartIndex,
-  PartInfo,
-  Program,
-  RowInfo,
-  StateIndex,
-  StateInfo,
-} from "./program";
+/** From document to program. */
+import { printEvent, type Scope } from "../expression";
+import { measureEnv, tokenProblems } from "../measure";
+import { type ClickScope, type Component, type PointerEventName, type Problem, pointerEvents } from "../model";
+import { CellCompiler } from "./cells";
+import { Configurations } from "./configuration";
+import { compileLooks } from "./looks";
+import { flattenParts } from "./parts";
+import { answerEvent, type PartIndex, type PointerRows, type Program, type RowInfo, timerEvent } from "./program";
+import { flattenStates } from "./states";
 
 /** @param doc a document whose names are in order (see checkNames) */
 export function compile(doc: Component): Program {
-  const problems: Problem[] = [];
-  const states = flattenStates(doc);
+  const problems: Problem[] = tokenProblems(doc);
+  const { states, withActions } = flattenStates(doc);
   const stateIndex = new Map(states.map((s) => [s.name, s.index]));
   const scope: Scope = { data: doc.data, states: states.slice(1).map((s) => s.name) };
-  const texts = templateCompiler(scope, problems);
+  const partIndex = new Map<string, PartIndex>();
+  const cells = new CellCompiler(doc, scope, stateIndex, partIndex, measureEnv(doc), problems);
+  const texts = cells.text.bind(cells);
   const parts = flattenParts(doc, texts);
-  const partIndex = new Map(parts.map((p) => [p.name, p.index]));
-  const cells = cellCompiler(doc, scope, stateIndex, partIndex, problems);
-
+  for (const p of parts) partIndex.set(p.name, p.index);
+  withActions(cells.actions);
   const rows: RowInfo[] = doc.reactions.map((row, index) => ({
     index,
     event: row.event,
@@ -47,38 +30,22 @@ export function compile(doc: Component): Program {
       return cell === undefined ? null : cells.cell(cell, `reactions[${index}].in.${s.name}`);
     }),
   }));
-  const clickRows: { row: RowInfo; scope: "inside" | "exactly" | "outside" }[][] = parts.map(() => []);
-  const outsideRows: { row: RowInfo; part: PartIndex }[] = [];
-  const keyRows: { row: RowInfo; key: string; within: PartIndex | null }[] = [];
-  const ownRows = new Map<string, RowInfo[]>();
-  for (const row of rows) {
-    const { event } = row;
-    if (event.on === "click") {
-      const part = partIndex.get(event.part)!;
-      if (event.scope === "outside") outsideRows.push({ row, part });
-      else clickRows[part].push({ row, scope: event.scope });
-    } else if (event.on === "key") {
-      keyRows.push({ row, key: event.key, within: event.within === undefined ? null : partIndex.get(event.within)! });
-    } else if (event.on === "own") {
-      ownRows.set(event.event, [...(ownRows.get(event.event) ?? []), row]);
-    }
-  }
-  return {
+  const program: Program = {
     doc,
     parts,
     partIndex,
     states,
     stateIndex,
+    configurations: new Configurations(states),
     data: doc.data,
     initialData: doc.data.map((d) => d.initial),
+    requests: (doc.requests ?? []).map((r, i) => ({
+      name: r.name,
+      latency: cells.time(r.latency, `requests[${i}].latency`),
+      ok: r.outcome === "ok",
+    })),
     rows,
-    clickRows,
-    outsideRows,
-    keyRows,
-    afterRows: rows.filter((r) => r.event.on === "after"),
-    mountedRows: rows.filter((r) => r.event.on === "mounted"),
-    ownRows,
-    looks: resolveLooks(doc, parts, states, texts),
+    ...sortRows(rows, partIndex, cells),
     focus: states.map((s) => {
       const rule = doc.focus[s.name];
       if (!rule) return null;
@@ -88,120 +55,116 @@ export function compile(doc: Component): Program {
     problems,
     cache: new Map(),
   };
+  compileLooks(program, cells);
+  return program;
 }
 
-/** A text that does not compile is shown as it stands, and reported. */
-function templateCompiler(scope: Scope, problems: Problem[]): CompileText {
-  return (text, path) => {
-    const compiled = compileTemplate(text, scope);
-    if (compiled.ok) return compiled.template;
-    problems.push({ path, message: compiled.message, from: compiled.from, to: compiled.to });
-    return { constant: true, reads: [], run: () => text };
+type Sorted = Pick<
+  Program,
+  | "pointer"
+  | "keyRows"
+  | "focusRows"
+  | "scrollRows"
+  | "viewRows"
+  | "motionRows"
+  | "widthRows"
+  | "becomesRows"
+  | "timedRows"
+  | "automaticRows"
+  | "plainRows"
+  | "eventRows"
+>;
+type Mutable<T> = T extends readonly (infer U)[] ? U[] : T;
+
+/** Each row among those that its kind of event asks. */
+function sortRows(rows: readonly RowInfo[], parts: ReadonlyMap<string, PartIndex>, cells: CellCompiler): Sorted {
+  const at = (name: string): PartIndex => parts.get(name)!;
+  const pointer = Object.fromEntries(
+    pointerEvents.map((on) => [on, { at: [...parts].map(() => []), outside: [], anywhere: [] }]),
+  ) as unknown as Record<
+    PointerEventName,
+    { at: { row: RowInfo; scope: ClickScope }[][]; outside: Mutable<PointerRows["outside"]>; anywhere: RowInfo[] }
+  >;
+  const out = {
+    keyRows: [] as Mutable<Sorted["keyRows"]>,
+    focusRows: [] as Mutable<Sorted["focusRows"]>,
+    scrollRows: [] as Mutable<Sorted["scrollRows"]>,
+    viewRows: [] as Mutable<Sorted["viewRows"]>,
+    motionRows: [] as Mutable<Sorted["motionRows"]>,
+    widthRows: [] as Mutable<Sorted["widthRows"]>,
+    becomesRows: [] as Mutable<Sorted["becomesRows"]>,
+    eventRows: [] as Mutable<Sorted["eventRows"]>,
+    timedRows: [] as RowInfo[],
+    automaticRows: [] as RowInfo[],
   };
-}
-
-function flattenStates(doc: Component): StateInfo[] {
-  const out: (StateInfo & { index: number })[] = [];
-  const add = (name: string, children: readonly StateNode[], initial: string | undefined, up: StateIndex[]): number => {
-    const index = out.length;
-    const info = { index, name, parent: up[0] ?? -1, path: [index, ...up], end: 0, leaf: index, atomic: true };
-    out.push(info);
-    const starts = children.map((c) => ({ name: c.name, leaf: add(c.name, c.states ?? [], c.initial, info.path) }));
-    if (starts.length) {
-      info.leaf = (starts.find((s) => s.name === initial) ?? starts[0]).leaf;
-      info.atomic = false;
+  const plainRows = new Map<string, RowInfo[]>();
+  const plain = (key: string, row: RowInfo): void => void plainRows.set(key, [...(plainRows.get(key) ?? []), row]);
+  for (const row of rows) {
+    const { event: e } = row;
+    const path = `reactions[${row.index}].event`;
+    switch (e.on) {
+      case "click":
+      case "pointer down":
+      case "pointer up":
+      case "pointer enter":
+      case "pointer leave":
+        if (e.scope === "anywhere") pointer[e.on].anywhere.push(row);
+        else if (e.scope === "outside") pointer[e.on].outside.push({ row, part: at(e.part!) });
+        else pointer[e.on].at[at(e.part!)].push({ row, scope: e.scope });
+        break;
+      case "key":
+        out.keyRows.push({ row, key: e.key, within: e.within === undefined ? null : at(e.within), up: e.up ?? false });
+        break;
+      case "focus enters":
+      case "focus leaves":
+        out.focusRows.push({ row, part: at(e.part), enters: e.on === "focus enters" });
+        break;
+      case "scroll past":
+      case "scroll back":
+        out.scrollRows.push({
+          row,
+          distance: cells.length(e.distance, `${path}.distance`),
+          past: e.on === "scroll past",
+        });
+        break;
+      case "in view":
+      case "out of view":
+        out.viewRows.push({ row, part: at(e.part), ratio: e.ratio ?? 0, enters: e.on === "in view" });
+        break;
+      case "motion ended":
+      case "motion interrupted":
+        out.motionRows.push({ row, part: at(e.part), ended: e.on === "motion ended" });
+        break;
+      case "width above":
+      case "width below":
+        out.widthRows.push({ row, width: cells.length(e.width, `${path}.width`), above: e.on === "width above" });
+        break;
+      case "becomes":
+        out.becomesRows.push({ row, when: cells.expression(e.when, `${path}.when`, "boolean").run });
+        break;
+      case "after":
+      case "every":
+        out.timedRows.push(row);
+        break;
+      case "automatic":
+        out.automaticRows.push(row);
+        break;
+      case "timer":
+        out.eventRows.push({ row, descriptors: [timerEvent(e.timer)] });
+        break;
+      case "request ok":
+      case "request failed":
+        out.eventRows.push({ row, descriptors: [answerEvent(e.request, e.on === "request ok")] });
+        break;
+      case "own":
+        out.eventRows.push({ row, descriptors: e.event.split(/\s+/) });
+        break;
+      case "reduced motion":
+        plain(`reduced motion ${e.preferred ? "on" : "off"}`, row);
+        break;
+      default:
+        plain(e.on, row);
     }
-    info.end = out.length;
-    return info.leaf;
-  };
-  add(ALWAYS, doc.states, doc.initial, []);
-  return out;
-}
-
-function flattenParts(doc: Component, texts: CompileText): PartInfo[] {
-  const places = allParts(doc);
-  const indexOf = new Map(places.map((p, i) => [p.part, i]));
-  const infos: PartInfo[] = [];
-  places.forEach(({ part, parent }, index) => {
-    const up = parent ? infos[indexOf.get(parent)!] : null;
-    infos.push({
-      index,
-      name: part.name,
-      part,
-      parent: up ? up.index : -1,
-      path: up ? [index, ...up.path] : [index],
-      end: index + 1,
-      attributes: Object.entries(part.attributes ?? {}).map(
-        ([name, value]) => [name, texts(value, `parts.${part.name}.attributes.${name}`)] as const,
-      ),
-      content: (part.content ?? []).map((c) =>
-        typeof c === "string" ? texts(c, `parts.${part.name}.content`) : indexOf.get(c)!,
-      ),
-      layer: part.layer ?? up?.layer ?? 0,
-      covers: null,
-    });
-  });
-  for (const info of [...infos].reverse()) {
-    if (info.parent >= 0) infos[info.parent].end = Math.max(infos[info.parent].end, info.end);
   }
-  const byName = new Map(infos.map((p) => [p.name, p]));
-  for (const info of infos) {
-    const { covers } = info.part;
-    if (!covers) continue;
-    const inside = (p: number, outer: PartInfo): boolean => p >= outer.index && p < outer.end;
-    const outers = Array.isArray(covers)
-      ? covers.map((name) => byName.get(name)!)
-      : covers === "parent" && info.parent >= 0
-        ? [infos[info.parent]]
-        : null;
-    info.covers = infos.map((_p, p) => !inside(p, info) && (outers === null || outers.some((o) => inside(p, o))));
-  }
-  return infos;
-}
-
-function cellCompiler(
-  doc: Component,
-  scope: Scope,
-  states: ReadonlyMap<string, StateIndex>,
-  parts: ReadonlyMap<string, PartIndex>,
-  problems: Problem[],
-) {
-  const report = (path: string, found: { message: string; from?: number; to?: number }): null => {
-    problems.push({ path, message: found.message, from: found.from, to: found.to });
-    return null;
-  };
-  const expression = (text: string, path: string, type?: Compiled["type"]): Compiled | null => {
-    const compiled = compileExpression(text, scope, type);
-    return compiled.ok ? compiled : report(path, compiled);
-  };
-  const focus = (target: FocusTarget): CompiledFocus => {
-    if ("back" in target) return { kind: "back" };
-    return "part" in target
-      ? { kind: "part", part: parts.get(target.part)! }
-      : { kind: "first", part: parts.get(target.first)! };
-  };
-  const action = (a: Action, path: string): CompiledAction | null => {
-    if (a.do === "focus") return { do: "focus", target: focus(a.target) };
-    if (a.do !== "assign") return a;
-    const data = doc.data.findIndex((d) => d.name === a.data);
-    const datum = doc.data[data];
-    const compiled = expression(a.value, `${path}.value`, typeOf(datum));
-    return compiled && { do: "assign", data, datum, value: compiled.run };
-  };
-  const branch = (b: Branch, path: string): CompiledBranch | null => {
-    const guard = b.when === undefined ? null : expression(b.when, `${path}.when`, "boolean");
-    if (b.when !== undefined && !guard) return null;
-    const actions = (b.actions ?? []).map((a, i) => action(a, `${path}.actions[${i}]`));
-    if (actions.includes(null)) return null;
-    const target = b.to === undefined ? -1 : states.get(b.to)!;
-    return { guard: guard?.run ?? null, target, actions: actions as CompiledAction[] };
-  };
-  const cell = (c: Reaction, path: string): CompiledCell | null => {
-    if (c === "ignored") return { ignored: true, after: 0, branches: [] };
-    const branches = c.branches.map((b, i) => branch(b, `${path}.branches[${i}]`));
-    if (branches.includes(null)) return null;
-    const after = c.after === undefined ? 0 : milliseconds(c.after)!;
-    return { ignored: false, after, branches: branches as CompiledBranch[] };
-  };
-  return { cell, focus };
+  return { ...out, pointer, plainRows };
 }

@@ -1,3 +1,6 @@
 /** The document prepared for running. */
+export { EvaluationFault } from "./cells";
 export * from "./compile";
+export * from "./configuration";
+export { hasConditions, looksAt, type Pose, type PoseIndex, poseAt, poseOf } from "./looks";
 export * from "./program";

@@ -1,8 +1,135 @@
-/** Resolution of looks: base, then outer states before inner; a later one wins property by property. */
-import type { Template } from "../expression";
-import { milliseconds } from "../measure";
-import type { Component, Look, Presence } from "../model";
-import type { CompiledMotion, CompileText, PartInfo, PartLook, StateInfo } from "./program";
+/**
+ * Poses: how every part is for a configuration and the conditions on looks that hold in it. Resolution: base, then the
+ * active states in document order, so outer before inner; a later one wins property by property.
+ */
+import type { Env, Evaluate, Template } from "../expression";
+import type { ConditionalLook, Look, Motion, Presence } from "../model";
+import type { CellCompiler } from "./cells";
+import { EvaluationFault } from "./cells";
+import type { ConfigurationIndex } from "./configuration";
+import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "./program";
+
+export type PoseIndex = number;
+export interface Pose {
+  index: PoseIndex;
+  configuration: ConfigurationIndex;
+  looks: readonly PartLook[];
+}
+
+interface CompiledLook {
+  look: Look | ConditionalLook;
+  text: Template | null;
+  attributes: [string, Template | null][];
+  motion: [string, CompiledMotion][];
+}
+interface LookCell {
+  part: PartIndex;
+  plain: CompiledLook;
+  and: { when: Evaluate; look: CompiledLook }[];
+}
+interface Looks {
+  /** By state index. */
+  cells: LookCell[][];
+  base: PartLook[];
+  poses: Pose[];
+  known: Map<string, Pose>;
+}
+const KEY = "looks";
+const looksOf = (program: Program): Looks => program.cache.get(KEY) as Looks;
+
+/** Prepares the looks of a program; poses are made when they are first taken up. */
+export function compileLooks(program: Program, cells: CellCompiler): void {
+  const out: LookCell[][] = program.states.map(() => []);
+  const compileOne = (look: Look | ConditionalLook, path: string): CompiledLook => ({
+    look,
+    text: look.text === undefined ? null : cells.text(look.text, `${path}.text`),
+    attributes: Object.entries(look.attributes ?? {}).map(([name, value]) => [
+      name,
+      value === null ? null : cells.text(value, `${path}.attributes.${name}`),
+    ]),
+    motion: Object.entries(look.motion ?? {}).map(([property, m]) => [
+      property,
+      compileMotion(m, cells, `${path}.motion.${property}`),
+    ]),
+  });
+  for (const row of program.doc.looks) {
+    const part = program.partIndex.get(row.part)!;
+    for (const [state, look] of Object.entries(row.in)) {
+      const path = `looks.${row.part}.in.${state}`;
+      out[program.stateIndex.get(state)!].push({
+        part,
+        plain: compileOne(look, path),
+        and: (look.and ?? []).map((c, i) => ({
+          when: cells.expression(c.when, `${path}.and[${i}].when`, "boolean").run,
+          look: compileOne(c, `${path}.and[${i}]`),
+        })),
+      });
+    }
+  }
+  const looks: Looks = { cells: out, base: program.parts.map(baseLook), poses: [], known: new Map() };
+  program.cache.set(KEY, looks);
+}
+
+function compileMotion(m: Motion, cells: CellCompiler, path: string): CompiledMotion {
+  const one = (t: { duration: string; easing: string; delay?: string }, at: string): CompiledMotion => ({
+    duration: cells.time(t.duration, `${at}.duration`),
+    delay: t.delay === undefined ? 0 : cells.time(t.delay, `${at}.delay`),
+    easing: t.easing,
+  });
+  const motion = one(m, path);
+  if (m.reduced === undefined) return motion;
+  return { ...motion, reduced: m.reduced === "none" ? null : one(m.reduced, `${path}.reduced`) };
+}
+
+export const poseAt = (program: Program, pose: PoseIndex): Pose => looksOf(program).poses[pose];
+/** How each part is in a pose, by part index. */
+export const looksAt = (program: Program, pose: PoseIndex): readonly PartLook[] => looksOf(program).poses[pose].looks;
+
+/** The pose of a configuration under the conditions that hold now. */
+export function poseOf(program: Program, configuration: ConfigurationIndex, env: Env): PoseIndex {
+  const looks = looksOf(program);
+  const active = program.configurations.at(configuration).states;
+  let key = String(configuration);
+  for (const s of active) {
+    for (const cell of looks.cells[s]) for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";
+  }
+  let pose = looks.known.get(key);
+  if (!pose) {
+    const drafts = looks.base.map((b) => ({
+      ...b,
+      attributes: new Map(b.attributes),
+      css: { ...b.css },
+      motion: { ...b.motion },
+    }));
+    for (const s of active) {
+      for (const cell of looks.cells[s]) {
+        apply(drafts[cell.part], cell.plain);
+        for (const c of cell.and) if (holds(c.when, env)) apply(drafts[cell.part], c.look);
+      }
+    }
+    pose = { index: looks.poses.length, configuration, looks: drafts };
+    looks.poses.push(pose);
+    looks.known.set(key, pose);
+  }
+  return pose.index;
+}
+
+function holds(when: Evaluate, env: Env): boolean {
+  try {
+    return when(env) === true;
+  } catch (error) {
+    if (error instanceof EvaluationFault) return false;
+    throw error;
+  }
+}
+
+/** True when some look of the document has a condition; then a pose depends on more than the configuration. */
+export const hasConditions = (program: Program): boolean =>
+  looksOf(program).cells.some((list) => list.some((c) => c.and.length > 0));
+
+/** The cells that say something about a part in a state and under conditions: who set what. */
+export const lookCells = (program: Program, state: StateIndex): readonly { part: PartIndex }[] =>
+  looksOf(program).cells[state];
 
 interface Draft {
   as: Presence;
@@ -14,41 +141,6 @@ interface Draft {
   attributes: Map<string, Template | null>;
   css: Record<string, string>;
   motion: Record<string, CompiledMotion>;
-}
-
-export function resolveLooks(
-  doc: Component,
-  parts: readonly PartInfo[],
-  states: readonly StateInfo[],
-  texts: CompileText,
-): (PartLook[] | null)[] {
-  const rows = new Map(doc.looks.map((row) => [row.part, row.in]));
-  const compiled = new Map<Look, { text: Template | null; attributes: [string, Template | null][] }>();
-  for (const row of doc.looks) {
-    for (const [state, look] of Object.entries(row.in)) {
-      const path = `looks.${row.part}.in.${state}`;
-      compiled.set(look, {
-        text: look.text === undefined ? null : texts(look.text, `${path}.text`),
-        attributes: Object.entries(look.attributes ?? {}).map(([name, value]) => [
-          name,
-          value === null ? null : texts(value, `${path}.attributes.${name}`),
-        ]),
-      });
-    }
-  }
-  return states.map((state) => {
-    if (!state.atomic) return null;
-    return parts.map((info) => {
-      const draft = baseLook(info);
-      const cells = rows.get(info.name);
-      if (!cells) return draft;
-      for (const outer of state.path.toReversed()) {
-        const look = cells[states[outer].name];
-        if (look) apply(draft, look, compiled.get(look)!);
-      }
-      return draft;
-    });
-  });
 }
 
 /** What the markup itself says. `hidden`, `inert` and `disabled` mean what they mean in HTML. */
@@ -69,22 +161,16 @@ function baseLook(info: PartInfo): Draft {
   return draft;
 }
 
-function apply(draft: Draft, look: Look, compiled: { text: Template | null; attributes: [string, Template | null][] }) {
+function apply(draft: Draft, { look, text, attributes, motion }: CompiledLook): void {
   applyCss(draft, look.css ?? {});
   if (look.as) draft.as = look.as;
   if (look.pointer !== undefined) draft.pointer = look.pointer;
   if (look.inert !== undefined) draft.inert = look.inert;
   if (look.disabled !== undefined) draft.disabled = look.disabled;
   if (look.exposed !== undefined) draft.exposed = look.exposed;
-  if (compiled.text) draft.text = compiled.text;
-  for (const [name, value] of compiled.attributes) draft.attributes.set(name, value);
-  for (const [property, m] of Object.entries(look.motion ?? {})) {
-    draft.motion[property] = {
-      duration: milliseconds(m.duration)!,
-      delay: m.delay === undefined ? 0 : milliseconds(m.delay)!,
-      easing: m.easing,
-    };
-  }
+  if (text) draft.text = text;
+  for (const [name, value] of attributes) draft.attributes.set(name, value);
+  for (const [property, m] of motion) draft.motion[property] = m;
 }
 
 /** Declarations that say how a part is there count as that, whichever way they are written. */

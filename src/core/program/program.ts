@@ -1,6 +1,18 @@
 /** The document prepared for running: names resolved to indices, notation compiled, trees flattened. */
 import type { Evaluate, Template } from "../expression";
-import type { ClickScope, Component, Datum, EventSpec, Part, Presence, Problem, Value } from "../model";
+import type {
+  ClickScope,
+  Component,
+  Datum,
+  EventSpec,
+  Part,
+  PointerEventName,
+  Presence,
+  Problem,
+  StateKind,
+  Value,
+} from "../model";
+import type { Configurations } from "./configuration";
 
 /** Index of a part in tree order; -1 stands for the document itself. */
 export type PartIndex = number;
@@ -29,31 +41,53 @@ export type StateIndex = number;
 export interface StateInfo {
   index: StateIndex;
   name: string;
+  kind: StateKind | "atomic" | "compound";
   parent: StateIndex;
   /** The state and its ancestors, inner first, the root last. */
   path: readonly StateIndex[];
   end: StateIndex;
-  /** The atomic state that is active once this one is entered. */
-  leaf: StateIndex;
+  /** Active without anything inside: an atomic or a final state. */
   atomic: boolean;
+  /** The states directly inside, histories left out; and those histories. */
+  children: readonly StateIndex[];
+  histories: readonly StateIndex[];
+  /** Where a compound state starts, or a history leads by default. */
+  initial: readonly StateIndex[];
+  initialActions: readonly CompiledAction[];
+  entry: readonly CompiledAction[];
+  exit: readonly CompiledAction[];
 }
 
-export type CompiledFocus = { kind: "part" | "first"; part: PartIndex } | { kind: "back" };
+export type CompiledFocus =
+  | { kind: "part" | "first" | "last" | "next" | "previous"; part: PartIndex }
+  | { kind: "back" };
 export type CompiledAction =
   | { do: "assign"; data: number; value: Evaluate; datum: Datum }
   | { do: "focus"; target: CompiledFocus }
-  | { do: "stop" }
-  | { do: "raise"; event: string };
+  | { do: "stop" | "prevent" }
+  | { do: "raise"; event: string }
+  /** delay in ms; a timer is sent under its own name and starts anew */
+  | { do: "send"; event: string; delay: number; id: string | null; restart: boolean }
+  | { do: "cancel"; id: string }
+  | { do: "scroll"; to: PartIndex; distance: string | null; smooth: boolean }
+  | { do: "announce"; text: Template }
+  | { do: "request"; request: number }
+  | { do: "log"; label: string | null; value: Evaluate | null }
+  | { do: "block"; actions: readonly CompiledAction[] }
+  | { do: "if"; branches: readonly { when: Evaluate | null; actions: readonly CompiledAction[] }[] }
+  /** What could not be compiled: it fails when its turn comes (SCXML §5.9, error.execution). */
+  | { do: "fail"; why: string };
 
 export interface CompiledBranch {
   guard: Evaluate | null;
-  /** -1 when the branch stays where it is. */
-  target: StateIndex;
+  /** None when the branch stays where it is. */
+  targets: readonly StateIndex[];
+  internal: boolean;
   actions: readonly CompiledAction[];
 }
 export interface CompiledCell {
   ignored: boolean;
-  /** ms; only in after rows. */
+  /** ms; only in after and every rows. */
   after: number;
   branches: readonly CompiledBranch[];
 }
@@ -74,8 +108,10 @@ export interface CompiledMotion {
   /** ms */
   delay: number;
   easing: string;
+  /** What runs where reduced motion is preferred; null jumps. Not there: the same motion. */
+  reduced?: CompiledMotion | null;
 }
-/** Everything said about a part in one atomic state: base, then outer states before inner; later wins. */
+/** Everything said about a part in one pose: base, then outer states before inner; later wins. */
 export interface PartLook {
   as: Presence;
   /** null: as its surroundings (CSS pointer-events is inherited). */
@@ -89,27 +125,44 @@ export interface PartLook {
   motion: Readonly<Record<string, CompiledMotion>>;
 }
 
+/** Rows that listen for one kind of pointer event. */
+export interface PointerRows {
+  /** By part; scopes inside and exactly. */
+  at: readonly (readonly { row: RowInfo; scope: ClickScope }[])[];
+  outside: readonly { row: RowInfo; part: PartIndex }[];
+  anywhere: readonly RowInfo[];
+}
+
 export interface Program {
   doc: Component;
   parts: readonly PartInfo[];
   partIndex: ReadonlyMap<string, PartIndex>;
   states: readonly StateInfo[];
   stateIndex: ReadonlyMap<string, StateIndex>;
+  configurations: Configurations;
   data: readonly Datum[];
   initialData: readonly Value[];
+  /** Latency in ms. */
+  requests: readonly { name: string; latency: number; ok: boolean }[];
   rows: readonly RowInfo[];
-  /** Rows that listen for a click at a part, by part; scopes inside and exactly. */
-  clickRows: readonly (readonly { row: RowInfo; scope: ClickScope }[])[];
-  outsideRows: readonly { row: RowInfo; part: PartIndex }[];
-  keyRows: readonly { row: RowInfo; key: string; within: PartIndex | null }[];
-  afterRows: readonly RowInfo[];
-  mountedRows: readonly RowInfo[];
-  ownRows: ReadonlyMap<string, readonly RowInfo[]>;
-  /** By state index; only atomic states have looks. */
-  looks: readonly (readonly PartLook[] | null)[];
+  pointer: Readonly<Record<PointerEventName, PointerRows>>;
+  keyRows: readonly { row: RowInfo; key: string; within: PartIndex | null; up: boolean }[];
+  focusRows: readonly { row: RowInfo; part: PartIndex; enters: boolean }[];
+  scrollRows: readonly { row: RowInfo; distance: string; past: boolean }[];
+  viewRows: readonly { row: RowInfo; part: PartIndex; ratio: number; enters: boolean }[];
+  motionRows: readonly { row: RowInfo; part: PartIndex; ended: boolean }[];
+  widthRows: readonly { row: RowInfo; width: string; above: boolean }[];
+  becomesRows: readonly { row: RowInfo; when: Evaluate }[];
+  /** after and every */
+  timedRows: readonly RowInfo[];
+  automaticRows: readonly RowInfo[];
+  /** Rows without anything but their kind: mounted, unmounted, window blur, reduced motion on and off. */
+  plainRows: ReadonlyMap<string, readonly RowInfo[]>;
+  /** Rows that own events reach: raised and sent ones, timers, answers, done states. */
+  eventRows: readonly { row: RowInfo; descriptors: readonly string[] }[];
   /** By state index: what the focus row says there. */
   focus: readonly ({ to: CompiledFocus | null; within: PartIndex | null } | null)[];
-  /** What could not be compiled; the cells concerned count as undecided. */
+  /** What could not be compiled. */
   problems: readonly Problem[];
   /** Results derived from the program alone, filled on demand by those who compute them. */
   cache: Map<string, unknown>;
@@ -125,11 +178,28 @@ export const partName = (program: Program, part: PartIndex): string =>
 export const isInState = (outer: { index: number; end: number }, s: StateIndex): boolean =>
   s >= outer.index && s < outer.end;
 
-/** SCXML getTransitionDomain: the innermost compound state around both source and target; it is not left. */
-export function transitionDomain(program: Program, source: StateIndex, target: StateIndex): StateIndex {
-  const { states } = program;
-  for (const s of states[source].path) {
-    if ((s !== source || s === 0) && s !== target && isInState(states[s], target)) return s;
+/** A timer's event, and that of a request that has answered. */
+export const timerEvent = (timer: string): string => `timer.${timer}`;
+export const answerEvent = (request: string, ok: boolean): string => `request.${request}.${ok ? "ok" : "failed"}`;
+
+/** SCXML §3.12.1: a descriptor matches an event whose name begins with its tokens. */
+export function matches(descriptor: string, event: string): boolean {
+  if (descriptor === "*") return true;
+  const stem = descriptor.replace(/\.\*?$/, "");
+  return event === stem || event.startsWith(`${stem}.`);
+}
+
+/** True when conditions can ask about the page, so that what it is like is part of how things go on. */
+export const tracksPage = (program: Program): boolean =>
+  program.becomesRows.length > 0 || JSON.stringify([program.doc.looks, program.doc.reactions]).includes("page.");
+
+/** The rows that an own event reaches, in the order of the document. */
+export function rowsFor(program: Program, event: string): readonly RowInfo[] {
+  const key = `event ${event}`;
+  let rows = program.cache.get(key) as readonly RowInfo[] | undefined;
+  if (!rows) {
+    rows = program.eventRows.filter((r) => r.descriptors.some((d) => matches(d, event))).map((r) => r.row);
+    program.cache.set(key, rows);
   }
-  return 0;
+  return rows;
 }

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { type Component, readComponent } from "../model";
 import { compile } from "../program";
 import { act, openSession, runTo, stateAt } from "../run";
+import { stateText } from "../surface";
 import { bubblingDialog, button, component } from "../testing";
 import { components } from "../testing/components";
 import { Explorer, playScenario, proveNow } from ".";
@@ -39,10 +40,10 @@ describe("exploration", () => {
       for (const _seen of explorer.run());
       for (const situation of explorer.situations) {
         const { session, stuck } = playScenario(program, explorer.scenario("again", situation));
-        const { leaf, focus, data, tracks } = stateAt(session, session.end);
+        const { config, focus, data, tracks } = stateAt(session, session.end);
         const seen = situation.state;
         expect(stuck).toBeNull();
-        expect([leaf, focus, data, tracks.length]).toEqual([seen.leaf, seen.focus, seen.data, seen.tracks.length]);
+        expect([config, focus, data, tracks.length]).toEqual([seen.config, seen.focus, seen.data, seen.tracks.length]);
       }
     }
   });
@@ -63,7 +64,7 @@ describe("exploration", () => {
     expect(proof.reached).toContain("late");
     for (const t of [0, 99, 100]) {
       const s = act(runTo(act(openSession(program), { click: "b" }), t), { click: "b" });
-      instants.add(s.frames.at(-1)!.state.leaf);
+      instants.add(s.frames.at(-1)!.state.config);
     }
     expect(instants.size).toBe(2);
   });
@@ -88,8 +89,9 @@ function wander(doc: Component, seed: number, steps: number): { states: Set<stri
     else session = act(session, { press: keys[pick(keys.length)] });
   }
   for (const { step, state } of session.frames) {
-    for (const at of program.states[state.leaf].path) states.add(program.states[at].name);
-    for (const d of step.dispatches) for (const row of d.matched) arrivals.add(`${row} ${program.states[d.from].name}`);
+    for (const at of program.configurations.at(state.config).states) states.add(program.states[at].name);
+    for (const d of step.dispatches)
+      for (const row of d.matched) arrivals.add(`${row} ${stateText(program, { config: d.from })}`);
   }
   return { states, arrivals };
 }

@@ -5,12 +5,14 @@
  */
 import type { Scenario, Step as ScenarioStep } from "../model";
 import { DOCUMENT, isInside, type Program } from "../program";
-import { advance, nextDue, type RunState, type Step, type Stimulus, start, stimulate } from "../run";
-import { isControl, type Layout, layoutOf, roleOf, trackEnd } from "../surface";
+import { advance, beforeMount, nextDue, type RunState, type Step, type Stimulus, start, stimulate } from "../run";
+import { isControl, isInView, type Layout, layoutOf, roleOf, trackEnd } from "../surface";
+import { MoreStimuli } from "./stimuli";
 
 /** How one situation follows from another. */
 export type Move = Act | { kind: "time"; to: number };
-type Act = { kind: "click" | "key"; stimulus: Stimulus };
+/** A key's act, a pointer's, or one of the surroundings. */
+type Act = { kind: "click" | "key" | "page"; stimulus: Stimulus };
 
 export interface Situation {
   index: number;
@@ -40,13 +42,14 @@ export interface Bounds {
 
 export class Explorer {
   readonly situations: Situation[] = [];
-  /** Triples: from, to, kind of move (0 click, 1 key, 2 time). */
+  /** Triples: from, to, kind of move (0 pointer, 1 key, 2 time and surroundings). */
   readonly edges: number[] = [];
   readonly first: Step;
   /** False when a bound was reached before everything was seen. */
   complete = true;
   private readonly known = new Map<string, Situation>();
   private readonly keys: readonly string[];
+  private readonly more: MoreStimuli;
   private readonly ids = new Map<string, number>();
   private readonly acts = new Map<Layout, readonly Act[]>();
   private readonly actsFocused = new Map<Layout, readonly Act[]>();
@@ -61,6 +64,7 @@ export class Explorer {
     const keys = new Set(["Tab", "Shift+Tab", ...program.keyRows.map((k) => k.key)]);
     if (dialogs) keys.add("Escape");
     this.keys = [...keys];
+    this.more = new MoreStimuli(program);
     const { state, step } = start(program);
     this.first = step;
     this.visit(state, null, null, null);
@@ -139,7 +143,7 @@ export class Explorer {
       if (result.state === state) idle.set(move, result.step);
       this.visit(result.state, from, move, result.step);
     }
-    const due = nextDue(state);
+    const due = nextDue(program, state);
     if (due === null) return;
     const time = (to: number, next: RunState, step: Step | null): void =>
       this.visit(next, from, { kind: "time", to }, step);
@@ -159,19 +163,30 @@ export class Explorer {
 
   /** What a person can do in a state, one object a stimulus and layout. */
   private stimuli(state: RunState): readonly Act[] {
+    if (state.done) return [];
     const layout = layoutOf(this.program, state);
     const focused = state.focus !== DOCUMENT;
     const table = focused ? this.actsFocused : this.acts;
     let list = table.get(layout);
     if (!list) {
       const keys = focused ? [...new Set([...this.keys, "Enter", "Space"])] : this.keys;
+      const targets = this.targets(layout);
       list = [
-        ...this.targets(layout).map((click): Act => ({ kind: "click", stimulus: { click } })),
+        ...targets.map((click): Act => ({ kind: "click", stimulus: { click } })),
         ...keys.map((press): Act => ({ kind: "key", stimulus: { press } })),
+        ...this.more.pointer(targets).map((stimulus): Act => ({ kind: "click", stimulus })),
+        ...this.more.keys(focused).map((stimulus): Act => ({ kind: "key", stimulus })),
+        ...this.more.page.map((stimulus): Act => ({ kind: "page", stimulus })),
       ];
       table.set(layout, list);
     }
-    return list;
+    const answers = this.more.answers(state);
+    if (!answers.length && !this.more.viewMatters) return list;
+    const inView = (act: Act): boolean => {
+      const name = "click" in act.stimulus ? act.stimulus.click : null;
+      return name === null || isInView(this.program, state, this.program.partIndex.get(name)!);
+    };
+    return [...(this.more.viewMatters ? list.filter(inView) : list), ...answers];
   }
 
   /** The acts that are known to change nothing, whatever timers and motions run: those decide nothing by themselves. */
@@ -196,8 +211,11 @@ export class Explorer {
     for (const { index: p, part, path, name } of program.parts) {
       if (layout.landing[p] !== p || !layout.displayed[p]) continue;
       if (part.covers === "viewport") covered = true;
-      const listeners = path.filter((q) => program.clickRows[q].some((r) => r.scope === "inside" || q === p));
-      const outside = program.outsideRows.filter((r) => !isInside(program, p, r.part)).map((r) => r.row.index);
+      const rows = Object.values(program.pointer);
+      const listeners = path.filter((q) => rows.some((on) => on.at[q].some((r) => r.scope === "inside" || q === p)));
+      const outside = rows.flatMap((on) =>
+        on.outside.filter((r) => !isInside(program, p, r.part)).map((r) => r.row.index),
+      );
       const focus = path.find((q) => layout.focusable[q]);
       const special = isControl(program, p) || path.some((q) => program.parts[q].part.tag === "label") ? p : "";
       // Without a place for the focus, what was clicked is where Tab goes on: all parts before the same stop are alike.
@@ -221,7 +239,10 @@ export class Explorer {
   private core(state: RunState): string {
     // Where Tab goes on from matters only while nothing is focused.
     const tabFrom = state.focus === DOCUMENT ? state.tabFrom : "";
-    let key = `${state.leaf},${state.focus},${state.back},${tabFrom}`;
+    let key = `${state.config},${state.pose},${state.focus},${state.back},${tabFrom}`;
+    if (this.more.any) key += `,${state.over},${state.pressed},${state.spaceAt},${this.more.pageKey(state)}`;
+    for (const kept of state.history) key += `;h${kept}`;
+    if (state.done) key += ";done";
     for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;
     for (const l of state.lingering) key += `;l${l.part}`;
     return key;
@@ -238,14 +259,23 @@ export class Explorer {
     if (dues.length > 1) dues.sort((a, b) => a - b);
     const near = dues[0] - now;
     key += near > JUST_BEFORE + AT ? ";2" : near > 2 * AT ? ";1" : ";0";
-    for (const t of timers) key += `;${t.row}.${t.state}.${dues.indexOf(t.due)}`;
+    for (const t of timers) {
+      key += `;${t.kind === "state" ? `${t.row}.${t.state}` : `${this.id(t.event)}e`}.${dues.indexOf(t.due)}`;
+    }
     for (const t of tracks) key += `;${t.goal}.${dues.indexOf(trackEnd(t))}${t.start === now ? "n" : ""}`;
     return key;
   }
 }
 
+/** The moment before mount, computed once a program. */
+function atStart(program: Program): RunState {
+  const known = program.cache.get("before mount") as RunState | undefined;
+  const state = known ?? beforeMount(program);
+  if (!known) program.cache.set("before mount", state);
+  return state;
+}
+
 export function isDialog(program: Program, part: number): boolean {
-  const role = roleOf(program, { ...startMoment, leaf: program.states[0].leaf, data: program.initialData }, part);
+  const role = roleOf(program, atStart(program), part);
   return role === "dialog" || role === "alertdialog";
 }
-const startMoment = { now: 0, leaf: 0, data: [], focus: DOCUMENT, tracks: [], lingering: [] };

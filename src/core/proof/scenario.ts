@@ -10,8 +10,8 @@ import {
   type RunState,
   runTo,
   type Session,
-  start,
   stateAt,
+  stimulusText,
 } from "../run";
 import { found } from "../surface";
 
@@ -49,11 +49,7 @@ export interface Played {
 
 /** The run of a scenario; it stops where a step cannot be done. */
 export function playScenario(program: Program, scenario: Scenario): Played {
-  let session = openSession(program);
-  if (scenario.data) {
-    const { state, step } = start(program, scenario.data);
-    session = { ...session, frames: [{ state, step, stimulus: null }] };
-  }
+  let session = openSession(program, { data: scenario.data, page: scenario.page });
   const after: RunState[] = [];
   const frames: Frame[] = [];
   for (const [index, { do: what }] of scenario.steps.entries()) {
@@ -127,6 +123,8 @@ export function expectationText(e: Expectation): string {
       return `${e.part} has ${e.fact} “${e.is}”`;
     case "attribute":
       return e.is === null ? `${e.part} has no ${e.attribute}` : `${e.part} has ${e.attribute}="${e.is}"`;
+    case "announced":
+      return `“${e.is}” was announced`;
     case "takes pointer":
       return `${e.part} ${e.is ? "takes" : "does not take"} the pointer`;
     case "in tab order":
@@ -141,5 +139,5 @@ export function stepText(step: ScenarioStep): string {
     const { wait } = step.do;
     return Number.isInteger(wait) ? `wait ${wait} ms` : `wait just under ${Math.ceil(wait)} ms`;
   }
-  return "press" in step.do ? `press ${step.do.press}` : `click ${step.do.click ?? "the bare page"}`;
+  return stimulusText(step.do);
 }

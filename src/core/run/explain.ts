@@ -1,6 +1,7 @@
 /** Why what happened happened, or did not: a step told in sentences about the component. */
 import { printReaction } from "../expression";
 import { DOCUMENT, type Program, partName } from "../program";
+import { stateText } from "../surface";
 import type { Considered, Dispatch, Step } from "./state";
 
 /** A piece of a sentence; `part` and `state` are names that a reader can go to. */
@@ -46,10 +47,29 @@ export function explain(program: Program, step: Step): Explanation {
         say`Click aimed at ${part(cause.aimed)} landed on ${part(cause.landed)}, which ${plain(why(program, cause.aimed, cause.landed))}.`,
       );
   }
-  if (cause.kind === "press") {
-    sentences.push(say`${plain(cause.key)} was pressed with the focus on ${part(cause.focus)}.`);
+  if (cause.kind === "press" || cause.kind === "keyDown" || cause.kind === "keyUp") {
+    const did = cause.kind === "keyUp" ? "released" : cause.kind === "keyDown" ? "pressed and held" : "pressed";
+    sentences.push(say`${plain(cause.key)} was ${plain(did)} with the focus on ${part(cause.focus)}.`);
   }
-  if (cause.kind === "timer") sentences.push(say`${state(cause.state)} was over.`);
+  if (cause.kind === "down" || cause.kind === "up" || cause.kind === "move") {
+    const did = { down: "went down on", up: "came up over", move: "moved onto" }[cause.kind];
+    if (step.missed === "not there")
+      sentences.push(say`${part(cause.aimed)} is not displayed, so the pointer cannot be there.`);
+    else if (step.missed === "disabled") sentences.push(say`${part(cause.landed)} is disabled, so it reached nobody.`);
+    else sentences.push(say`The pointer ${plain(did)} ${part(cause.landed)}.`);
+  }
+  if (cause.kind === "scroll") sentences.push(say`The page was scrolled to ${plain(`${Math.round(cause.to)} px`)}.`);
+  if (cause.kind === "resize") sentences.push(say`The page was resized.`);
+  if (cause.kind === "blur") sentences.push(say`The window lost the focus.`);
+  if (cause.kind === "reducedMotion") sentences.push(say`The preference for reduced motion changed.`);
+  if (cause.kind === "unmount") sentences.push(say`The component was unmounted.`);
+  if (cause.kind === "set") sentences.push(say`${plain(program.data[cause.data]?.name ?? "It")} was set by hand.`);
+  if (cause.kind === "event") sentences.push(...tellEvent(cause));
+  if (step.missed === "over") sentences.push(say`The component has ended; nothing happens any more.`);
+  if (cause.kind === "timer") {
+    const every = program.rows[cause.row].event.on === "every";
+    sentences.push(every ? say`The interval of ${state(cause.state)} was over.` : say`${state(cause.state)} was over.`);
+  }
   if (cause.kind === "motion") {
     const names = cause.parts.map((p) => partName(program, p)).join(", ");
     sentences.push(say`Motion of ${plain(names)} ended.`);
@@ -61,8 +81,7 @@ export function explain(program: Program, step: Step): Explanation {
     cell ??= { row: c.row, state: program.states[c.state].name };
   };
   for (const dispatch of step.dispatches) {
-    const taken = dispatch.considered.find((c) => c.outcome === "taken");
-    if (taken) {
+    for (const taken of dispatch.considered.filter((c) => c.outcome === "taken")) {
       changed = true;
       pick(taken);
       sentences.push(tellTaken(dispatch, taken));
@@ -83,10 +102,13 @@ export function explain(program: Program, step: Step): Explanation {
         : say`${part(refused)} could not take the focus: it is not displayed, inert or not focusable.`,
     );
   }
+  for (const line of step.log) sentences.push(say`Log: ${plain(line)}`);
+  for (const why of step.failed) sentences.push(say`Something could not be computed: ${plain(why)}.`);
   for (const index of step.clamped) sentences.push(say`${plain(program.data[index].name)} was held inside its range.`);
   if (step.loop) sentences.push(say`More than 1,000 steps at this instant: the run was cut here.`);
 
-  const nothing = !changed && cause.kind !== "start" && cause.kind !== "motion";
+  const quiet = ["start", "motion", "scroll", "resize", "move", "set", "reducedMotion"].includes(cause.kind);
+  const nothing = !changed && !quiet;
   if (nothing && !step.missed) sentences.push(...whyNothing());
   return { nothing, sentences, cell };
 
@@ -94,9 +116,25 @@ export function explain(program: Program, step: Step): Explanation {
     const said = printReaction({
       branches: [docBranch(taken)],
     });
-    if (dispatch.kind === "after" && dispatch.from !== dispatch.to) return say`It led to ${state(dispatch.to)}.`;
+    const to = stateNames(dispatch.to);
+    if (dispatch.kind === "timed" && dispatch.from !== dispatch.to) return say`It led to ${to}.`;
     if (dispatch.from === dispatch.to) return say`${row(taken.row)} in ${state(taken.state)} did: ${plain(said)}.`;
-    return say`${row(taken.row)} led from ${state(dispatch.from)} to ${state(dispatch.to)}.`;
+    return say`${row(taken.row)} led from ${stateNames(dispatch.from)} to ${to}.`;
+  }
+
+  function stateNames(config: number): Phrase {
+    return { text: stateText(program, { config }), kind: "state" };
+  }
+
+  function tellEvent({ event, request }: { event: string; request: number }): Phrase[][] {
+    if (step.missed === "no request") return [say`No such request is under way.`];
+    if (request >= 0) {
+      const ok = event.endsWith(".ok");
+      return [say`The request ${plain(program.requests[request].name)} ${plain(ok ? "was answered" : "failed")}.`];
+    }
+    return event.startsWith("timer.")
+      ? [say`The timer ${plain(event.slice(6))} was over.`]
+      : [say`${plain(event)} arrived.`];
   }
 
   function docBranch(taken: Considered) {

@@ -1,57 +1,76 @@
 /** The interpreter: from a state and a stimulus, or a stretch of time, to the next state. Pure; no clock but its own. */
-import { DOCUMENT, isInside, type PartIndex, type Program, type RowInfo } from "../program";
-import { labelledControl, layoutOf, roleOf, trackEnd } from "../surface";
+import type { Value } from "../model";
+import { answerEvent, DOCUMENT, type PartIndex, type Program, poseOf, rowsFor } from "../program";
+import { envOf, type PageState, scrollRange, trackEnd } from "../surface";
+import { scrollTo } from "./actions";
+import { configurationOn } from "./entering";
+import { press, pressKey, releaseKey } from "./keys";
 import { Machine } from "./machine";
-import { type Cause, MAX_STEPS, type RunState, type Step, type Stimulus } from "./state";
+import { click, common, followLayout, isSwallowed, landing, moveOnto, press as pointerDown, release } from "./pointer";
+import { answersIn, endGlide, glideDue, noticePage } from "./scrolling";
+import { type Cause, MAX_STEPS, newStep, type RunState, type Step, type Stimulus, type Timer } from "./state";
+
+export { landingOf } from "./pointer";
 
 export interface Result {
   state: RunState;
   step: Step;
 }
 
-const newStep = (at: number, cause: Cause): Step => ({
-  at,
-  cause,
-  dispatches: [],
-  focus: [],
-  refused: [],
-  missed: null,
-  clamped: [],
-  loop: false,
-});
+/** How a run begins where it does not begin as the document says. */
+export interface Opening {
+  /** Values that replace initial ones, by name. */
+  data?: Readonly<Record<string, Value>>;
+  /** px */
+  page?: Partial<Pick<PageState, "width" | "height" | "scroll" | "reducedMotion">>;
+}
 
-/**
- * A fresh run at 0 ms: initial states entered, `mounted` dispatched.
- * @param data values that replace initial ones, by name
- */
-export function start(program: Program, data: Record<string, boolean | number | string> = {}): Result {
+/** A fresh run at 0 ms: initial states entered, `mounted` dispatched, then what the page shows from the start. */
+export function start(program: Program, opening: Opening = {}): Result {
   const step = newStep(0, { kind: "start" });
-  const state = beforeMount(program, data);
-  const machine = new Machine(program, state, step);
+  const machine = new Machine(program, beforeMount(program, opening), step);
   machine.start();
-  machine.dispatch(DOCUMENT, "mounted", program.mountedRows);
+  machine.dispatch(DOCUMENT, "page", program.plainRows.get("mounted") ?? []);
+  if (machine.pageState.reducedMotion)
+    machine.dispatch(DOCUMENT, "page", program.plainRows.get("reduced motion on") ?? []);
+  noticePage(machine, null);
+  finish(machine, null);
   return { state: machine.result(), step };
 }
 
 /** The very first instant, before anything has happened. */
-export function beforeMount(program: Program, data: Record<string, boolean | number | string> = {}): RunState {
+export function beforeMount(program: Program, opening: Opening = {}): RunState {
+  const { width, height } = program.doc.page;
+  const size = { width, height, reducedMotion: false, ...opening.page, glide: null };
+  const page: PageState = { ...size, scroll: Math.min(opening.page?.scroll ?? 0, scrollRange(program, size)) };
+  const config = configurationOn(program, 0).index;
+  const data = program.initialData.map((v, i) => opening.data?.[program.data[i].name] ?? v);
   return {
     now: 0,
-    leaf: program.states[0].leaf,
-    data: program.initialData.map((v, i) => data[program.data[i].name] ?? v),
+    config,
+    pose: poseOf(program, config, envOf(program, { data, config, page, now: 0 })),
+    data,
     focus: DOCUMENT,
     tracks: [],
     lingering: [],
     timers: [],
+    history: new Map(),
     back: null,
     tabFrom: DOCUMENT,
     since: 0,
+    page,
+    over: DOCUMENT,
+    pressed: null,
+    spaceAt: null,
+    holds: [],
+    said: null,
+    done: false,
   };
 }
 
 /** When something happens next by itself, ms; null when nothing will. */
-export function nextDue(state: RunState): number | null {
-  let due = Number.POSITIVE_INFINITY;
+export function nextDue(program: Program, state: RunState): number | null {
+  let due = glideDue(program, state) ?? Number.POSITIVE_INFINITY;
   for (const timer of state.timers) if (timer.due < due) due = timer.due;
   for (const track of state.tracks) {
     const end = trackEnd(track);
@@ -62,7 +81,7 @@ export function nextDue(state: RunState): number | null {
 
 /**
  * Lets the clock run to `until` (ms), doing what is due on the way, in time order. At one instant motions end first,
- * then timers go in the order in which they were started.
+ * then the page has scrolled, then timers go in the order in which they were started.
  * @param seen is given each thing that happened, with the state after it
  */
 export function advance(
@@ -73,7 +92,7 @@ export function advance(
 ): RunState {
   let current = state;
   let sameInstant = 0;
-  for (let due = nextDue(current); due !== null && due <= until; due = nextDue(current)) {
+  for (let due = nextDue(program, current); due !== null && due <= until; due = nextDue(program, current)) {
     sameInstant = due === current.now ? sameInstant + 1 : 0;
     const next = oneDue(program, current, due);
     const cut = sameInstant > MAX_STEPS;
@@ -89,123 +108,180 @@ function oneDue(program: Program, state: RunState, due: number): Result {
     const step = newStep(due, { kind: "motion", parts: [] });
     const machine = new Machine(program, { ...state, now: due }, step);
     step.cause = { kind: "motion", parts: machine.endMotions() };
+    finish(machine, state);
     return { state: machine.result(), step };
   }
-  const timer = state.timers.reduce((first, t) => (t.due < first.due ? t : first));
-  const step = newStep(due, { kind: "timer", row: timer.row, state: timer.state });
-  const machine = new Machine(program, { ...state, now: due }, step);
+  const timer = state.timers.reduce<Timer | null>((first, t) => (first && first.due <= t.due ? first : t), null);
+  if (!timer || timer.due > due) {
+    const step = newStep(due, { kind: "scroll", from: state.page.glide?.from ?? 0, to: state.page.glide?.to ?? 0 });
+    const machine = new Machine(program, { ...state, now: due }, step);
+    machine.pageState = endGlide(state.page, due);
+    finish(machine, state);
+    return { state: machine.result(), step };
+  }
+  return fire(program, { ...state, now: due }, timer, state);
+}
+
+/** A timer's turn. */
+function fire(program: Program, state: RunState, timer: Timer, before: RunState): Result {
+  const cause: Cause =
+    timer.kind === "state"
+      ? { kind: "timer", row: timer.row, state: timer.state }
+      : { kind: "event", event: timer.event, request: timer.request };
+  const step = newStep(state.now, cause);
+  const machine = new Machine(program, state, step);
   machine.timers = state.timers.filter((t) => t !== timer);
-  machine.dispatch(DOCUMENT, "after", [program.rows[timer.row]], timer.state);
+  if (timer.kind === "state") {
+    const row = program.rows[timer.row];
+    // An interval goes on while its state lasts.
+    if (row.event.on === "every")
+      machine.timers = [...machine.timers, { ...timer, due: timer.due + row.cells[timer.state]!.after }];
+    machine.dispatch(DOCUMENT, "timed", [row], timer.state);
+  } else machine.dispatch(DOCUMENT, "event", rowsFor(program, timer.event), undefined, timer.event);
+  finish(machine, before);
   return { state: machine.result(), step };
 }
 
-/** Does what a person does, at the state's own instant. */
+/** What follows from any step: events that were sent, distances that were passed, what the pointer is over by now. */
+function finish(machine: Machine, before: RunState | null): void {
+  machine.drainExternal();
+  if (before && !machine.done) noticePage(machine, answersIn(machine.program, before));
+  followLayout(machine);
+  machine.drainExternal();
+}
+
+/** Does what a person or the surroundings do, at the state's own instant. */
 export function stimulate(program: Program, state: RunState, stimulus: Stimulus): Result {
-  return "press" in stimulus
-    ? press(program, state, stimulus.press)
-    : pointerClick(
-        program,
-        state,
-        stimulus.click === null ? DOCUMENT : (program.partIndex.get(stimulus.click) ?? DOCUMENT),
-      );
+  const part = (name: string | null): PartIndex =>
+    name === null ? DOCUMENT : (program.partIndex.get(name) ?? DOCUMENT);
+  if ("click" in stimulus) return pointerClick(program, state, part(stimulus.click));
+  const step = newStep(state.now, { kind: "blur" });
+  if (state.done) {
+    step.missed = "over";
+    return { state, step };
+  }
+  const machine = new Machine(program, state, step);
+  const key = (kind: "press" | "keyDown" | "keyUp", name: string): Cause => ({ kind, key: name, focus: state.focus });
+  if ("press" in stimulus) {
+    step.cause = key("press", stimulus.press);
+    press(machine, stimulus.press);
+  } else if ("keyDown" in stimulus) {
+    step.cause = key("keyDown", stimulus.keyDown);
+    pressKey(machine, stimulus.keyDown);
+  } else if ("keyUp" in stimulus) {
+    step.cause = key("keyUp", stimulus.keyUp);
+    releaseKey(machine, stimulus.keyUp);
+  } else if ("down" in stimulus || "up" in stimulus || "move" in stimulus) {
+    const [kind, name] = Object.entries(stimulus)[0] as ["down" | "up" | "move", string | null];
+    pointerAct(machine, kind, part(name));
+  } else surroundings(machine, stimulus);
+  finish(machine, state);
+  return { state: machine.result(), step };
 }
 
-/** Where a click aimed at a part lands; `aimed` DOCUMENT is a place where no part lies, unless one covers the viewport. */
-export function landingOf(program: Program, state: RunState, aimed: PartIndex): PartIndex {
-  const layout = layoutOf(program, state);
-  if (aimed !== DOCUMENT) return layout.landing[aimed];
-  let top: PartIndex = DOCUMENT;
-  program.parts.forEach((p, i) => {
-    if (p.part.covers !== "viewport" || !layout.catches[i]) return;
-    if (top === DOCUMENT || p.layer >= program.parts[top].layer) top = i;
-  });
-  return top;
+function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartIndex): void {
+  const { step } = machine;
+  step.cause = { kind, aimed, landed: DOCUMENT };
+  if (aimed !== DOCUMENT && !machine.layout.displayed[aimed]) {
+    step.missed = "not there";
+    return;
+  }
+  const target = landing(machine, aimed);
+  step.cause.landed = target;
+  moveOnto(machine, target);
+  if (kind === "move") return;
+  if (kind === "down") {
+    machine.pressed = target;
+    if (isSwallowed(machine, target)) step.missed = "disabled";
+    else pointerDown(machine, target);
+    return;
+  }
+  const { pressed } = machine;
+  machine.pressed = null;
+  if (isSwallowed(machine, target)) return;
+  release(machine, target);
+  if (pressed === null) return;
+  const on = common(machine.program, pressed, target);
+  if (on !== DOCUMENT || (pressed === DOCUMENT && target === DOCUMENT)) click(machine, on);
 }
 
-/** A person's click: pointer down, focus moves, pointer up, click (UI Events §3.4). */
+function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | null } | { press: string }>): void {
+  const { step, program, pageState } = machine;
+  const plain = (key: string): void => void machine.dispatch(DOCUMENT, "page", program.plainRows.get(key) ?? []);
+  const repage = (next: PageState): void => {
+    machine.pageState = next;
+    machine.settle(machine.layout);
+  };
+  if ("scroll" in s) {
+    const from = machine.page.scroll;
+    scrollTo(machine, Math.min(s.scroll, scrollRange(program, pageState)), false);
+    step.cause = { kind: "scroll", from, to: machine.page.scroll };
+    machine.settle(machine.layout);
+  } else if ("resize" in s) {
+    step.cause = { kind: "resize" };
+    const size = { ...pageState, ...s.resize, glide: null };
+    repage({ ...size, scroll: Math.min(machine.page.scroll, scrollRange(program, size)) });
+  } else if ("blur" in s) {
+    step.cause = { kind: "blur" };
+    machine.pressed = null;
+    machine.spaceAt = null;
+    plain("window blur");
+  } else if ("reducedMotion" in s) {
+    step.cause = { kind: "reducedMotion" };
+    if (pageState.reducedMotion === s.reducedMotion) return;
+    repage({ ...pageState, reducedMotion: s.reducedMotion });
+    plain(`reduced motion ${s.reducedMotion ? "on" : "off"}`);
+  } else if ("answer" in s) {
+    const request = program.requests.findIndex((r) => r.name === s.answer);
+    const timer = machine.timers.find((t) => t.kind === "event" && t.request === request && request >= 0);
+    step.cause = { kind: "event", event: answerEvent(s.answer, s.ok), request };
+    if (!timer) step.missed = "no request";
+    else {
+      machine.timers = machine.timers.filter((t) => t !== timer);
+      machine.dispatch(DOCUMENT, "event", rowsFor(program, step.cause.event), undefined, step.cause.event);
+    }
+  } else if ("send" in s) {
+    step.cause = { kind: "event", event: s.send, request: -1 };
+    machine.dispatch(DOCUMENT, "event", rowsFor(program, s.send), undefined, s.send);
+  } else if ("set" in s) {
+    const data = program.data.findIndex((d) => d.name === s.set);
+    step.cause = { kind: "set", data };
+    machine.assign(data, s.to);
+  } else if ("unmount" in s) {
+    step.cause = { kind: "unmount" };
+    machine.unmount();
+  }
+}
+
+/** A person's click: the pointer comes, goes down, focus moves, it comes up, click (UI Events §3.4). */
 export function pointerClick(program: Program, state: RunState, aimed: PartIndex): Result {
   const cause: Cause = { kind: "click", aimed, landed: DOCUMENT, by: "pointer" };
   const step = newStep(state.now, cause);
+  if (state.done) {
+    step.missed = "over";
+    return { state, step };
+  }
   const machine = new Machine(program, state, step);
   if (aimed !== DOCUMENT && !machine.layout.displayed[aimed]) {
     step.missed = "not there";
     return { state, step };
   }
-  const target = landingOf(program, state, aimed);
+  moveOnto(machine, landing(machine, aimed));
+  const target = landing(machine, aimed);
   cause.landed = target;
-  if (target !== DOCUMENT && program.parts[target].path.some((p) => machine.layout.disabled[p])) {
-    // A disabled control swallows the click, focus stays (HTML §4.10.18.5).
+  if (isSwallowed(machine, target)) {
     step.missed = "disabled";
-    return { state, step };
+    finish(machine, state);
+    return { state: machine.result(), step };
   }
-  machine.focusByPointer(target);
-  click(program, machine, target);
-  if (target !== DOCUMENT) {
-    const control = labelledControl(program, machine, target);
-    const inside = control !== DOCUMENT && program.parts[target].path.includes(control);
-    if (control !== DOCUMENT && !inside && machine.layout.displayed[control] && !machine.layout.disabled[control]) {
-      if (machine.layout.focusable[control]) machine.moveFocus(control, "pointer");
-      click(program, machine, control);
-    }
+  pointerDown(machine, target);
+  // What the press changed may lie over the place by now.
+  const there = aimed === DOCUMENT || machine.layout.displayed[aimed] ? landing(machine, aimed) : DOCUMENT;
+  if (!isSwallowed(machine, there)) {
+    release(machine, there);
+    const on = there === target ? target : common(program, target, there);
+    if (on !== DOCUMENT || target === DOCUMENT) click(machine, on);
   }
+  finish(machine, state);
   return { state: machine.result(), step };
-}
-
-/** Dispatch from the target to the root, then to those who listen for clicks outside (DOM §2.9). */
-function click(program: Program, machine: Machine, target: PartIndex): void {
-  const path = target === DOCUMENT ? [] : program.parts[target].path;
-  for (const at of path) {
-    const listening = program.clickRows[at];
-    if (!listening.length) continue;
-    const rows = listening.filter((l) => l.scope === "inside" || at === target).map((l) => l.row);
-    if (machine.dispatch(at, "click", rows)) return;
-  }
-  const rows: RowInfo[] = [];
-  for (const { row, part } of program.outsideRows) {
-    if (target === DOCUMENT || !isInside(program, target, part)) rows.push(row);
-  }
-  for (const row of rows) machine.dispatch(DOCUMENT, "outside", [row]);
-}
-
-const activatedBy: Record<string, readonly string[]> = {
-  button: ["Enter", "Space"],
-  summary: ["Enter", "Space"],
-  a: ["Enter"],
-};
-
-/** A key press: down, its default action, up. */
-function press(program: Program, state: RunState, key: string): Result {
-  const step = newStep(state.now, { kind: "press", key, focus: state.focus });
-  const machine = new Machine(program, state, step);
-  const { focus } = state;
-  const path = focus === DOCUMENT ? [] : program.parts[focus].path;
-  const listening = program.keyRows.filter((k) => k.key === key);
-  let stopped = false;
-  for (const at of path) {
-    const rows = listening.filter((k) => k.within === at).map((k) => k.row);
-    if (rows.length && machine.dispatch(at, "key", rows)) {
-      stopped = true;
-      break;
-    }
-  }
-  if (!stopped) {
-    const rows = listening.filter((k) => k.within === null).map((k) => k.row);
-    machine.dispatch(DOCUMENT, "key", rows);
-  }
-  if (key === "Tab" || key === "Shift+Tab") machine.focusByTab(key !== "Tab");
-  // Enter goes to what is focused by now; Space only where it was pressed and released on the same element.
-  const target = machine.focus;
-  if (target !== DOCUMENT && (key === "Enter" || (key === "Space" && target === focus))) {
-    if (activates(program, machine, target, key)) click(program, machine, target);
-  }
-  return { state: machine.result(), step };
-}
-
-function activates(program: Program, machine: Machine, target: PartIndex, key: string): boolean {
-  const { part } = program.parts[target];
-  if (part.tag === "input") {
-    const role = roleOf(program, machine, target);
-    return role === "button" || (key === "Space" && (role === "checkbox" || role === "radio"));
-  }
-  return activatedBy[part.tag]?.includes(key) ?? false;
 }

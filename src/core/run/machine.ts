@@ -2,49 +2,75 @@
  * One run in progress: the working copy that an interpreter step changes before it is handed out as a value.
  * States follow the W3C SCXML recommendation's algorithm (appendix D); looks, motion and focus follow the states.
  */
-import type { Env } from "../expression";
+import type { Env, PageEnv } from "../expression";
+import type { Value } from "../model";
 import {
   type CompiledBranch,
   type CompiledFocus,
+  type ConfigurationIndex,
   DOCUMENT,
-  isInState,
-  isInside,
   type PartIndex,
+  type PoseIndex,
   type Program,
+  poseOf,
   type RowInfo,
+  rowsFor,
   type StateIndex,
-  transitionDomain,
 } from "../program";
-import { ended, type Layout, type Lingering, layoutOf, moveTo, type Track } from "../surface";
+import { ended, type Layout, type Lingering, layoutOf, moveTo, type PageState, scrollAt, type Track } from "../surface";
+import { assignTo, attempt, runActions } from "./actions";
+import { entrySet, exitSet, isFinished, remembered, transitionDomain } from "./entering";
+import { settleFocus } from "./focus";
 import {
   type Considered,
   type Dispatch,
-  type FocusCause,
+  type DispatchKind,
   MAX_STEPS,
   type RunState,
   type Step,
   type Timer,
 } from "./state";
 
-type Value = boolean | number | string;
+interface Enabled {
+  branch: CompiledBranch;
+  source: StateIndex;
+  considered: Considered;
+}
 
 export class Machine implements Env {
   now: number;
-  leaf: StateIndex;
+  config: ConfigurationIndex;
+  pose: PoseIndex;
   data: readonly Value[];
   focus: PartIndex;
   tracks: readonly Track[];
   lingering: readonly Lingering[];
   timers: readonly Timer[];
+  history: RunState["history"];
   back: PartIndex | null;
   tabFrom: PartIndex;
   since: number;
+  pageState: PageState;
+  over: PartIndex;
+  pressed: PartIndex | null;
+  spaceAt: PartIndex | null;
+  holds: readonly boolean[];
+  said: RunState["said"];
+  done: boolean;
 
+  /** The event that is being handled. */
+  event = "";
   /** The layout in force; recomputed only when what it depends on changes. */
   layout: Layout;
-  private requests: CompiledFocus[] = [];
-  private raised: string[] = [];
-  private stopping = false;
+  /** What was asked of the focus since it was settled last. */
+  requests: CompiledFocus[] = [];
+  stopping = false;
+  /** The event's default action was prevented. */
+  prevented = false;
+  /** Own events that wait: raised ones go before those that were sent (SCXML §3.13). */
+  readonly internal: string[] = [];
+  readonly external: string[] = [];
+  private active: Set<StateIndex> | null = null;
   private spent = 0;
 
   constructor(
@@ -54,266 +80,439 @@ export class Machine implements Env {
   ) {
     const state = initial;
     this.now = state.now;
-    this.leaf = state.leaf;
+    this.config = state.config;
+    this.pose = state.pose;
     this.data = state.data;
     this.focus = state.focus;
     this.tracks = state.tracks;
     this.lingering = state.lingering;
     this.timers = state.timers;
+    this.history = state.history;
     this.back = state.back;
     this.tabFrom = state.tabFrom;
     this.since = state.since;
+    this.pageState = state.page;
+    this.over = state.over;
+    this.pressed = state.pressed;
+    this.spaceAt = state.spaceAt;
+    this.holds = state.holds;
+    this.said = state.said;
+    this.done = state.done;
     this.layout = layoutOf(program, state);
+  }
+
+  /** What expressions can ask about the page. */
+  get page(): PageEnv & PageState {
+    return { ...this.pageState, scroll: scrollAt(this.pageState, this.now) };
   }
 
   /** The state now; the very one it started from where nothing has changed. */
   result(): RunState {
+    const { now, config, pose, data, focus, tracks, lingering, timers, history, back, tabFrom, since } = this;
+    const { pageState: page, over, pressed, spaceAt, holds, said, done } = this;
     const old = this.initial;
     const same =
-      this.leaf === old.leaf &&
-      this.focus === old.focus &&
-      this.data === old.data &&
-      this.tracks === old.tracks &&
-      this.timers === old.timers &&
-      this.now === old.now &&
-      this.since === old.since &&
-      this.back === old.back &&
-      this.tabFrom === old.tabFrom &&
-      this.lingering === old.lingering;
+      config === old.config &&
+      pose === old.pose &&
+      focus === old.focus &&
+      data === old.data &&
+      tracks === old.tracks &&
+      timers === old.timers &&
+      now === old.now &&
+      since === old.since &&
+      back === old.back &&
+      tabFrom === old.tabFrom &&
+      lingering === old.lingering &&
+      history === old.history &&
+      page === old.page &&
+      over === old.over &&
+      pressed === old.pressed &&
+      spaceAt === old.spaceAt &&
+      holds === old.holds &&
+      said === old.said &&
+      done === old.done;
     if (same) return old;
-    const { now, leaf, data, focus, tracks, lingering, timers, back, tabFrom, since } = this;
-    return { now, leaf, data, focus, tracks, lingering, timers, back, tabFrom, since };
+    return {
+      now,
+      config,
+      pose,
+      data,
+      focus,
+      tracks,
+      lingering,
+      timers,
+      history,
+      back,
+      tabFrom,
+      since,
+      page,
+      over,
+      pressed,
+      spaceAt,
+      holds,
+      said,
+      done,
+    };
   }
 
   isIn(name: string): boolean {
     const state = this.program.stateIndex.get(name);
-    return state !== undefined && this.program.states[this.leaf].path.includes(state);
+    if (state === undefined) return false;
+    return this.active ? this.active.has(state) : this.program.configurations.at(this.config).has[state];
   }
 
-  /** Enters the initial states of a fresh run. */
+  /** Enters the initial states of a fresh run, and settles what follows by itself. */
   start(): void {
-    this.startTimers(this.program.states[this.leaf].path);
-    this.requestFocus(this.program.states[this.leaf].path.toReversed());
-    this.settleFocus(null);
+    const { states } = this.program;
+    const entry = this.entry(DOCUMENT, "page", []);
+    this.active = new Set([0]);
+    this.enter([{ source: 0, targets: states[0].initial, internal: false }], states[0].initialActions, entry);
+    this.commit();
+    entry.to = this.config;
+    this.runToCompletion();
+    this.settle(null);
+    this.holds = this.program.becomesRows.map((r) => attempt(this, r.when) === true);
   }
 
   /**
    * Gives an event to the rows that listen for it, runs what they say to completion, and settles the surface.
-   * @param only for a timer: the one state whose cell is meant
+   * @param only for a delay: the one state whose cell is meant
+   * @param event the name of an own event
    * @returns true when a reaction stopped the event
    */
-  dispatch(at: PartIndex, kind: Dispatch["kind"], rows: readonly RowInfo[], only?: StateIndex): boolean {
-    if (!rows.length) return false;
-    const entry = this.entry(at, kind, rows);
+  dispatch(at: PartIndex, kind: DispatchKind, rows: readonly RowInfo[], only?: StateIndex, event = ""): boolean {
+    if ((!rows.length && !event) || this.done) return false;
     const before = this.layout;
     this.stopping = false;
-    this.select(rows, entry.considered, only);
+    this.event = event || (rows[0]?.label ?? "");
+    const entry = this.entry(at, kind, rows, event);
+    this.take(this.select(rows, entry.considered, only), entry);
     entry.stopped = this.stopping;
-    this.drainRaised();
-    entry.to = this.leaf;
-    this.settleFocus(before);
+    this.runToCompletion();
+    this.settle(before);
     return entry.stopped;
   }
 
-  private entry(at: PartIndex, kind: Dispatch["kind"], rows: readonly RowInfo[]): Dispatch {
+  /** Gives a datum a value from outside. */
+  assign(data: number, value: Value): void {
+    assignTo(this, data, value);
+    this.runToCompletion();
+    this.settle(this.layout);
+  }
+
+  /** Own events that were sent without a delay come after all that is under way. */
+  drainExternal(): void {
+    while (this.external.length && !this.overspent()) {
+      const event = this.external.shift()!;
+      this.dispatch(DOCUMENT, "event", rowsFor(this.program, event), undefined, event);
+    }
+    this.external.length = 0;
+  }
+
+  private entry(at: PartIndex, kind: DispatchKind, rows: readonly RowInfo[], event = ""): Dispatch {
     const matched = rows.map((r) => r.index);
-    const entry: Dispatch = { at, kind, matched, considered: [], from: this.leaf, to: this.leaf, stopped: false };
+    const entry: Dispatch = {
+      at,
+      kind,
+      event,
+      matched,
+      considered: [],
+      from: this.config,
+      to: this.config,
+      exited: [],
+      entered: [],
+      stopped: false,
+    };
     this.step.dispatches.push(entry);
     return entry;
   }
 
-  /** SCXML selectTransitions: the innermost active state with something to say decides. */
-  private select(rows: readonly RowInfo[], considered: Considered[], only?: StateIndex): void {
-    const path = only === undefined ? this.program.states[this.leaf].path : [only];
+  /** SCXML selectTransitions: for each atomic state the innermost active state with something to say decides. */
+  private select(rows: readonly RowInfo[], considered: Considered[], only?: StateIndex): Enabled[] {
+    const { states } = this.program;
+    const enabled: Enabled[] = [];
+    const decided = new Set<StateIndex>();
     const asked = new Set<RowInfo>();
-    for (const state of path) {
-      for (const row of rows) {
-        const cell = row.cells[state];
-        if (!cell) continue;
-        asked.add(row);
-        if (cell.ignored) {
-          considered.push({ row: row.index, state, outcome: "ignored" });
-          return;
+    const { atomic } = this.program.configurations.at(this.config);
+    const leaves = only === undefined ? atomic : [only];
+    for (const leaf of leaves) {
+      const path = only === undefined ? states[leaf].path : [only];
+      next: for (const state of path) {
+        // What one region has decided for the states around it, another need not ask again.
+        if (decided.has(state)) break;
+        for (const row of rows) {
+          const cell = row.cells[state];
+          if (!cell) continue;
+          asked.add(row);
+          if (cell.ignored) {
+            considered.push({ row: row.index, state, outcome: "ignored" });
+            decided.add(state);
+            break next;
+          }
+          const branch = cell.branches.findIndex((b) => b.guard === null || attempt(this, b.guard) === true);
+          if (branch >= 0) {
+            const entry: Considered = { row: row.index, state, outcome: "taken", branch };
+            considered.push(entry);
+            enabled.push({ branch: cell.branches[branch], source: state, considered: entry });
+            decided.add(state);
+            break next;
+          }
+          if (!considered.some((c) => c.row === row.index && c.state === state)) {
+            considered.push({ row: row.index, state, outcome: "guard" });
+          }
         }
-        const branch = cell.branches.findIndex((b) => b.guard === null || b.guard(this) === true);
-        if (branch >= 0) {
-          considered.push({ row: row.index, state, outcome: "taken", branch });
-          this.take(cell.branches[branch], state);
-          return;
-        }
-        considered.push({ row: row.index, state, outcome: "guard" });
       }
     }
-    for (const row of rows)
-      if (!asked.has(row)) considered.push({ row: row.index, state: path[0], outcome: "undecided" });
+    for (const row of rows) {
+      if (!asked.has(row)) considered.push({ row: row.index, state: leaves[0] ?? 0, outcome: "undecided" });
+    }
+    return enabled.length > 1 ? this.withoutConflicts(enabled) : enabled;
   }
 
-  private take(branch: CompiledBranch, source: StateIndex): void {
+  /** SCXML removeConflictingTransitions: what is inside goes before what is around it, and earlier before later. */
+  private withoutConflicts(enabled: readonly Enabled[]): Enabled[] {
     const { states } = this.program;
-    if (branch.target < 0) {
-      this.act(branch);
+    const active = this.program.configurations.at(this.config).states;
+    const exits = new Map(enabled.map((e) => [e, new Set(exitSet(states, active, [this.domain(e)]))]));
+    let kept: Enabled[] = [];
+    for (const e of enabled) {
+      const rivals = kept.filter((k) => [...exits.get(e)!].some((s) => exits.get(k)!.has(s)));
+      const inside = (a: StateIndex, b: StateIndex): boolean => a !== b && states[a].path.includes(b);
+      if (rivals.some((k) => !inside(e.source, k.source))) {
+        e.considered.outcome = "preempted";
+        continue;
+      }
+      for (const k of rivals) k.considered.outcome = "preempted";
+      kept = [...kept.filter((k) => !rivals.includes(k)), e];
+    }
+    return kept;
+  }
+
+  private domain({ branch: { targets, internal }, source }: Enabled): StateIndex {
+    return transitionDomain(this.program.states, { source, targets, internal }, this.history);
+  }
+
+  /** SCXML microstep: leave, act, enter. */
+  private take(enabled: readonly Enabled[], entry: Dispatch): void {
+    if (!enabled.length) return;
+    if (enabled.every((e) => !e.branch.targets.length)) {
+      for (const e of enabled) runActions(this, e.branch.actions);
       return;
     }
-    const domain = transitionDomain(this.program, source, branch.target);
-    const exited = states[this.leaf].path.filter((s) => s !== domain && isInState(states[domain], s));
-    this.timers = this.timers.filter((t) => !exited.includes(t.state));
-    this.act(branch);
-    const leaf = states[branch.target].leaf;
-    const entered = states[leaf].path.filter((s) => s !== domain && isInState(states[domain], s));
-    const moved = moveTo(this.program, this, leaf);
-    this.tracks = moved.tracks;
-    this.lingering = moved.lingering;
-    this.leaf = leaf;
+    const { states } = this.program;
+    this.active = new Set(this.program.configurations.at(this.config).states);
+    this.leave(
+      exitSet(
+        states,
+        this.active,
+        enabled.map((e) => this.domain(e)),
+      ),
+      entry,
+    );
+    for (const e of enabled) runActions(this, e.branch.actions);
+    const transitions = enabled.map(({ source, branch: { targets, internal } }) => ({ source, targets, internal }));
+    this.enter(transitions, [], entry);
+    this.commit();
+    entry.to = this.config;
     this.since = this.now;
-    this.layout = layoutOf(this.program, this);
-    this.startTimers(entered);
-    this.requestFocus(entered.toReversed());
   }
 
-  private act(branch: CompiledBranch): void {
-    for (const action of branch.actions) {
-      if (action.do === "stop") this.stopping = true;
-      else if (action.do === "raise") this.raised.push(action.event);
-      else if (action.do === "focus") this.requests.push(action.target);
-      else {
-        let value = action.value(this);
-        const { datum } = action;
-        if (datum.type === "integer") {
-          const whole = Math.trunc(Number(value)) || 0;
-          value = Math.min(datum.max, Math.max(datum.min, whole));
-          if (value !== whole) this.step.clamped.push(action.data);
-        } else if (datum.type === "text") value = String(value);
-        else if (datum.type === "one of" && !datum.values.includes(String(value))) {
-          this.step.clamped.push(action.data);
-          value = this.data[action.data];
+  private leave(exits: readonly StateIndex[], entry: Dispatch): void {
+    const { states } = this.program;
+    const active = this.active!;
+    for (const s of exits) {
+      for (const h of states[s].histories) this.history = new Map(this.history).set(h, remembered(states, h, active));
+    }
+    for (const s of exits) {
+      runActions(this, states[s].exit);
+      if (this.timers.some((t) => t.kind === "state" && t.state === s)) {
+        this.timers = this.timers.filter((t) => t.kind !== "state" || t.state !== s);
+      }
+      active.delete(s);
+      entry.exited.push(s);
+    }
+  }
+
+  private enter(transitions: Parameters<typeof entrySet>[1], first: CompiledBranch["actions"], entry: Dispatch): void {
+    const { states } = this.program;
+    const active = this.active!;
+    const { enter, byDefault, historyActions } = entrySet(states, transitions, this.history);
+    runActions(this, first);
+    for (const s of enter) {
+      if (active.has(s)) continue;
+      active.add(s);
+      entry.entered.push(s);
+      this.startTimers(s);
+      runActions(this, states[s].entry);
+      if (byDefault.has(s)) runActions(this, states[s].initialActions);
+      runActions(this, historyActions.get(s) ?? []);
+      const to = this.program.focus[s]?.to;
+      if (to) this.requests.push(to);
+      if (states[s].kind === "final") this.finish(s, active);
+    }
+    if (historyActions.has(0)) runActions(this, historyActions.get(0)!);
+  }
+
+  private finish(final: StateIndex, active: ReadonlySet<StateIndex>): void {
+    const { states } = this.program;
+    const { parent } = states[final];
+    if (parent === 0) {
+      this.done = true;
+      return;
+    }
+    this.internal.push(`done.state.${states[parent].name}`);
+    const around = states[parent].parent;
+    if (around >= 0 && states[around].kind === "parallel" && isFinished(states, around, active)) {
+      this.internal.push(`done.state.${states[around].name}`);
+    }
+  }
+
+  /** The states that are active by now become the configuration. */
+  private commit(): void {
+    this.config = this.program.configurations.of(this.active!).index;
+    this.active = null;
+  }
+
+  /** SCXML macrostep: automatic reactions first, then what was raised, until nothing is left to do. */
+  private runToCompletion(): void {
+    const { automaticRows } = this.program;
+    while (!this.done && !this.overspent()) {
+      if (automaticRows.length) {
+        const considered: Considered[] = [];
+        const enabled = this.select(automaticRows, considered);
+        if (enabled.length) {
+          this.event = "";
+          const entry = this.entry(DOCUMENT, "automatic", automaticRows);
+          entry.considered = considered.filter((c) => c.outcome !== "undecided");
+          this.take(enabled, entry);
+          continue;
         }
-        this.data = this.data.with(action.data, value);
       }
+      const event = this.internal.shift();
+      if (event === undefined) {
+        if (this.noticeConditions()) continue;
+        break;
+      }
+      const rows = rowsFor(this.program, event);
+      this.event = event;
+      const entry = this.entry(DOCUMENT, "event", rows, event);
+      this.take(this.select(rows, entry.considered), entry);
+    }
+    if (this.done) this.end();
+  }
+
+  /** Conditions that have become true since they were asked last. */
+  private noticeConditions(): boolean {
+    const { becomesRows } = this.program;
+    if (!becomesRows.length || !this.holds.length) return false;
+    const now = becomesRows.map((r) => attempt(this, r.when) === true);
+    const risen = becomesRows.filter((_r, i) => now[i] && !this.holds[i]);
+    if (now.some((h, i) => h !== this.holds[i])) this.holds = now;
+    if (!risen.length) return false;
+    const rows = risen.map((r) => r.row);
+    const entry = this.entry(DOCUMENT, "becomes", rows);
+    this.take(this.select(rows, entry.considered), entry);
+    return true;
+  }
+
+  /** SCXML exitInterpreter: exit actions run; what is still on its way never comes. */
+  private end(): void {
+    const { states, configurations } = this.program;
+    for (const s of configurations.at(this.config).states.toReversed()) runActions(this, states[s].exit);
+    this.internal.length = 0;
+    this.external.length = 0;
+    if (this.timers.length) this.timers = [];
+  }
+
+  /** The component is taken away: its rows for that are asked, then everything ends. */
+  unmount(): void {
+    this.dispatch(DOCUMENT, "page", this.program.plainRows.get("unmounted") ?? []);
+    if (this.done) return;
+    this.done = true;
+    this.end();
+  }
+
+  overspent(): boolean {
+    if (++this.spent <= MAX_STEPS) return false;
+    this.step.loop = true;
+    this.internal.length = 0;
+    return true;
+  }
+
+  private startTimers(state: StateIndex): void {
+    for (const row of this.program.timedRows) {
+      const cell = row.cells[state];
+      if (!cell || (row.event.on === "every" && cell.after <= 0)) continue;
+      this.timers = [...this.timers, { kind: "state", row: row.index, state, due: this.now + cell.after }];
     }
   }
 
-  /** Internal events come before anything else that waits (SCXML §3.13). */
-  private drainRaised(): void {
-    while (this.raised.length) {
-      if (++this.spent > MAX_STEPS) {
-        this.step.loop = true;
-        this.raised = [];
-        return;
-      }
-      const event = this.raised.shift()!;
-      const rows = this.program.ownRows.get(event) ?? [];
-      const entry = this.entry(DOCUMENT, "own", rows);
-      this.select(rows, entry.considered);
-      entry.to = this.leaf;
+  /** The surface after a change: looks and their motions, then the focus, then who listens for those. */
+  settle(before: Layout | null): void {
+    const pose = poseOf(this.program, this.config, this);
+    const interrupted: PartIndex[] = [];
+    if (pose !== this.pose) {
+      const moment = {
+        ...this.initial,
+        now: this.now,
+        pose: this.pose,
+        tracks: this.tracks,
+        lingering: this.lingering,
+        page: this.pageState,
+      };
+      const moved = moveTo(this.program, moment, pose);
+      for (const t of this.tracks) if (!moved.tracks.includes(t)) interrupted.push(t.part);
+      this.tracks = moved.tracks;
+      this.lingering = moved.lingering;
+      this.pose = pose;
+      this.layout = layoutOf(this.program, this);
+    }
+    const focused = this.focus;
+    settleFocus(this, before);
+    if (this.focus !== focused) this.focusChanged(focused);
+    if (interrupted.length) this.motionRows(interrupted, false);
+  }
+
+  /** Gives focus in and out to those who listen; a part is told when the focus comes into it from outside. */
+  focusChanged(from: PartIndex): void {
+    const { focusRows, parts } = this.program;
+    if (!focusRows.length) return;
+    const path = (p: PartIndex): readonly PartIndex[] => (p === DOCUMENT ? [] : parts[p].path);
+    const [left, reached] = [path(from), path(this.focus)];
+    const rows = (enters: boolean, list: readonly PartIndex[], other: readonly PartIndex[]): RowInfo[] =>
+      focusRows
+        .filter((r) => r.enters === enters && list.includes(r.part) && !other.includes(r.part))
+        .map((r) => r.row);
+    for (const row of rows(false, left, reached)) this.nested(from, "focus", row);
+    for (const row of rows(true, reached, left)) this.nested(this.focus, "focus", row);
+  }
+
+  motionRows(parts: readonly PartIndex[], endedNow: boolean): void {
+    for (const { row, part, ended: wanted } of this.program.motionRows) {
+      if (wanted === endedNow && parts.includes(part)) this.nested(part, "motion", row);
     }
   }
 
-  private startTimers(states: readonly StateIndex[]): void {
-    const { afterRows } = this.program;
-    if (!afterRows.length) return;
-    const started: Timer[] = [];
-    for (const state of states) {
-      for (const row of afterRows) {
-        const cell = row.cells[state];
-        if (cell) started.push({ row: row.index, state, due: this.now + cell.after });
-      }
-    }
-    if (started.length) this.timers = [...this.timers, ...started];
+  /** A dispatch that another brought about; what it stops is its own affair. */
+  private nested(at: PartIndex, kind: DispatchKind, row: RowInfo): void {
+    if (this.overspent()) return;
+    const { stopping } = this;
+    this.dispatch(at, kind, [row]);
+    this.stopping = stopping;
   }
 
   /** Motions that have ended by now, and what waited for them. */
   endMotions(): PartIndex[] {
     const before = this.layout;
     const left = ended(this, this.now);
+    const still = new Set(left.tracks.map((t) => t.part));
     const parts = this.tracks.filter((t) => !left.tracks.includes(t)).map((t) => t.part);
     this.tracks = left.tracks;
     this.lingering = left.lingering;
     this.layout = layoutOf(this.program, this);
-    this.settleFocus(before);
+    this.settle(before);
+    const whole = [...new Set(parts)].filter((p) => !still.has(p));
+    if (this.program.motionRows.length) this.motionRows(whole, true);
     return [...new Set(parts)];
-  }
-
-  // Focus
-
-  /** The part that holds the focus in a state, if any. */
-  holder(leaf = this.leaf): PartIndex {
-    for (const s of this.program.states[leaf].path) {
-      const within = this.program.focus[s]?.within;
-      if (within !== null && within !== undefined) return within;
-    }
-    return DOCUMENT;
-  }
-
-  private requestFocus(entered: readonly StateIndex[]): void {
-    for (const s of entered) {
-      const to = this.program.focus[s]?.to;
-      if (to) this.requests.push(to);
-    }
-  }
-
-  moveFocus(to: PartIndex, cause: FocusCause): void {
-    if (to === this.focus) return;
-    this.step.focus.push({ from: this.focus, to, cause });
-    if (to !== DOCUMENT || cause === "Tab") this.tabFrom = to;
-    this.focus = to;
-  }
-
-  private firstIn(part: PartIndex): PartIndex {
-    const { tabOrder, focusable } = this.layout;
-    const first = tabOrder.find((p) => isInside(this.program, p, part));
-    return first ?? (focusable[part] ? part : DOCUMENT);
-  }
-
-  /** After every change: what was asked for, what is held, and whether the focused part can still have it. */
-  private settleFocus(before: Layout | null): void {
-    if (before === this.layout && !this.requests.length) return;
-    const holder = this.holder();
-    if (holder !== DOCUMENT && this.back === null) this.back = this.focus;
-    const { focusable } = this.layout;
-    for (const request of this.requests) {
-      const back = this.back ?? DOCUMENT;
-      const to = request.kind === "back" ? back : request.kind === "part" ? request.part : this.firstIn(request.part);
-      if (to !== DOCUMENT && focusable[to]) this.moveFocus(to, "action");
-      else this.step.refused.push(request.kind === "back" ? back : request.part);
-    }
-    this.requests = [];
-    if (this.focus !== DOCUMENT && !focusable[this.focus]) this.moveFocus(DOCUMENT, "lost");
-    if (holder === DOCUMENT) this.back = null;
-    else if (!this.inHold(this.focus, holder)) {
-      const to = this.firstIn(holder);
-      if (to !== DOCUMENT) this.moveFocus(to, "hold");
-    }
-  }
-
-  private inHold(part: PartIndex, holder: PartIndex): boolean {
-    return part !== DOCUMENT && isInside(this.program, part, holder);
-  }
-
-  /** Where the pointer puts the focus: the nearest focusable part around the target, unless the focus is held. */
-  focusByPointer(target: PartIndex): void {
-    const path = target === DOCUMENT ? [] : this.program.parts[target].path;
-    const to = path.find((p) => this.layout.focusable[p]) ?? DOCUMENT;
-    const holder = this.holder();
-    if (holder !== DOCUMENT && !this.inHold(to, holder) && this.inHold(this.focus, holder)) return;
-    this.moveFocus(to, "pointer");
-    if (to === DOCUMENT) this.tabFrom = target;
-  }
-
-  /** HTML sequential focus navigation; within the part that holds the focus it goes round. */
-  focusByTab(backwards: boolean): void {
-    const holder = this.holder();
-    const order = this.layout.tabOrder.filter((p) => isInside(this.program, p, holder));
-    if (!order.length) return;
-    const from = this.focus === DOCUMENT ? this.tabFrom : this.focus;
-    let at = order.indexOf(from);
-    if (at < 0 && from !== DOCUMENT) {
-      // From a place outside the Tab order: on to its neighbours in the tree.
-      const next = order.findIndex((p) => p > from);
-      at = backwards ? (next < 0 ? order.length : next) : (next < 0 ? order.length : next) - 1;
-    } else if (at < 0) at = backwards ? order.length : -1;
-    const to = at + (backwards ? -1 : 1);
-    if (to >= 0 && to < order.length) this.moveFocus(order[to], "Tab");
-    else if (holder === DOCUMENT) this.moveFocus(DOCUMENT, "Tab");
-    else this.moveFocus(order[backwards ? order.length - 1 : 0], "Tab");
   }
 }

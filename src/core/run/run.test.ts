@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { compile, DOCUMENT } from "../program";
-import { layoutOf } from "../surface";
+import { layoutOf, stateText } from "../surface";
 import { box, bubblingDialog, button, component } from "../testing";
 import {
   act,
@@ -20,7 +20,7 @@ import {
   stimulate,
 } from ".";
 
-const leaf = (s: Session): string => s.program.states[s.frames.at(-1)!.state.leaf].name;
+const leaf = (s: Session): string => stateText(s.program, s.frames.at(-1)!.state);
 const focus = (s: Session): string | null => {
   const { focus: f } = s.frames.at(-1)!.state;
   return f === DOCUMENT ? null : s.program.parts[f].name;
@@ -162,7 +162,7 @@ describe("time", () => {
     expect(leaf(s)).toBe("waiting");
     expect(leaf(done(s, 1))).toBe("late");
     expect(leaf(done(s, "click b", 500))).toBe("idle");
-    expect(nextDue(done(s, "click b").frames.at(-1)!.state)).toBeNull();
+    expect(nextDue(s.program, done(s, "click b").frames.at(-1)!.state)).toBeNull();
   });
   it("does not depend on how the clock is moved", () => {
     fc.assert(
@@ -249,7 +249,7 @@ describe("explanations", () => {
 describe("a session", () => {
   it("can be turned back, cut and replayed under another specification", () => {
     const s = done(open(), 100, "click trigger", 200, "press Escape", 50);
-    expect(stateAt(s, 99).leaf).not.toBe(stateAt(s, 101).leaf);
+    expect(stateAt(s, 99).config).not.toBe(stateAt(s, 101).config);
     expect(cutAt(s, 200).frames).toHaveLength(2);
     const again = replay(s, compile(bubblingDialog({ reactions: { "click trigger": { closed: "open" } } })));
     expect(leaf(again)).toBe("open");
@@ -267,7 +267,7 @@ describe("a session", () => {
         const s = play();
         expect(play().frames.map((f) => f.state)).toEqual(s.frames.map((f) => f.state));
         for (const f of s.frames) {
-          expect(s.program.states[f.state.leaf].atomic).toBe(true);
+          expect(s.program.configurations.at(f.state.config).atomic).toHaveLength(1);
           if (f.state.focus !== DOCUMENT) expect(layoutOf(s.program, f.state).focusable[f.state.focus]).toBe(true);
         }
       }),

@@ -1,6 +1,8 @@
 /** A run that can be turned back: what was done and every state on the way. A plain value; operations return a new one. */
+
+import { mapStimulus, mentioned } from "../model";
 import type { Program } from "../program";
-import { advance, nextDue, start, stimulate } from "./interpreter";
+import { advance, nextDue, type Opening, start, stimulate } from "./interpreter";
 import type { RunState, Step, Stimulus } from "./state";
 
 export interface Frame {
@@ -13,13 +15,15 @@ export interface Session {
   program: Program;
   /** One for each thing that happened, in time order; the first is the start. */
   frames: readonly Frame[];
+  /** How it began. */
+  opening: Opening;
   /** How far the clock has run, ms. */
   end: number;
 }
 
-export function openSession(program: Program): Session {
-  const { state, step } = start(program);
-  return { program, frames: [{ state, step, stimulus: null }], end: 0 };
+export function openSession(program: Program, opening: Opening = {}): Session {
+  const { state, step } = start(program, opening);
+  return { program, opening, frames: [{ state, step, stimulus: null }], end: 0 };
 }
 
 /** The last frame at or before `t`. */
@@ -44,7 +48,7 @@ export function stateAt(session: Session, t: number): RunState {
 export function runTo(session: Session, t: number): Session {
   if (t <= session.end) return session;
   const last = session.frames[session.frames.length - 1].state;
-  const due = nextDue(last);
+  const due = nextDue(session.program, last);
   if (due === null || due > t) return { ...session, end: t };
   const frames = [...session.frames];
   advance(session.program, last, t, ({ state, step }) => frames.push({ state, step, stimulus: null }));
@@ -65,11 +69,12 @@ export function act(session: Session, stimulus: Stimulus): Session {
 
 /** The same stimuli at the same instants under another specification; those it does not know are left out. */
 export function replay(session: Session, program: Program): Session {
-  let next = openSession(program);
+  let next = openSession(program, session.opening);
   for (const frame of session.frames) {
     if (!frame.stimulus) continue;
     const { stimulus } = frame;
-    if ("click" in stimulus && stimulus.click !== null && !program.partIndex.has(stimulus.click)) continue;
+    if (mentioned(mapStimulus, stimulus, "part").some((name) => !program.partIndex.has(name))) continue;
+    if (mentioned(mapStimulus, stimulus, "data").some((name) => !program.data.some((d) => d.name === name))) continue;
     next = act(runTo(next, frame.step.at), stimulus);
   }
   return runTo(next, session.end);

@@ -1,9 +1,10 @@
 /** States as the W3C SCXML recommendation has them: what is left, what is entered, who answers first. */
 import { describe, expect, it } from "vitest";
 import type { Component } from "../model";
-import { compile, transitionDomain } from "../program";
+import { compile } from "../program";
+import { stateText } from "../surface";
 import { button, component, type Sketch } from "../testing";
-import { act, openSession, runTo, type Session } from ".";
+import { act, openSession, runTo, type Session, transitionDomain } from ".";
 
 const nested: Sketch["states"] = [
   { name: "off" },
@@ -20,7 +21,7 @@ const chart = (over: Partial<Sketch>): Component =>
     data: [{ name: "log", type: "text", initial: "" }],
     ...over,
   });
-const leaf = (s: Session): string => s.program.states[s.frames.at(-1)!.state.leaf].name;
+const leaf = (s: Session): string => stateText(s.program, s.frames.at(-1)!.state);
 const done = (doc: Component, ...what: (string | number)[]): Session =>
   what.reduce<Session>(
     (s, w) => (typeof w === "number" ? runTo(s, s.end + w) : act(s, { click: w })),
@@ -55,7 +56,8 @@ describe("leaving", () => {
   const program = compile(chart({}));
   const index = (name: string): number => program.stateIndex.get(name)!;
   const domain = (from: string, to: string): string =>
-    program.states[transitionDomain(program, index(from), index(to))].name;
+    program.states[transitionDomain(program.states, { source: index(from), targets: [index(to)], internal: false })]
+      .name;
 
   it.each([
     ["idle", "fast", "on"],

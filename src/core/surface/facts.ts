@@ -4,8 +4,9 @@ import type { PartIndex, Program } from "../program";
 import { DOCUMENT } from "../program";
 import { opacityOf } from "./interpolate";
 import { layoutOf } from "./layout";
-import type { Moment } from "./moment";
+import { activeNames, isActive, type Moment } from "./moment";
 import { currentValue } from "./motion";
+import { inViewRatio } from "./page";
 import { attributeOf, nameOf, roleOf, textOf } from "./roles";
 
 /** Opacity up to which a person sees nothing. */
@@ -18,14 +19,23 @@ export function effectiveOpacity(program: Program, moment: Moment, part: PartInd
   return opacity;
 }
 
-/** Visible to a person: displayed, not hidden, not moved out of view, effective opacity over 1 %. */
-export const isVisible = (program: Program, moment: Moment, part: PartIndex): boolean =>
+/** Some of it lies on the page's visible area. */
+export const isInView = (program: Program, moment: Moment, part: PartIndex): boolean =>
+  inViewRatio(program, part, moment.pose, moment.page, moment.now) > 0;
+
+/** Displayed, not hidden or moved out of view, effective opacity over 1 %, wherever the page is scrolled to. */
+export const isPainted = (program: Program, moment: Moment, part: PartIndex): boolean =>
   layoutOf(program, moment).inSight[part] && effectiveOpacity(program, moment, part) > UNSEEN;
+
+/** Visible to a person: displayed, not hidden or moved out of view, effective opacity over 1 %, in the viewport. */
+export const isVisible = (program: Program, moment: Moment, part: PartIndex): boolean =>
+  isPainted(program, moment, part) && isInView(program, moment, part);
 
 export interface PartFacts {
   present: boolean;
   displayed: boolean;
   visible: boolean;
+  inView: boolean;
   /** 0 to 1, with everything around it */
   opacity: number;
   takesPointer: boolean;
@@ -48,6 +58,7 @@ export function factsOf(program: Program, moment: Moment, part: PartIndex): Part
     present: layout.present[part],
     displayed: layout.displayed[part],
     visible: isVisible(program, moment, part),
+    inView: layout.displayed[part] && isInView(program, moment, part),
     opacity: layout.inSight[part] ? effectiveOpacity(program, moment, part) : 0,
     takesPointer: layout.displayed[part] && layout.landing[part] === part,
     landing: layout.landing[part],
@@ -66,10 +77,9 @@ export function factsOf(program: Program, moment: Moment, part: PartIndex): Part
 /** What is found where an expectation looks. */
 export function found(program: Program, moment: Moment, expectation: Expectation): boolean | string | null {
   if (expectation.fact === "state") {
-    const state = program.stateIndex.get(expectation.is);
-    const path = program.states[moment.leaf].path;
-    return state !== undefined && path.includes(state) ? expectation.is : program.states[moment.leaf].name;
+    return isActive(program, moment, expectation.is) ? expectation.is : activeNames(program, moment).join(", ");
   }
+  if (expectation.fact === "announced") return moment.said?.text ?? "";
   const part = program.partIndex.get(expectation.part) ?? DOCUMENT;
   if (part === DOCUMENT) return null;
   const layout = layoutOf(program, moment);
@@ -86,6 +96,8 @@ export function found(program: Program, moment: Moment, expectation: Expectation
       return layout.tabOrder.includes(part);
     case "focused":
       return moment.focus === part;
+    case "in view":
+      return layout.displayed[part] && isInView(program, moment, part);
     case "text":
       return layout.present[part] ? textOf(program, moment, part) : "";
     case "name":

@@ -5,6 +5,8 @@ export * from "./interpolate";
 export * from "./layout";
 export * from "./moment";
 export * from "./motion";
+export * from "./page";
 export * from "./render";
+export * from "./resting";
 export * from "./roles";
 export { matrixOf, parseTransform } from "./transform";

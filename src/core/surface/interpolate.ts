@@ -38,7 +38,9 @@ export function mix(property: string, from: string, to: string): Mix | null {
         ? mixNumbers(from, to)
         : property === "transform"
           ? mixTransforms(from, to)
-          : mixColours(from, to);
+          : colourProperty(property)
+            ? mixColours(from, to)
+            : mixLengths(from, to);
     known.set(key, found);
   }
   return found;
@@ -54,6 +56,28 @@ function mixNumbers(from: string, to: string): Mix | null {
   const a = opacityOf(from);
   const b = opacityOf(to);
   return (p) => String(Math.min(1, Math.max(0, a + (b - a) * p)));
+}
+
+const colourProperty = (property: string): boolean => /color$|^fill$|^stroke$/.test(property);
+
+/** One or more lengths of the same units, as in width, margin or border-radius; 0 goes with any unit. */
+function mixLengths(from: string, to: string): Mix | null {
+  const read = (text: string) =>
+    text
+      .trim()
+      .split(/\s+/)
+      .map((t) => /^([+-]?(?:\d+\.?\d*|\.\d+))([a-z]*|%)$/i.exec(t));
+  const a = read(from);
+  const b = read(to);
+  if (a.length !== b.length || a.includes(null) || b.includes(null)) return null;
+  const pairs = a.map((x, i) => {
+    const [, n, unit] = x!;
+    const [, m, other] = b[i]!;
+    const compatible = unit === other || (unit === "" && Number(n) === 0) || (other === "" && Number(m) === 0);
+    return compatible ? { n: Number(n), m: Number(m), unit: unit || other } : null;
+  });
+  if (pairs.includes(null)) return null;
+  return (p) => pairs.map((x) => `${Number((x!.n + (x!.m - x!.n) * p).toFixed(6))}${x!.unit}`).join(" ");
 }
 
 function rgb(text: string): Rgb | null {

@@ -2,12 +2,13 @@
  * What is there and who gets the pointer and the focus, without a browser: a child lies over its parent; a part may
  * cover others; of parts at one place the higher layer, then the later in the tree, is on top.
  */
+import type { Env } from "../expression";
 import type { Presence } from "../model";
-import { DOCUMENT, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
+import { DOCUMENT, looksAt, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
 import { implicitRole } from "./implicit-role";
 import type { Moment } from "./moment";
 
-/** By part index. Valid for an atomic state and the parts that linger; data and time do not matter to it. */
+/** By part index. Valid for a pose and the parts that linger; time does not matter to it. */
 export interface Layout {
   as: readonly Presence[];
   present: readonly boolean[];
@@ -26,13 +27,13 @@ export interface Layout {
   exposed: readonly boolean[];
 }
 
-export function layoutOf(program: Program, moment: Pick<Moment, "leaf" | "lingering">): Layout {
+export function layoutOf(program: Program, moment: Pick<Moment, "pose" | "lingering">): Layout {
   if (!moment.lingering.length) {
     const resting = restingLayouts(program);
-    resting[moment.leaf] ??= compute(program, moment);
-    return resting[moment.leaf];
+    resting[moment.pose] ??= compute(program, moment);
+    return resting[moment.pose];
   }
-  let key = `layout ${moment.leaf}`;
+  let key = `layout ${moment.pose}`;
   for (const l of moment.lingering) key += ` ${l.part}=${l.as}`;
   let found = program.cache.get(key) as Layout | undefined;
   if (!found) {
@@ -55,9 +56,9 @@ function restingLayouts(program: Program): Layout[] {
 
 const disableable = new Set(["button", "input", "select", "textarea", "fieldset", "option", "optgroup"]);
 
-function compute(program: Program, moment: Pick<Moment, "leaf" | "lingering">): Layout {
+function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): Layout {
   const { parts } = program;
-  const looks = program.looks[moment.leaf]!;
+  const looks = looksAt(program, moment.pose);
   const as: Presence[] = looks.map((l) => l.as);
   for (const l of moment.lingering) as[l.part] = l.as;
   const n = parts.length;
@@ -128,13 +129,19 @@ function landing(parts: readonly PartInfo[], catches: readonly boolean[], aimed:
   return top;
 }
 
+const noEnv: Env = {
+  data: [],
+  isIn: () => false,
+  event: "",
+  page: { width: 0, height: 0, scroll: 0, reducedMotion: false },
+};
 const native = new Set(["button", "input", "select", "textarea", "summary", "iframe"]);
 
 /** The part's tabindex in force; null when it cannot be focused at all (HTML §6.6). */
 function tabIndex(info: PartInfo, look: PartLook): number | null {
   const { part } = info;
   const said = look.attributes.has("tabindex")
-    ? look.attributes.get("tabindex")?.run({ data: [], isIn: () => false })
+    ? look.attributes.get("tabindex")?.run(noEnv)
     : part.attributes?.tabindex;
   if (said !== undefined && /^\s*-?\d+\s*$/.test(said)) return Number(said);
   if (part.tag === "input" && part.attributes?.type === "hidden") return null;

@@ -1,7 +1,8 @@
 /** What the surface of a component depends on, and nothing else. The interpreter's state extends it. */
 import type { Env } from "../expression";
 import type { Presence, Value } from "../model";
-import type { PartIndex, Program, StateIndex } from "../program";
+import type { ConfigurationIndex, PartIndex, PoseIndex, Program } from "../program";
+import { type PageState, scrollAt } from "./page";
 
 /** A value on its way (CSS Transitions 1 §3): from `start`, after `delay`, for `duration`, all ms of the virtual clock. */
 export interface Track {
@@ -29,24 +30,42 @@ export interface Lingering {
 export interface Moment {
   /** ms of the virtual clock */
   readonly now: number;
-  readonly leaf: StateIndex;
+  readonly config: ConfigurationIndex;
+  /** The configuration with the conditions on looks that hold. */
+  readonly pose: PoseIndex;
   readonly data: readonly Value[];
   readonly focus: PartIndex;
   readonly tracks: readonly Track[];
   readonly lingering: readonly Lingering[];
+  readonly page: PageState;
+  /** What was announced last to assistive technology, and when; null when nothing was. */
+  readonly said: { readonly text: string; readonly at: number } | null;
 }
 
 export const trackEnd = (track: Track): number => track.start + track.delay + track.duration;
 
-export function envOf(program: Program, moment: Pick<Moment, "data" | "leaf">): Env {
+export function envOf(program: Program, moment: Pick<Moment, "data" | "config" | "page" | "now">): Env {
   return {
     data: moment.data,
-    isIn: (name) => {
-      const state = program.stateIndex.get(name);
-      return state !== undefined && program.states[moment.leaf].path.includes(state);
-    },
+    isIn: (name) => isActive(program, moment, name),
+    event: "",
+    page: { ...moment.page, scroll: scrollAt(moment.page, moment.now) },
   };
 }
+
+/** True while the state of that name is active. */
+export function isActive(program: Program, moment: Pick<Moment, "config">, name: string): boolean {
+  const state = program.stateIndex.get(name);
+  return state !== undefined && program.configurations.at(moment.config).has[state];
+}
+
+/** The active atomic states in words, such as `open` or `lit + two`. */
+export const stateText = (program: Program, moment: Pick<Moment, "config">): string =>
+  activeNames(program, moment).join(" + ");
+
+/** The names of the active atomic states, in document order. */
+export const activeNames = (program: Program, moment: Pick<Moment, "config">): string[] =>
+  program.configurations.at(moment.config).atomic.map((s) => program.states[s].name);
 
 /** A number for where a motion leads, so that situations can be told apart without comparing texts. */
 export function goalOf(program: Program, part: PartIndex, property: string, to: string): number {

@@ -1,8 +1,9 @@
 /** Motion by the rules of CSS Transitions 1 §3: starting, reversing, the value at an instant. */
 import { easing } from "../measure";
-import type { CompiledMotion, PartIndex, PartLook, Program, StateIndex } from "../program";
+import { type CompiledMotion, looksAt, type PartIndex, type PartLook, type PoseIndex, type Program } from "../program";
 import { initialValue, mix } from "./interpolate";
 import { goalOf, type Lingering, type Moment, type Track, trackEnd } from "./moment";
+import { computedCss, type PageState } from "./page";
 
 const linear = (t: number): number => t;
 
@@ -23,9 +24,17 @@ export function valueAt(track: Track, now: number): string {
 }
 
 /** The value a look gives a property, before motion. */
-export function restingValue(look: PartLook, property: string): string | undefined {
+export function restingValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
   if (property === "opacity" && look.as === "transparent") return "0";
-  return look.css[property] ?? initialValue(property);
+  const said = look.css[property];
+  return said === undefined ? initialValue(property) : computedCss(program, said, page);
+}
+
+/** The motion in force for a property; where reduced motion is preferred, its alternative. */
+function motionOf(look: PartLook, property: string, page: PageState): CompiledMotion | null {
+  const motion = look.motion[property];
+  if (!motion) return null;
+  return page.reducedMotion && motion.reduced !== undefined ? motion.reduced : motion;
 }
 
 interface Change {
@@ -38,21 +47,21 @@ interface Change {
   motion: CompiledMotion | null;
 }
 
-/** What differs between two atomic states and may move, computed once a pair. */
-function changes(program: Program, from: StateIndex, to: StateIndex): Change[] {
-  const key = `changes ${from} ${to}`;
+/** What differs between two poses and may move, computed once a pair. */
+function changes(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
+  const key = `changes ${from} ${to} ${page.width} ${page.height} ${page.reducedMotion}`;
   const cached = program.cache.get(key) as Change[] | undefined;
   if (cached) return cached;
   const out: Change[] = [];
-  const before = program.looks[from]!;
-  const after = program.looks[to]!;
+  const before = looksAt(program, from);
+  const after = looksAt(program, to);
   after.forEach((look, part) => {
     const properties = new Set([...Object.keys(before[part].motion), ...Object.keys(look.motion)]);
     for (const property of properties) {
-      const a = restingValue(before[part], property);
-      const b = restingValue(look, property);
+      const a = restingValue(program, before[part], property, page);
+      const b = restingValue(program, look, property, page);
       if (a === undefined || b === undefined || a === b) continue;
-      const motion = mix(property, a, b) ? (look.motion[property] ?? null) : null;
+      const motion = mix(property, a, b) ? motionOf(look, property, page) : null;
       out.push({ part, property, from: a, to: b, goal: goalOf(program, part, property, b), motion });
     }
   });
@@ -69,21 +78,21 @@ const gone = (look: PartLook): boolean => look.as === "not displayed" || look.as
 export function moveTo(
   program: Program,
   moment: Moment,
-  to: StateIndex,
+  to: PoseIndex,
 ): { tracks: readonly Track[]; lingering: readonly Lingering[] } {
-  const { now, leaf } = moment;
-  if (leaf === to) return moment;
-  const list = changes(program, leaf, to);
+  const { now, pose, page } = moment;
+  if (pose === to) return moment;
+  const list = changes(program, pose, to, page);
   const running = moment.tracks;
   if (!list.length && !running.length && !moment.lingering.length) return moment;
 
-  const after = program.looks[to]!;
+  const after = looksAt(program, to);
   const tracks: Track[] = [];
   const settled = new Set<string>();
   for (const track of running) {
-    const target = restingValue(after[track.part], track.property);
+    const target = restingValue(program, after[track.part], track.property, page);
     settled.add(`${track.part} ${track.property}`);
-    const motion = after[track.part].motion[track.property];
+    const motion = motionOf(after[track.part], track.property, page);
     // Without a matching transition in the new style a running one is cancelled (§3).
     if (!motion || target === undefined) continue;
     if (target === track.to) {
@@ -151,9 +160,9 @@ function reversed(track: Track, motion: CompiledMotion, current: string, now: nu
   return next.duration + next.delay > 0 ? next : null;
 }
 
-function lingeringAfter(program: Program, moment: Moment, to: StateIndex, tracks: readonly Track[]): Lingering[] {
-  const before = program.looks[moment.leaf]!;
-  const after = program.looks[to]!;
+function lingeringAfter(program: Program, moment: Moment, to: PoseIndex, tracks: readonly Track[]): Lingering[] {
+  const before = looksAt(program, moment.pose);
+  const after = looksAt(program, to);
   const out: Lingering[] = [];
   for (const part of new Set(tracks.map((t) => t.part))) {
     if (!gone(after[part])) continue;
@@ -175,5 +184,5 @@ export function ended(moment: Pick<Moment, "tracks" | "lingering">, now: number)
 export function currentValue(program: Program, moment: Moment, part: PartIndex, property: string): string | undefined {
   const track = moment.tracks.find((t) => t.part === part && t.property === property);
   if (track) return valueAt(track, moment.now);
-  return restingValue(program.looks[moment.leaf]![part], property);
+  return restingValue(program, looksAt(program, moment.pose)[part], property, moment.page);
 }

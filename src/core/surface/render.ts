@@ -1,6 +1,6 @@
 /** The component at an instant as a tree of elements: what a page has to show. */
 import { allParts, type Component, type Part } from "../model";
-import { DOCUMENT, type PartIndex, type Program } from "../program";
+import { DOCUMENT, looksAt, type PartIndex, type Program } from "../program";
 import { layoutOf } from "./layout";
 import { envOf, type Moment } from "./moment";
 import { valueAt } from "./motion";
@@ -28,7 +28,7 @@ const decided = new Set(["hidden", "inert", "disabled", "style"]);
 
 export function render(program: Program, moment: Moment): RenderedPart[] {
   const layout = layoutOf(program, moment);
-  const looks = program.looks[moment.leaf]!;
+  const looks = looksAt(program, moment.pose);
   const env = envOf(program, moment);
   const one = (p: PartIndex): RenderedPart => {
     const info = program.parts[p];

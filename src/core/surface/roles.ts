@@ -1,5 +1,5 @@
 /** Roles, attributes, texts, and accessible names by Accessible Name and Description Computation 1.2. */
-import { DOCUMENT, type PartIndex, type Program } from "../program";
+import { DOCUMENT, looksAt, type PartIndex, type Program } from "../program";
 import { implicitRole } from "./implicit-role";
 import { layoutOf } from "./layout";
 import { envOf, type Moment } from "./moment";
@@ -10,7 +10,7 @@ export function roleOf(program: Program, moment: Moment, part: PartIndex): strin
 
 /** An attribute at the moment: what the look says, else what the markup says; null when it is not there. */
 export function attributeOf(program: Program, moment: Moment, part: PartIndex, name: string): string | null {
-  const look = program.looks[moment.leaf]![part];
+  const look = looksAt(program, moment.pose)[part];
   const said = look.attributes.get(name);
   if (said !== undefined) return said === null ? null : said.run(envOf(program, moment));
   const base = program.parts[part].attributes.find(([key]) => key === name);
@@ -24,7 +24,7 @@ export const textOf = (program: Program, moment: Moment, part: PartIndex): strin
     .trim();
 
 function rawText(program: Program, moment: Moment, part: PartIndex, include: (p: PartIndex) => boolean): string {
-  const look = program.looks[moment.leaf]![part];
+  const look = looksAt(program, moment.pose)[part];
   const env = envOf(program, moment);
   if (look.text) return look.text.run(env);
   return program.parts[part].content
@@ -71,7 +71,7 @@ function compute(program: Program, moment: Moment, part: PartIndex, inside: bool
   if (tag === "input" && ["submit", "button", "reset"].includes(attribute("type"))) return attribute("value");
   const role = roleOf(program, moment, part);
   if (inside || (role !== null && namedByContent.has(role)) || tag === "summary") {
-    const look = program.looks[moment.leaf]![part];
+    const look = looksAt(program, moment.pose)[part];
     const env = envOf(program, moment);
     const layout = layoutOf(program, moment);
     const text = look.text

@@ -15,6 +15,7 @@ import {
   mix,
   nameOf,
   render,
+  restingLooks,
   textOf,
 } from ".";
 
@@ -56,7 +57,7 @@ describe("motion", () => {
     expect(layoutOf(program, later(closing, 199)).displayed[panel]).toBe(true);
     expect(opacity(later(closing, 100))).toBe(0.5);
     expect(layoutOf(program, later(closing, 200)).displayed[panel]).toBe(false);
-    expect(nextDue(later(closing, 200))).toBeNull();
+    expect(nextDue(program, later(closing, 200))).toBeNull();
   });
 
   it("interrupted, it turns back in shortened time (CSS Transitions 1, reversing)", () => {
@@ -133,7 +134,7 @@ describe("looks", () => {
         },
       }),
     );
-    const [a, b] = ["a", "b"].map((s) => program.looks[program.stateIndex.get(s)!]![0]);
+    const [a, b] = ["a", "b"].map((s) => restingLooks(program, program.stateIndex.get(s)!)[0]);
     expect([a.css.color, a.inert, a.pointer, a.css.opacity]).toEqual(["blue", false, true, "0.5"]);
     expect([b.css.color, b.inert, b.pointer]).toEqual(["green", true, false]);
   });

@@ -38,8 +38,14 @@ export function templateCode(template: string): string {
 }
 
 /** A focus target as a function: it is asked for only once the new state is on the screen. */
-export const focusCode = (t: FocusTarget): string =>
-  "back" in t ? "() => back" : "part" in t ? `() => ${element(t.part)}` : `() => firstIn(${element(t.first)})`;
+export const focusCode = (t: FocusTarget): string => {
+  if ("back" in t) return "() => back";
+  if ("part" in t) return `() => ${element(t.part)}`;
+  if ("first" in t) return `() => firstIn(${element(t.first)})`;
+  if ("last" in t) return `() => among(${element(t.last)}).at(-1)`;
+  const [by, inside] = "next" in t ? [1, t.next] : [-1, t.previous];
+  return `() => step(${inside === null ? "root" : element(inside)}, ${by})`;
+};
 
 export const indented = (lines: string, pad = "  "): string =>
   lines

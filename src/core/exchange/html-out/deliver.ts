@@ -2,6 +2,7 @@
 import type { Component } from "../../model";
 import { compile } from "../../program";
 import type { Proof } from "../../proof";
+import { configurationOn } from "../../run";
 import { indented } from "./code";
 import { escapeHtml, markedParts, markup } from "./markup";
 import { script } from "./script";
@@ -10,8 +11,9 @@ import { styleSheet } from "./style";
 /** @param proof what was shown about this very document; null writes that nothing was */
 export function deliverHtml(doc: Component, proof: Proof | null): string {
   const program = compile(doc);
-  const leaf = program.states[program.states[0].leaf];
-  const initial = leaf.path.slice(0, -1).map((s) => program.states[s].name);
+  const initial = configurationOn(program, 0)
+    .states.slice(1)
+    .map((s) => program.states[s].name);
   return `<!doctype html>
 <!--
 ${indented(verified(doc, proof).join("\n"))}

@@ -1,6 +1,7 @@
 /** What the style sheet alone cannot say about looks: presence, inert, disabled, attributes, texts. */
 import type { Component, Look } from "../../model";
 import type { PartInfo, Program } from "../../program";
+import { restingLooks } from "../../surface";
 import { indented, key, table, templateCode, text } from "./code";
 
 interface Managed {
@@ -15,7 +16,7 @@ interface Managed {
 export function managed(_doc: Component, program: Program): Managed[] {
   const leaves = program.states.filter((s) => s.atomic).map((s) => s.index);
   return program.parts.flatMap((part) => {
-    const looks = leaves.map((s) => program.looks[s]![part.index]);
+    const looks = leaves.map((s) => restingLooks(program, s)[part.index]);
     const varies = (f: (l: (typeof looks)[number]) => unknown): boolean => new Set(looks.map(f)).size > 1;
     const fields: Managed["fields"] = [];
     const gone = (as: string): string => (as === "not displayed" || as === "absent" ? as : "");
@@ -60,7 +61,7 @@ export function looksTable(doc: Component, program: Program, list: readonly Mana
 }
 
 function lookCode(doc: Component, program: Program, m: Managed, leaf: number): string {
-  const look = program.looks[leaf]![m.part.index];
+  const look = restingLooks(program, leaf)[m.part.index];
   const said = saidIn(doc, program, m.part.name, leaf);
   const out: string[] = [];
   if (m.fields.includes("there")) {

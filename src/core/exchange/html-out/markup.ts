@@ -1,5 +1,5 @@
 /** The parts in their initial state, as HTML that a person would write. */
-import { allParts, type Component } from "../../model";
+import { allParts, type Component, partsInBehaviour } from "../../model";
 import { compile } from "../../program";
 import { beforeMount } from "../../run";
 import { layoutOf, type RenderedPart, render } from "../../surface";
@@ -26,7 +26,8 @@ export function markup(doc: Component, marked: ReadonlySet<string>, indent: stri
   const hidden = new Set(program.parts.filter((p) => layout.as[p.index] === "not displayed").map((p) => p.name));
   const absent = new Set(program.parts.filter((p) => layout.as[p.index] === "absent").map((p) => p.name));
   // A part that starts absent is written all the same; the script takes it out before the first paint.
-  const present = absent.size ? render(compile(withoutAbsent(doc, absent)), moment) : render(program, moment);
+  const shown = absent.size ? compile(withoutAbsent(doc, absent)) : program;
+  const present = render(shown, absent.size ? beforeMount(shown) : moment);
   const one = (part: RenderedPart, pad: string): string => {
     const attributes = { ...part.attributes };
     if (marked.has(part.name)) attributes["data-part"] = part.name;
@@ -88,23 +89,6 @@ export function markedParts(doc: Component): Set<string> {
     if (living || Object.keys(part.css ?? {}).length || part.layer !== undefined) out.add(part.name);
   }
   for (const row of doc.looks) if (Object.keys(row.in).length) out.add(row.part);
-  for (const { event } of doc.reactions) {
-    if (event.on === "click") out.add(event.part);
-    if (event.on === "key" && event.within) out.add(event.within);
-  }
-  const target = (t: { part: string } | { first: string } | { back: true } | undefined): void => {
-    if (t && "part" in t) out.add(t.part);
-    if (t && "first" in t) out.add(t.first);
-  };
-  for (const rule of Object.values(doc.focus)) {
-    target(rule.to);
-    if (rule.within) out.add(rule.within);
-  }
-  for (const row of doc.reactions) {
-    for (const cell of Object.values(row.in)) {
-      if (cell === "ignored") continue;
-      for (const b of cell.branches) for (const a of b.actions ?? []) if (a.do === "focus") target(a.target);
-    }
-  }
+  for (const name of partsInBehaviour(doc)) out.add(name);
   return out;
 }

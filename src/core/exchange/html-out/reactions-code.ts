@@ -1,7 +1,9 @@
 /** Reactions, delays and focus rules as tables of functions. */
-import { printEvent } from "../../expression";
-import type { Action, Branch, Component } from "../../model";
-import { type Program, transitionDomain } from "../../program";
+import { printAction, printEvent } from "../../expression";
+import { type Action, type Branch, type Component, targetsOf } from "../../model";
+import type { Program } from "../../program";
+import { configurationOn, transitionDomain } from "../../run";
+import { stateText } from "../../surface";
 import { element, expressionCode, focusCode, indented, key, table, text } from "./code";
 
 export function reactionsTable(doc: Component, program: Program): string {
@@ -24,7 +26,7 @@ export function reactionsTable(doc: Component, program: Program): string {
 
 export function afterTable(doc: Component, program: Program): string {
   const entries = program.states.flatMap((s) => {
-    const timers = program.afterRows.flatMap((row) => {
+    const timers = program.timedRows.flatMap((row) => {
       const compiled = row.cells[s.index];
       const cell = doc.reactions[row.index].in[s.name];
       if (!compiled || cell === "ignored") return [];
@@ -52,7 +54,7 @@ export function focusTables(doc: Component, program: Program): string {
 function branchesCode(doc: Component, program: Program, branches: readonly Branch[], state: number): string {
   const bodies = branches.map((b) => {
     const lines = (b.actions ?? []).map((a) => actionCode(doc, a));
-    if (b.to !== undefined) lines.push(goCode(program, state, program.stateIndex.get(b.to)!));
+    if (b.to !== undefined) lines.push(goCode(program, state, program.stateIndex.get(targetsOf(b)[0])!));
     return { guard: b.when, lines };
   });
   const usesEvent = bodies.some((b) => b.lines.some((l) => l.startsWith("event.")));
@@ -91,12 +93,15 @@ function actionCode(doc: Component, a: Action): string {
       return `raised.push(${text(printEvent({ on: "own", event: a.event }))});`;
     case "stop":
       return "event?.stopPropagation();";
+    default:
+      return `/* ${printAction(a)} */`;
   }
 }
 
 /** The atomic state that is entered, and how many of the outermost states stay. */
 function goCode(program: Program, source: number, target: number): string {
-  const leaf = program.states[program.states[target].leaf];
-  const kept = program.states[transitionDomain(program, source, target)].path.length - 1;
-  return `go(${text(leaf.name)}${kept ? `, ${kept}` : ""});`;
+  const leaf = stateText(program, { config: configurationOn(program, target).index });
+  const domain = transitionDomain(program.states, { source, targets: [target], internal: false });
+  const kept = program.states[domain].path.length - 1;
+  return `go(${text(leaf)}${kept ? `, ${kept}` : ""});`;
 }

@@ -1,6 +1,8 @@
 /** The behaviour as a script that a reviewer can read: the specification's tables, and the few functions they need. */
-import type { Component } from "../../model";
+import { type Component, partsInBehaviour } from "../../model";
 import { compile, type Program } from "../../program";
+import { configurationOn } from "../../run";
+import { restingLooks, stateText } from "../../surface";
 import { element, indented, key, table, text } from "./code";
 import { looksTable, managed } from "./looks-table";
 import { afterTable, focusTables, reactionsTable } from "./reactions-code";
@@ -13,10 +15,10 @@ export function script(doc: Component): string {
     .flatMap((r) => Object.values(r.in))
     .flatMap((c) => (c === "ignored" ? [] : c.branches.flatMap((b) => b.actions ?? [])));
   const hold = Object.values(doc.focus).some((f) => f.within);
-  const looks = program.looks.flatMap((l) => l ?? []);
+  const looks = program.states.filter((s) => s.atomic).flatMap((s) => restingLooks(program, s.index));
   const needs: runtime.Needs = {
     nested: program.states.some((s) => !s.atomic && s.index > 0),
-    after: program.afterRows.some((r) => r.cells.some(Boolean)),
+    after: program.timedRows.some((r) => r.cells.some(Boolean)),
     focus: Object.keys(doc.focus).length > 0 || actions.some((a) => a.do === "focus"),
     hold,
     raise: actions.some((a) => a.do === "raise"),
@@ -28,7 +30,7 @@ export function script(doc: Component): string {
   );
   const listening = listeners(program, needs);
   const sections = [
-    partsTable(program, new Set([...list.map((m) => m.part.name), ...mentioned(doc)])),
+    partsTable(program, new Set([...list.map((m) => m.part.name), ...partsInBehaviour(doc)])),
     stateSection(program, needs),
     looksTable(doc, program, list),
     reactionsTable(doc, program),
@@ -46,22 +48,6 @@ export function script(doc: Component): string {
   return `function mount(root) {\n${indented(sections.filter(Boolean).join("\n\n"))}\n}\n\nmount(document.body);`;
 }
 
-/** Parts that reactions, events and focus rules refer to. */
-function mentioned(doc: Component): string[] {
-  const targets = [
-    ...Object.values(doc.focus).flatMap((f) => (f.to ? [f.to] : [])),
-    ...doc.reactions
-      .flatMap((r) => Object.values(r.in))
-      .flatMap((c) => (c === "ignored" ? [] : c.branches))
-      .flatMap((b) => b.actions ?? [])
-      .flatMap((a) => (a.do === "focus" ? [a.target] : [])),
-  ].flatMap((t) => ("part" in t ? [t.part] : "first" in t ? [t.first] : []));
-  const events = doc.reactions.flatMap(({ event: e }) =>
-    e.on === "click" ? [e.part] : e.on === "key" && e.within ? [e.within] : [],
-  );
-  return [...targets, ...events, ...Object.values(doc.focus).flatMap((f) => (f.within ? [f.within] : []))];
-}
-
 function partsTable(program: Program, used: ReadonlySet<string>): string {
   const names = program.parts.map((p) => p.name).filter((n) => used.has(n));
   const find = 'const part = (name) => root.querySelector(`[data-part="${name}"]`);\n';
@@ -76,7 +62,7 @@ function partsTable(program: Program, used: ReadonlySet<string>): string {
 
 function stateSection(program: Program, needs: runtime.Needs): string {
   const name = (s: number): string => program.states[s].name;
-  const lines = [`let state = ${text(name(program.states[0].leaf))};`];
+  const lines = [`let state = ${text(stateText(program, { config: configurationOn(program, 0).index }))};`];
   if (program.data.length) {
     const note = (d: (typeof program.data)[number]): string =>
       d.type === "integer" ? ` // ${d.min} to ${d.max}` : d.type === "one of" ? ` // ${d.values.join(" or ")}` : "";
@@ -111,7 +97,7 @@ function listeners(program: Program, needs: runtime.Needs): string {
   const listen = (on: string, event: string, body: string): void => {
     lines.push(`${on}.addEventListener("${event}", (event) => {\n${indented(body)}\n}, { signal });`);
   };
-  program.clickRows.forEach((rows, p) => {
+  program.pointer.click.at.forEach((rows, p) => {
     const part = element(program.parts[p].name);
     const all = living(rows);
     const inside = living(rows.filter((r) => r.scope === "inside"));
@@ -122,7 +108,7 @@ function listeners(program: Program, needs: runtime.Needs): string {
       listen(part, "click", `if (event.target === ${part}) react(event, ${all});${otherwise}`);
     }
   });
-  for (const outside of program.outsideRows) {
+  for (const outside of program.pointer.click.outside) {
     const label = living([outside]);
     const part = element(program.parts[outside.part].name);
     if (label) listen("document", "click", `if (!${part}.contains(event.target)) react(event, ${label});`);
@@ -136,7 +122,7 @@ function listeners(program: Program, needs: runtime.Needs): string {
   }
   for (const [place, tests] of places) listen(place, "keydown", tests.join("\n"));
   if (needs.hold) lines.push(runtime.holdListeners);
-  const mounted = living(program.mountedRows.map((row) => ({ row })));
+  const mounted = living((program.plainRows.get("mounted") ?? []).map((row) => ({ row })));
   lines.push("", "enter(active());", mounted ? `react(null, ${mounted});` : "show();", "");
   const timers = needs.after ? "\n  for (const timer of timers) clearTimeout(timer.id);" : "";
   lines.push(`return function unmount() {\n  listening.abort();${timers}\n};`);

@@ -2,7 +2,7 @@
 import { printTransition } from "../../measure";
 import { ALWAYS, allStates, type Component, type Look } from "../../model";
 import { compile, type Program } from "../../program";
-import { baseSheet, presenceStyle } from "../../surface";
+import { baseSheet, presenceStyle, restingLooks } from "../../surface";
 
 export function styleSheet(doc: Component): string {
   const program = compile(doc);
@@ -38,7 +38,7 @@ function presenceRules(program: Program): string[] {
   return program.parts.flatMap((part) => {
     const groups = new Map<string, { scopes: string[]; lines: [string, string][] }>();
     for (const leaf of leaves) {
-      const look = program.looks[leaf.index]![part.index];
+      const look = restingLooks(program, leaf.index)[part.index];
       const displayed = look.as !== "not displayed" && look.as !== "absent";
       const style = { ...(displayed ? presenceStyle(look.as) : {}) };
       if (look.pointer !== null) style["pointer-events"] = look.pointer ? "auto" : "none";

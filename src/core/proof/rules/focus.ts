@@ -1,7 +1,7 @@
 /** F7 and F8: where the focus is, and how a dialog treats it (WAI-ARIA Authoring Practices, dialog pattern). */
 import { DOCUMENT, isInside, type PartIndex, type Program, partName } from "../../program";
 import type { RunState } from "../../run";
-import { attributeOf, isVisible, layoutOf, nameOf } from "../../surface";
+import { activeNames, attributeOf, isPainted, layoutOf, nameOf, stateText } from "../../surface";
 import { isDialog, type Visitor } from "../explore";
 import type { Collector } from "./collector";
 import { goes, isFading } from "./seen";
@@ -10,22 +10,23 @@ export function focusRules(program: Program, collector: Collector): Visitor {
   const dialogs = program.parts.map((p) => p.index).filter((p) => isDialog(program, p));
   const name = (p: PartIndex): string => partName(program, p);
   const open = (state: RunState, d: PartIndex): boolean =>
-    isVisible(program, state, d) && !isFading(program, state, d) && !goes(program, state, d);
+    isPainted(program, state, d) && !isFading(program, state, d) && !goes(program, state, d);
   const modal = (state: RunState, d: PartIndex): boolean => attributeOf(program, state, d, "aria-modal") !== "false";
 
   return {
     situation(situation, explorer) {
       const { state } = situation;
-      const stateName = program.states[state.leaf].name;
+      const stateName = stateText(program, state);
+      const column = activeNames(program, state)[0];
       const { focus } = state;
-      if (focus !== DOCUMENT && !isFading(program, state, focus) && !isVisible(program, state, focus)) {
+      if (focus !== DOCUMENT && !isFading(program, state, focus) && !isPainted(program, state, focus)) {
         const text = `The focus is on ${name(focus)} in ${stateName}, and nobody sees it`;
-        collector.add({ rule: "F7", text, part: name(focus), state: stateName }, explorer, situation);
+        collector.add({ rule: "F7", text, part: name(focus), state: column }, explorer, situation);
       }
       const layout = layoutOf(program, state);
       for (const d of dialogs) {
         if (!open(state, d) || !modal(state, d)) continue;
-        const at = { rule: "F8" as const, part: name(d), state: stateName };
+        const at = { rule: "F8" as const, part: name(d), state: column };
         if (!nameOf(program, state, d)) {
           const text = `${name(d)} has no name: give it aria-labelledby or aria-label`;
           collector.add({ ...at, text }, explorer, situation);
@@ -45,14 +46,19 @@ export function focusRules(program: Program, collector: Collector): Visitor {
       if (!step) return;
       const lost = step.focus.findLast((f) => f.cause === "lost");
       if (lost && to.state.focus === DOCUMENT) {
-        const state = program.states[to.state.leaf].name;
+        const state = stateText(program, to.state);
         const text = `The focus was on ${name(lost.from)} and falls to the page when ${state} takes it away`;
-        collector.add({ rule: "F7", text, part: name(lost.from), state }, explorer, from, move);
+        collector.add(
+          { rule: "F7", text, part: name(lost.from), state: activeNames(program, to.state)[0] },
+          explorer,
+          from,
+          move,
+        );
       }
       for (const d of dialogs) {
         const before = from.state;
-        const stateName = program.states[before.leaf].name;
-        const at = { rule: "F8" as const, part: name(d), state: stateName };
+        const stateName = stateText(program, before);
+        const at = { rule: "F8" as const, part: name(d), state: activeNames(program, before)[0] };
         if (open(before, d) && modal(before, d) && "stimulus" in move && isInside(program, before.focus, d)) {
           const key = "press" in move.stimulus ? move.stimulus.press : "";
           if ((key === "Tab" || key === "Shift+Tab") && before.focus !== DOCUMENT && open(to.state, d)) {

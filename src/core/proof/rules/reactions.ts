@@ -1,8 +1,8 @@
 /** F3, F17, F18: what events do, and what nobody said. Keeps the counts that coverage and "cannot reach" come from. */
 import { printReaction } from "../../expression";
-import { DOCUMENT, type Program, partName } from "../../program";
+import { DOCUMENT, isHistoryInfo, type Program, partName } from "../../program";
 import type { Step } from "../../run";
-import { isControl, isVisible } from "../../surface";
+import { isControl, isPainted } from "../../surface";
 import type { Explorer, Move, Situation, Visitor } from "../explore";
 import type { Collector } from "./collector";
 import { goes } from "./seen";
@@ -21,7 +21,7 @@ export class Counts {
     const { states } = this.program;
     for (const d of step.dispatches) {
       for (const row of d.matched) {
-        for (const s of states[d.from].path) this.arrived[row * states.length + s]++;
+        for (const s of this.program.configurations.at(d.from).states) this.arrived[row * states.length + s]++;
       }
       for (const c of d.considered) {
         if (c.outcome !== "taken") continue;
@@ -51,7 +51,7 @@ export function reactionRules(collector: Collector, counts: Counts): Visitor {
   return {
     situation(situation, explorer) {
       const { program } = explorer;
-      for (const s of program.states[situation.state.leaf].path) counts.entered[s]++;
+      for (const s of program.configurations.at(situation.state.config).states) counts.entered[s]++;
       if (situation.index === 0) {
         counts.add(explorer.first);
         undecided(explorer.first, explorer, situation, undefined);
@@ -72,11 +72,11 @@ function insideClick(from: Situation, move: Move, step: Step, to: Situation, exp
   if (step.cause.kind !== "click" || step.cause.by !== "pointer" || step.cause.landed === DOCUMENT) return;
   const target = step.cause.landed;
   const first = step.dispatches.find((d) => d.considered.some((c) => c.outcome === "taken"));
-  if (first?.kind !== "click" || first.at === target || first.from === first.to) return;
+  if (first?.kind !== "pointer" || first.at === target || first.from === first.to) return;
   const { path } = program.parts[target];
   const below = path.slice(0, path.indexOf(first.at));
   if (below.some((p) => isControl(program, p))) return;
-  if (!isVisible(program, from.state, target) || !goes(program, to.state, target)) return;
+  if (!isPainted(program, from.state, target) || !goes(program, to.state, target)) return;
   const taken = first.considered.find((c) => c.outcome === "taken")!;
   const row = program.rows[taken.row];
   if (row.event.on !== "click") return;
@@ -98,7 +98,7 @@ export function neverRules(counts: Counts, collector: Collector): void {
   const { program } = counts;
   const warn = { rule: "F17", severity: "warning" } as const;
   for (const s of program.states) {
-    if (s.index > 0 && !counts.entered[s.index]) {
+    if (s.index > 0 && !isHistoryInfo(s) && !counts.entered[s.index]) {
       const outerToo = s.parent > 0 && !counts.entered[s.parent];
       if (!outerToo) collector.add({ ...warn, text: `Nothing ever leads to ${s.name}`, state: s.name });
     }
@@ -111,7 +111,12 @@ export function neverRules(counts: Counts, collector: Collector): void {
       const taken = cell.branches.map((_b, i) => counts.taken.has(`${row.index} ${s} ${i}`));
       if (taken.every((t) => !t)) {
         const arrives = counts.has(row.index, s);
-        const why = arrives ? hiddenBy(program, row.index, s, counts) : "the event never arrives there";
+        const why =
+          row.event.on === "automatic"
+            ? "its condition never holds"
+            : arrives
+              ? hiddenBy(program, row.index, s, counts)
+              : "the event never arrives there";
         collector.add({ ...at, text: `${row.label} in ${state} never fires: ${why}` });
         return;
       }

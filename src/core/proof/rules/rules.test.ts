@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { type Component, checkNames, readComponent } from "../../model";
 import { compile } from "../../program";
+import { stateText } from "../../surface";
 import { box, bubblingDialog, button, component, type Sketch } from "../../testing";
 import { applyMend, type Finding, playScenario, proveNow, type RuleId, stepText } from "..";
 
@@ -12,7 +13,6 @@ const demo = read.doc;
 const found = (doc: Component, rule: RuleId): Finding[] => proveNow(doc).findings.filter((f) => f.rule === rule);
 const texts = (doc: Component, rule: RuleId): string[] => found(doc, rule).map((f) => f.text);
 /** The finding's own run, played: it must show what the finding says. */
-const shown = (doc: Component, f: Finding) => playScenario(compile(doc), f.run!).session.frames.at(-1)!;
 
 const parts = [button("trigger"), box("panel", [button("inside")], { covers: "viewport" })];
 const sketch = (over: Partial<Sketch>): Component => component({ parts, states: ["a", "b"], ...over });
@@ -63,8 +63,8 @@ describe("rules, each with a fault that breaks it and a mend that does not", () 
       "click trigger",
       expect.stringMatching(/^click (dialog|title|body)$/),
     ]);
-    const frame = shown(doc, finding);
-    expect(compile(doc).states[frame.state.leaf].name).toBe("closed");
+    const { session } = playScenario(compile(doc), finding.run!);
+    expect(stateText(session.program, session.frames.at(-1)!.state)).toBe("closed");
     const mended = applyMend(doc, finding.mend!);
     expect(checkNames(mended)).toEqual([]);
     expect(texts(mended, "F3")).toEqual([]);

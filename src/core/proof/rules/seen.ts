@@ -1,7 +1,7 @@
 /** F1, F2, F15: what is seen against what can be used. */
-import { DOCUMENT, type PartIndex, type Program, partName } from "../../program";
+import { DOCUMENT, looksAt, type PartIndex, type Program, partName } from "../../program";
 import { beforeMount, type RunState } from "../../run";
-import { isControl, isVisible, layoutOf, opacityOf, restingValue, UNSEEN } from "../../surface";
+import { activeNames, isControl, isPainted, layoutOf, opacityOf, restingValue, stateText, UNSEEN } from "../../surface";
 import type { Visitor } from "../explore";
 import { isDialog } from "../explore";
 import type { Collector } from "./collector";
@@ -12,12 +12,12 @@ export const isFading = (program: Program, state: RunState, part: PartIndex): bo
 
 /** True when the part will not be seen once all motion has ended. */
 export function goes(program: Program, state: RunState, part: PartIndex): boolean {
-  const looks = program.looks[state.leaf]!;
+  const looks = looksAt(program, state.pose);
   let opacity = 1;
   for (const p of program.parts[part].path) {
     const { as } = looks[p];
     if (as !== "shown" && as !== "transparent") return true;
-    opacity *= opacityOf(restingValue(looks[p], "opacity"));
+    opacity *= opacityOf(restingValue(program, looks[p], "opacity", state.page));
   }
   return opacity <= UNSEEN;
 }
@@ -29,20 +29,21 @@ export function seenRules(collector: Collector): Visitor {
       const { program } = explorer;
       const layout = layoutOf(program, state);
       const name = (p: PartIndex): string => partName(program, p);
-      const stateName = program.states[state.leaf].name;
-      const dialogOpen = program.parts.some((p) => isDialog(program, p.index) && isVisible(program, state, p.index));
+      const stateName = stateText(program, state);
+      const column = activeNames(program, state)[0];
+      const dialogOpen = program.parts.some((p) => isDialog(program, p.index) && isPainted(program, state, p.index));
       for (const { index: p, parent } of program.parts) {
         if (!layout.displayed[p] || isFading(program, state, p)) continue;
-        const visible = isVisible(program, state, p);
+        const visible = isPainted(program, state, p);
         if (!visible) {
-          const parentSame = parent !== DOCUMENT && !isVisible(program, state, parent) && layout.catches[parent];
+          const parentSame = parent !== DOCUMENT && !isPainted(program, state, parent) && layout.catches[parent];
           if (layout.landing[p] === p && !parentSame) {
             const text = `${name(p)} is not seen in ${stateName}, but it still catches clicks`;
-            collector.add({ rule: "F1", text, part: name(p), state: stateName }, explorer, situation);
+            collector.add({ rule: "F1", text, part: name(p), state: column }, explorer, situation);
           }
           if (layout.tabOrder.includes(p)) {
             const text = `${name(p)} is not seen in ${stateName}, but the Tab key still reaches it`;
-            collector.add({ rule: "F1", text, part: name(p), state: stateName }, explorer, situation);
+            collector.add({ rule: "F1", text, part: name(p), state: column }, explorer, situation);
           }
           continue;
         }
@@ -51,7 +52,7 @@ export function seenRules(collector: Collector): Visitor {
         if (onto !== DOCUMENT && program.parts[onto].path.includes(p)) continue;
         const cover = onto !== DOCUMENT && program.parts[onto].covers?.[p] ? onto : DOCUMENT;
         const comes = cover !== DOCUMENT && isFading(program, state, cover) && !goes(program, state, cover);
-        const underSeen = cover !== DOCUMENT && (comes || isVisible(program, state, cover));
+        const underSeen = cover !== DOCUMENT && (comes || isPainted(program, state, cover));
         if (layout.inert[p] && underSeen) continue;
         if (cover !== DOCUMENT && dialogOpen && !isFading(program, state, cover)) continue;
         const why = layout.inert[p]
@@ -60,7 +61,7 @@ export function seenRules(collector: Collector): Visitor {
             ? `${name(cover)} lies over it`
             : "it takes no pointer events";
         const text = `${name(p)} is seen in ${stateName}, but it cannot be used: ${why}`;
-        collector.add({ rule: "F2", text, part: name(p), state: stateName }, explorer, situation);
+        collector.add({ rule: "F2", text, part: name(p), state: column }, explorer, situation);
       }
     },
   };
@@ -69,15 +70,15 @@ export function seenRules(collector: Collector): Visitor {
 /** F15: what is seen before the first event and gone right after it. */
 export function flashRule(program: Program, mounted: RunState, collector: Collector): void {
   const before = beforeMount(program);
-  if (mounted.leaf === before.leaf) return;
+  if (mounted.pose === before.pose) return;
   for (const { index: p, parent, name } of program.parts) {
-    if (!isVisible(program, before, p) || !goes(program, mounted, p)) continue;
+    if (!isPainted(program, before, p) || !goes(program, mounted, p)) continue;
     if (parent !== DOCUMENT && goes(program, mounted, parent)) continue;
-    const first = program.states[before.leaf].name;
-    const then = program.states[mounted.leaf].name;
+    const first = stateText(program, before);
+    const then = stateText(program, mounted);
     const text = `${name} flashes at the start: ${first} shows it, and mounted goes on to ${then}, which does not`;
     const run = { name: text, steps: [] };
     const mend = { text: `Make ${then} the initial state`, edit: null };
-    collector.add({ rule: "F15", text, part: name, state: first, run, mend });
+    collector.add({ rule: "F15", text, part: name, state: activeNames(program, before)[0], run, mend });
   }
 }

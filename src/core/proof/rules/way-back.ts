@@ -1,33 +1,34 @@
 /** F5: states without a way back, and held focus that the keyboard cannot leave. Looks at the whole graph at the end. */
 import { DOCUMENT, type Program } from "../../program";
+import { activeNames, stateText } from "../../surface";
 import type { Explorer } from "../explore";
 import type { Collector } from "./collector";
 
 export function wayBackRules(explorer: Explorer, collector: Collector): void {
   const { program, situations } = explorer;
-  const home = situations[0].state.leaf;
-  const canReturn = reachesBackwards(explorer, (i) => situations[i].state.leaf === home, [0, 1, 2]);
+  const home = situations[0].state.config;
+  const canReturn = reachesBackwards(explorer, (i) => situations[i].state.config === home, [0, 1, 2]);
   const stuck = new Set<number>();
   for (const s of situations) {
-    if (canReturn[s.index] || stuck.has(s.state.leaf)) continue;
-    stuck.add(s.state.leaf);
-    const state = program.states[s.state.leaf].name;
-    const text = `From ${state} nothing leads back to ${program.states[home].name}`;
-    collector.add({ rule: "F5", severity: "warning", text, state }, explorer, s);
+    if (canReturn[s.index] || stuck.has(s.state.config)) continue;
+    stuck.add(s.state.config);
+    const state = stateText(program, s.state);
+    const text = `From ${state} nothing leads back to ${stateText(program, situations[0].state)}`;
+    collector.add({ rule: "F5", severity: "warning", text, state: activeNames(program, s.state)[0] }, explorer, s);
   }
-  const held = (i: number): boolean => holds(program, situations[i].state.leaf);
+  const held = (i: number): boolean => holds(program, situations[i].state.config);
   if (!situations.some((s) => held(s.index))) return;
   const leavesByKey = reachesBackwards(explorer, (i) => !held(i), [1, 2]);
   const trapped = situations.find((s) => held(s.index) && !leavesByKey[s.index]);
   if (trapped) {
-    const state = program.states[trapped.state.leaf].name;
+    const state = stateText(program, trapped.state);
     const text = `The keyboard has no way out of ${state}, which holds the focus`;
-    collector.add({ rule: "F5", text, state }, explorer, trapped);
+    collector.add({ rule: "F5", text, state: activeNames(program, trapped.state)[0] }, explorer, trapped);
   }
 }
 
-const holds = (program: Program, leaf: number): boolean =>
-  program.states[leaf].path.some((s) => (program.focus[s]?.within ?? DOCUMENT) !== DOCUMENT);
+const holds = (program: Program, config: number): boolean =>
+  program.configurations.at(config).states.some((s) => (program.focus[s]?.within ?? DOCUMENT) !== DOCUMENT);
 
 /** For each situation, whether one that satisfies `goal` can be reached by edges of the given kinds. */
 function reachesBackwards(explorer: Explorer, goal: (index: number) => boolean, kinds: readonly number[]): Uint8Array {

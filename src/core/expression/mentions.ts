@@ -1,0 +1,31 @@
+/** What an expression mentions, with places. */
+import { type Expression, parseExpressionAt } from "acorn";
+import { hideIn, isInCall } from "./expression";
+
+/** The data names and `in("…")` states in an expression, with their places; for renaming and for code. */
+export function mentions(text: string): { kind: "data" | "state" | "in"; name: string; from: number; to: number }[] {
+  const out: ReturnType<typeof mentions> = [];
+  const visit = (value: unknown): void => {
+    if (Array.isArray(value)) {
+      for (const item of value) visit(item);
+      return;
+    }
+    if (typeof value !== "object" || value === null) return;
+    const n = value as Expression;
+    if (n.type === "CallExpression" && n.callee.type === "Identifier" && isInCall(n.callee.name)) {
+      const [a] = n.arguments;
+      out.push({ kind: "in", name: "in", from: n.callee.start, to: n.callee.end });
+      if (a?.type === "Literal") out.push({ kind: "state", name: String(a.value), from: a.start + 1, to: a.end - 1 });
+      return;
+    }
+    if (n.type === "MemberExpression") return;
+    if (n.type === "Identifier") out.push({ kind: "data", name: n.name, from: n.start, to: n.end });
+    for (const [key, child] of Object.entries(n)) if (key !== "type") visit(child);
+  };
+  try {
+    visit(parseExpressionAt(hideIn(text), 0, { ecmaVersion: 2023, preserveParens: true }));
+  } catch {
+    return [];
+  }
+  return out.sort((a, b) => a.from - b.from);
+}

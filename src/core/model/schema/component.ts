@@ -1,0 +1,84 @@
+/**
+ * The component document: the one description that everything else is computed from.
+ * The Zod schemas of this folder are its only definition; types and the published JSON Schema derive from them.
+ */
+import { z } from "zod";
+import { focusRuleSchema, lookRowSchema } from "./look";
+import { length, name } from "./names";
+import { eventRowSchema } from "./reaction";
+import { scenarioSchema } from "./scenario";
+import { datumSchema, initialSchema, requestSchema, stateSchema, tokenSchema } from "./state";
+
+export const FORMAT = "lively-state/component";
+export const VERSION = 1;
+/** The name under which cells say what holds in every state. It is the root of the state tree. */
+export const ALWAYS = "always";
+
+/** Where a part lies on the page: in a block, from the block's top. What is inside a part lies where the part does. */
+export const areaSchema = z.strictObject({ block: name, top: length.optional(), height: length.optional() });
+export type Area = z.infer<typeof areaSchema>;
+
+/** An element of the component. */
+export interface Part {
+  name: string;
+  tag: string;
+  attributes?: Record<string, string>;
+  css?: Record<string, string>;
+  /** Stacking: a higher layer lies on top; inherited by what is inside. */
+  layer?: number;
+  /** What this part lies over wherever it is displayed. */
+  covers?: "viewport" | "parent" | string[];
+  area?: Area;
+  /** Text templates and parts, in document order. */
+  content?: (string | Part)[];
+}
+export const partSchema: z.ZodType<Part> = z.strictObject({
+  name,
+  tag: z.string().regex(/^[A-Za-z][A-Za-z0-9-]*$/, "an HTML or SVG tag"),
+  attributes: z.record(z.string(), z.string()).optional(),
+  css: z.record(z.string(), z.string()).optional(),
+  layer: z.int().optional(),
+  covers: z.union([z.enum(["viewport", "parent"]), z.array(name)]).optional(),
+  area: areaSchema.optional(),
+  get content() {
+    return z.array(z.union([z.string(), partSchema])).optional();
+  },
+});
+
+export const pageSchema = z.strictObject({
+  width: z.int().min(200).max(4000),
+  height: z.int().min(200).max(4000),
+  /** The page from top to bottom; together they give it its height and so its scroll range. */
+  blocks: z.array(z.strictObject({ name, height: length })).optional(),
+  /** Style rules that belong to no single part (body, pseudo-classes, media). */
+  css: z.string().optional(),
+  lang: z.string().optional(),
+});
+
+export const componentSchema = z.strictObject({
+  format: z.literal(FORMAT),
+  version: z.literal(VERSION),
+  name: z.string().min(1).max(120),
+  page: pageSchema,
+  tokens: z.array(tokenSchema).optional(),
+  parts: z.array(partSchema),
+  data: z.array(datumSchema),
+  requests: z.array(requestSchema).optional(),
+  initial: initialSchema.optional(),
+  states: z.array(stateSchema).min(1),
+  looks: z.array(lookRowSchema),
+  focus: z.record(z.string(), focusRuleSchema),
+  reactions: z.array(eventRowSchema),
+  scenarios: z.array(scenarioSchema),
+});
+export type Component = z.infer<typeof componentSchema>;
+
+/** A problem in a document or a notation, at a place a person can find. */
+export interface Problem {
+  /** Path in the document, such as `reactions[2].in.open`. */
+  path: string;
+  message: string;
+  /** Character range in the text of the cell, where there is one. */
+  from?: number;
+  to?: number;
+}

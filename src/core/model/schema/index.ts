@@ -1,0 +1,16 @@
+/** The document's schema, a file for each kind of thing in it. */
+export * from "./component";
+export * from "./look";
+export {
+  durationPattern,
+  eventNameRule,
+  isEventDescriptor,
+  isEventName,
+  isName,
+  isStateName,
+  nameRule,
+  stateNameRule,
+} from "./names";
+export * from "./reaction";
+export * from "./scenario";
+export * from "./state";

@@ -1,0 +1,45 @@
+/** Names, and the texts that are checked only where they are compiled. */
+import { z } from "zod";
+
+// Zod would otherwise try to compile its checks with `Function`, which the app's content security policy forbids.
+z.config({ jitless: true });
+
+const namePattern = /^[A-Za-z_][\w-]*$/;
+export const nameRule = "a letter or _, then letters, digits, _ or -";
+export const name = z.string().regex(namePattern, `a name: ${nameRule}`).max(80);
+export const isName = (text: string): boolean => text.length <= 80 && namePattern.test(text);
+
+/** States are named as XML names are (NCName), so that every SCXML chart can be read. */
+const statePattern = /^[\p{L}_][\p{L}\p{N}_.-]*$/u;
+export const stateNameRule = "a letter or _, then letters, digits, _, - or .";
+export const stateName = z.string().regex(statePattern, `a state's name: ${stateNameRule}`).max(80);
+export const isStateName = (text: string): boolean => text.length <= 80 && statePattern.test(text);
+
+/** An event's name: tokens with dots between them (SCXML §3.12.1). */
+const eventPattern = /^[\p{L}\p{N}_:-]+(\.[\p{L}\p{N}_:-]+)*$/u;
+export const eventNameRule = "words of letters, digits, _ and -, with dots between them";
+export const eventName = z.string().regex(eventPattern, `an event's name: ${eventNameRule}`).max(200);
+export const isEventName = (text: string): boolean => text.length <= 200 && eventPattern.test(text);
+
+/** What a row listens for: event names, each standing for what begins with it too, or `*` (SCXML §3.12.1). */
+const descriptorPattern =
+  /^(\*|[\p{L}\p{N}_:-]+(\.[\p{L}\p{N}_:-]+)*(\.\*?)?)(\s+(\*|[\p{L}\p{N}_:-]+(\.[\p{L}\p{N}_:-]+)*(\.\*?)?))*$/u;
+export const eventDescriptor = z
+  .string()
+  .regex(descriptorPattern, `event names, such as saved or saved.* or *`)
+  .max(400);
+export const isEventDescriptor = (text: string): boolean => text.length <= 400 && descriptorPattern.test(text);
+
+/** A CSS <time>: a number with its unit. */
+export const durationPattern = /^(\d+\.?\d*|\.\d+)(ms|s)$/;
+/** A plain number with a unit, or CSS math and tokens; measure/ computes those and says what is wrong with them. */
+const measure = (plain: RegExp, what: string) =>
+  z
+    .string()
+    .max(400)
+    .refine((t) => plain.test(t) || t.includes("("), what);
+export const time = measure(durationPattern, "a time with its unit, such as 240ms or var(--fade)");
+export const length = measure(
+  /^[+-]?(\d+\.?\d*|\.\d+)([a-z]+|%)$|^0$/i,
+  "a length with its unit, such as 600px, 50vh or var(--header)",
+);

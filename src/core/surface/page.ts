@@ -1,0 +1,144 @@
+/** The page around the component, without a browser: blocks one under the other, a viewport that is scrolled over them. */
+import { compute, measureEnv, substitute } from "../measure";
+import { DOCUMENT, looksAt, type PartIndex, type PoseIndex, type Program } from "../program";
+
+/** A smooth scroll under way (CSSOM View §3.2 leaves its timing to the browser). All px and ms. */
+export interface Glide {
+  readonly from: number;
+  readonly to: number;
+  readonly start: number;
+  readonly duration: number;
+}
+export interface PageState {
+  /** px */
+  readonly width: number;
+  readonly height: number;
+  /** How far the page is scrolled while nothing glides, px. */
+  readonly scroll: number;
+  readonly glide: Glide | null;
+  readonly reducedMotion: boolean;
+}
+
+/** Long ways take longer, but never more than this. */
+export const glideTime = (distance: number): number => Math.round(Math.min(750, 200 + Math.abs(distance) * 0.3));
+const smooth = (t: number): number => t * t * (3 - 2 * t);
+
+/** How far the page is scrolled at `now`, px. */
+export function scrollAt({ scroll, glide }: Pick<PageState, "scroll" | "glide">, now: number): number {
+  if (!glide) return scroll;
+  const t = (now - glide.start) / glide.duration;
+  if (t <= 0) return glide.from;
+  return t >= 1 ? glide.to : glide.from + (glide.to - glide.from) * smooth(t);
+}
+
+/** When a glide passes a distance, ms; null when it does not on its way. */
+export function glideMeets(glide: Glide, distance: number): number | null {
+  const low = Math.min(glide.from, glide.to);
+  const high = Math.max(glide.from, glide.to);
+  if (distance < low || distance >= high || low === high) return null;
+  const share = (distance - glide.from) / (glide.to - glide.from);
+  let a = 0;
+  let b = 1;
+  for (let i = 0; i < 50; i++) {
+    const mid = (a + b) / 2;
+    if (smooth(mid) < share) a = mid;
+    else b = mid;
+  }
+  // Whole microseconds, and on the far side of the distance.
+  return Math.min(glide.start + glide.duration, Math.ceil((glide.start + b * glide.duration) * 1000) / 1000);
+}
+
+type Size = Pick<PageState, "width" | "height">;
+
+/** A length of the document in px at a viewport size; percentages are of `percentOf`, 0 where it cannot be computed. */
+export function pixels(program: Program, text: string, page: Size, percentOf = 0): number {
+  const key = `px ${text} ${page.width} ${page.height} ${percentOf}`;
+  let px = program.cache.get(key) as number | undefined;
+  if (px === undefined) {
+    const found = compute(text, { ...measureEnv(program.doc, page), percentOf }, "length");
+    px = found.ok ? found.value.n : 0;
+    program.cache.set(key, px);
+  }
+  return px;
+}
+
+/** A CSS value with its tokens and math computed where they can be. */
+export function computedCss(program: Program, text: string, page: Size): string {
+  if (!text.includes("(")) return text;
+  const key = `css ${text} ${page.width} ${page.height}`;
+  let value = program.cache.get(key) as string | undefined;
+  if (value === undefined) {
+    value = substitute(text, measureEnv(program.doc, page));
+    program.cache.set(key, value);
+  }
+  return value;
+}
+
+export interface BlockPlace {
+  name: string;
+  top: number;
+  height: number;
+}
+/** The blocks from top to bottom, px. */
+export function blocksOf(program: Program, page: Size): readonly BlockPlace[] {
+  const key = `blocks ${page.width} ${page.height}`;
+  let list = program.cache.get(key) as BlockPlace[] | undefined;
+  if (!list) {
+    let top = 0;
+    list = (program.doc.page.blocks ?? []).map((b) => {
+      const place = { name: b.name, top, height: pixels(program, b.height, page, page.height) };
+      top += place.height;
+      return place;
+    });
+    program.cache.set(key, list);
+  }
+  return list;
+}
+
+/** How far the page can be scrolled, px. */
+export function scrollRange(program: Program, page: Size): number {
+  const last = blocksOf(program, page).at(-1);
+  return last ? Math.max(0, last.top + last.height - page.height) : 0;
+}
+
+/** Where a part lies on the page, px from its top; null for one that is not placed: it is where the viewport is. */
+export function placeOf(
+  program: Program,
+  part: PartIndex,
+  pose: PoseIndex,
+  page: PageState,
+  now: number,
+): { top: number; height: number } | null {
+  const looks = looksAt(program, pose);
+  const scroll = scrollAt(page, now);
+  for (const p of program.parts[part].path) {
+    const { css } = looks[p];
+    if (css.position === "fixed") return null;
+    const { area } = program.parts[p].part;
+    if (!area) continue;
+    const block = blocksOf(program, page).find((b) => b.name === area.block);
+    if (!block) return null;
+    const offset = area.top === undefined ? 0 : pixels(program, area.top, page, block.height);
+    const height =
+      area.height === undefined ? Math.max(0, block.height - offset) : pixels(program, area.height, page, block.height);
+    let top = block.top + offset;
+    if (css.position === "sticky" && css.top !== undefined) {
+      // It keeps that distance from the viewport's top, but does not leave its block (CSS Positioned Layout 3 §6.3).
+      const stuck = scroll + pixels(program, css.top, page, page.height);
+      top = Math.max(top, Math.min(stuck, block.top + block.height - height));
+    }
+    return { top, height };
+  }
+  return null;
+}
+
+/** The share of a part's height that lies in the viewport, 0 to 1 (Intersection Observer §2.2.3). */
+export function inViewRatio(program: Program, part: PartIndex, pose: PoseIndex, page: PageState, now: number): number {
+  if (part === DOCUMENT) return 1;
+  const place = placeOf(program, part, pose, page, now);
+  if (!place) return 1;
+  const scroll = scrollAt(page, now);
+  const overlap = Math.min(place.top + place.height, scroll + page.height) - Math.max(place.top, scroll);
+  if (place.height === 0) return overlap >= 0 ? 1 : 0;
+  return Math.max(0, Math.min(1, overlap / place.height));
+}

@@ -4,6 +4,7 @@ import type { Value } from "../model";
 import { answerEvent, type CompiledAction, DOCUMENT, EvaluationFault } from "../program";
 import { glideTime, pixels, placeOf, scrollAt, scrollRange } from "../surface";
 import type { Machine } from "./machine";
+import { MAX_STEPS } from "./state";
 
 /** The value; undefined where it cannot be computed, which raises error.execution (SCXML §5.9.1). */
 export function attempt(machine: Machine, evaluate: Evaluate): Value | undefined {
@@ -108,6 +109,7 @@ export function assignTo(m: Machine, data: number, given: Value): void {
 function send(m: Machine, { event, delay, id, restart }: Extract<CompiledAction, { do: "send" }>): void {
   if (restart) m.timers = m.timers.filter((t) => t.kind !== "event" || t.id !== id);
   if (delay <= 0 && !restart) m.external.push(event);
+  else if (m.timers.length >= MAX_STEPS) m.step.loop = true;
   else m.timers = [...m.timers, { kind: "event", event, id, request: -1, due: m.now + delay }];
 }
 

@@ -140,7 +140,7 @@ export const newStep = (at: number, cause: Cause): Step => ({
   loop: false,
 });
 
-/** Automatic steps at one instant after which a run is cut. */
+/** Automatic steps at one instant after which a run is cut, and events that can be on their way at once. */
 export const MAX_STEPS = 1000;
 
 const place = (part: string | null): string => part ?? "the bare page";

@@ -95,7 +95,7 @@ class Reader {
       ...(extra?.document as object | undefined),
       data: expressions.data,
       ...(extra?.requests ? { requests: extra.requests as Component["requests"] } : {}),
-      ...(top.initial === undefined ? this.rootInitial() : { initial: top.initial }),
+      ...(top.wrapped ? (top.initial === undefined ? {} : { initial: top.initial }) : this.rootInitial()),
       states: top.states.length ? top.states : base.states,
       reactions: rows.rows(),
     };
@@ -315,13 +315,14 @@ const known = new Set([
 function unwrapped(
   nodes: StateNode[],
   states: readonly RawState[],
-): { states: StateNode[]; initial?: StateNode["initial"] } {
+): { states: StateNode[]; wrapped: boolean; initial?: StateNode["initial"] } {
   const wrapper = states.find((s) => s.element.own.root !== undefined && s.parent === null);
-  if (!wrapper) return { states: nodes };
+  if (!wrapper) return { states: nodes, wrapped: false };
   const rest = nodes.filter((n) => n !== wrapper.node);
   const inner = [...(wrapper.node.states ?? [])];
   return {
     states: [...inner, ...rest],
+    wrapped: true,
     ...(wrapper.node.initial === undefined ? {} : { initial: wrapper.node.initial }),
   };
 }

@@ -92,6 +92,12 @@ function choose(program: Program, state: RunState, pick: () => number): Stimulus
   const layout = layoutOf(program, state);
   const clickable = program.parts.filter((p) => layout.landing[p.index] === p.index && layout.inSight[p.index]);
   const keys = ["Tab", "Tab", "Shift+Tab", "Enter", "Space", ...program.keyRows.map((k) => k.key)];
+  const any = (): string => clickable[Math.floor(pick() * clickable.length)].name;
+  if (state.pressed !== null && clickable.length) return { up: any() };
+  const { pointer } = program;
+  const listens = (on: keyof typeof pointer): boolean => pointer[on].at.some((l) => l.length);
+  if (clickable.length && listens("pointer down") && pick() < 0.2) return { down: any() };
+  if (clickable.length && listens("pointer enter") && pick() < 0.2) return { move: any() };
   if (clickable.length && pick() < 0.6) return { click: clickable[Math.floor(pick() * clickable.length)].name };
   const press = keys[Math.floor(pick() * keys.length)];
   // Where Tab goes after the last stop is the browser's own affair: its bars, or round to the first.

@@ -1,6 +1,6 @@
 /** Names: every name that a document mentions must be declared once. Shapes that the schema alone cannot say. */
 import { mapNames, type NameKind } from "./names";
-import { ALWAYS, type Component, isTimed, type Problem, type StateNode } from "./schema";
+import { ALWAYS, type Component, isTimed, type Problem, type StateNode, targetsOf } from "./schema";
 import { allActions, allParts, allStates, everyAction, isCompound, isHistory } from "./tree";
 
 const nearest = (wanted: string, known: Iterable<string>): string => {
@@ -53,9 +53,34 @@ export function checkNames(doc: Component): Problem[] {
   });
   for (const { state, parent } of allStates(doc)) checkState(doc, state, parent, problems);
   if (doc.initial !== undefined) checkInitial(doc.states, doc.initial, "initial", problems);
+  for (const { state } of [{ state: { name: "", initial: doc.initial } }, ...allStates(doc)]) {
+    const clash = together(doc, [state.initial ?? []].flat());
+    if (clash) problems.push({ path: state.name ? `states.${state.name}.initial` : "initial", message: clash });
+  }
   checkData(doc, problems);
   checkCells(doc, problems);
   return problems;
+}
+
+/** SCXML §3.11: states that are entered together lie in different regions of one parallel state. */
+function together(doc: Component, names: readonly string[]): string | null {
+  if (names.length < 2) return null;
+  const places = new Map(allStates(doc).map((p) => [p.state.name, p]));
+  const chain = (name: string): string[] => {
+    const out: string[] = [];
+    for (let p = places.get(name); p; p = p.parent ? places.get(p.parent.name) : undefined) out.push(p.state.name);
+    return out;
+  };
+  for (const [i, a] of names.entries()) {
+    for (const b of names.slice(i + 1)) {
+      const around = chain(a);
+      const shared = chain(b).find((s) => around.includes(s));
+      const apart =
+        shared !== undefined && shared !== a && shared !== b && places.get(shared)?.state.kind === "parallel";
+      if (!apart) return `${a} and ${b} cannot be entered together: they lie in no two regions of one parallel state`;
+    }
+  }
+  return null;
 }
 
 function checkInitial(
@@ -136,6 +161,10 @@ function checkCells(doc: Component, problems: Problem[]): void {
         });
       }
       if (cell === "ignored") continue;
+      cell.branches.forEach((b, k) => {
+        const clash = together(doc, targetsOf(b));
+        if (clash) problems.push({ path: `${at}.in.${state}.branches[${k}].to`, message: clash });
+      });
       if (timed !== (cell.after !== undefined)) {
         const message = timed
           ? `an ${event.on} row needs a time in each cell`

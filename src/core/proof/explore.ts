@@ -240,7 +240,8 @@ export class Explorer {
     // Where Tab goes on from matters only while nothing is focused.
     const tabFrom = state.focus === DOCUMENT ? state.tabFrom : "";
     let key = `${state.config},${state.pose},${state.focus},${state.back},${tabFrom}`;
-    if (this.more.any) key += `,${state.over},${state.pressed},${state.spaceAt},${this.more.pageKey(state)}`;
+    if (this.more.any)
+      key += `,${this.more.overKey(state.over)},${state.pressed},${state.spaceAt},${this.more.pageKey(state)}`;
     for (const kept of state.history) key += `;h${kept}`;
     if (state.done) key += ";done";
     for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;

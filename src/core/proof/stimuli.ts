@@ -16,6 +16,7 @@ export class MoreStimuli {
   private readonly hovers: boolean;
   private readonly holdsKeys: boolean;
   private readonly heldKeys: readonly string[];
+  private readonly overKeys = new Map<number, string>();
   private readonly byRequest = new Map<number, readonly Act[]>();
 
   constructor(private readonly program: Program) {
@@ -44,6 +45,21 @@ export class MoreStimuli {
     if (!this.holdsKeys) return [];
     const keys = focused ? [...new Set([...this.heldKeys, "Space"])] : this.heldKeys;
     return keys.flatMap((k) => [{ keyDown: k }, { keyUp: k }]);
+  }
+
+  /** Where the pointer is matters by who listens there. */
+  overKey(over: number): string {
+    let key = this.overKeys.get(over);
+    if (key === undefined) {
+      const { parts, pointer } = this.program;
+      const listening = (p: number): boolean =>
+        [pointer["pointer enter"], pointer["pointer leave"]].some(
+          (on) => on.at[p].some((r) => r.scope === "inside" || p === over) || on.outside.some((o) => o.part === p),
+        );
+      key = over === DOCUMENT ? "" : parts[over].path.filter(listening).join(".");
+      this.overKeys.set(over, key);
+    }
+    return key;
   }
 
   /** Requests under way may answer either way, at any time. */

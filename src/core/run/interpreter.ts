@@ -4,6 +4,7 @@ import { answerEvent, DOCUMENT, type PartIndex, type Program, poseOf, rowsFor } 
 import { envOf, type PageState, scrollRange, trackEnd } from "../surface";
 import { scrollTo } from "./actions";
 import { configurationOn } from "./entering";
+import { focusByPointer } from "./focus";
 import { press, pressKey, releaseKey } from "./keys";
 import { Machine } from "./machine";
 import { click, common, followLayout, isSwallowed, landing, moveOnto, press as pointerDown, release } from "./pointer";
@@ -192,8 +193,10 @@ function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartI
   if (kind === "move") return;
   if (kind === "down") {
     machine.pressed = target;
-    if (isSwallowed(machine, target)) step.missed = "disabled";
-    else pointerDown(machine, target);
+    if (isSwallowed(machine, target)) {
+      step.missed = "disabled";
+      focusByPointer(machine, target);
+    } else pointerDown(machine, target);
     return;
   }
   const { pressed } = machine;
@@ -201,8 +204,7 @@ function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartI
   if (isSwallowed(machine, target)) return;
   release(machine, target);
   if (pressed === null) return;
-  const on = common(machine.program, pressed, target);
-  if (on !== DOCUMENT || (pressed === DOCUMENT && target === DOCUMENT)) click(machine, on);
+  click(machine, common(machine.program, pressed, target));
 }
 
 function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | null } | { press: string }>): void {
@@ -270,7 +272,9 @@ export function pointerClick(program: Program, state: RunState, aimed: PartIndex
   const target = landing(machine, aimed);
   cause.landed = target;
   if (isSwallowed(machine, target)) {
+    // The click is swallowed, but the pointer still takes the focus away, as browsers have it.
     step.missed = "disabled";
+    focusByPointer(machine, target);
     finish(machine, state);
     return { state: machine.result(), step };
   }
@@ -279,8 +283,7 @@ export function pointerClick(program: Program, state: RunState, aimed: PartIndex
   const there = aimed === DOCUMENT || machine.layout.displayed[aimed] ? landing(machine, aimed) : DOCUMENT;
   if (!isSwallowed(machine, there)) {
     release(machine, there);
-    const on = there === target ? target : common(program, target, there);
-    if (on !== DOCUMENT || target === DOCUMENT) click(machine, on);
+    click(machine, there === target ? target : common(program, target, there));
   }
   finish(machine, state);
   return { state: machine.result(), step };

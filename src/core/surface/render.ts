@@ -58,7 +58,26 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
     }
     return { name: info.name, tag: info.part.tag, attributes, style, content };
   };
-  return program.parts.filter((p) => p.parent === DOCUMENT && layout.present[p.index]).map((p) => one(p.index));
+  const top = program.parts.filter((p) => p.parent === DOCUMENT && layout.present[p.index]);
+  const { blocks = [] } = program.doc.page;
+  const placed = (p: PartIndex): RenderedPart => {
+    const part = one(p);
+    return { ...part, style: { ...areaStyle(program.parts[p].part, looks[p].css.position), ...part.style } };
+  };
+  const inBlocks = blocks.map((b): RenderedPart => {
+    const inside = top.filter((p) => p.part.area?.block === b.name).map((p) => placed(p.index));
+    const style = { position: "relative", height: b.height };
+    return { name: `block ${b.name}`, tag: "div", attributes: { "data-block": b.name }, style, content: inside };
+  });
+  return [...inBlocks, ...top.filter((p) => !p.part.area).map((p) => one(p.index))];
+}
+
+/** A part in its block, where its area says; what is fixed or sticky keeps its own way. */
+function areaStyle({ area }: Part, position: string | undefined): Record<string, string> {
+  if (!area || position === "fixed") return {};
+  if (position === "sticky") return area.height === undefined ? {} : { height: area.height };
+  const across = { position: "absolute", left: "0", right: "0", top: area.top ?? "0" };
+  return area.height === undefined ? { ...across, bottom: "0" } : { ...across, height: area.height };
 }
 
 /** Declarations that say how a part is there: looks decide those, not the base style. */
@@ -73,12 +92,14 @@ export function baseCss(part: Part): Record<string, string> {
 }
 
 /** The style sheet of a component: what each part is like before any look, then the page's own rules. */
-export function baseSheet(doc: Pick<Component, "parts" | "page">): string {
+export function baseSheet(doc: Pick<Component, "parts" | "page" | "tokens">): string {
+  const tokens = (doc.tokens ?? []).map((t) => `  ${t.name}: ${t.value};`);
+  const root = tokens.length ? [`:root {\n${tokens.join("\n")}\n}`] : [];
   const rules = allParts(doc).flatMap(({ part }) => {
     const lines = Object.entries(baseCss(part)).map(([property, value]) => `  ${property}: ${value};`);
     return lines.length ? [`[data-part="${part.name}"] {\n${lines.join("\n")}\n}`] : [];
   });
-  return [...rules, ...(doc.page.css ? [doc.page.css.trim()] : [])].join("\n");
+  return [...root, ...rules, ...(doc.page.css ? [doc.page.css.trim()] : [])].join("\n");
 }
 
 /** How each way of being there is written in CSS. */

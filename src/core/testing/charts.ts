@@ -52,15 +52,19 @@ function build(shapes: readonly Shape[], prefix: string, region: boolean): State
 const action = (event: fc.Arbitrary<string>): fc.Arbitrary<Action> =>
   fc.oneof(
     event.map((e): Action => ({ do: "raise", event: e })),
-    fc
-      .tuple(event, fc.constantFrom("10ms", "25ms", undefined))
-      .map(
-        ([e, delay]): Action =>
-          delay
-            ? // Taken back first: two for each one that arrives would be too many soon.
-              { do: "block", actions: [{ do: "cancel", timer: "s" }, { do: "send", event: e, delay, id: "s" }] }
-            : { do: "send", event: e },
-      ),
+    fc.tuple(event, fc.constantFrom("10ms", "25ms", undefined)).map(
+      ([e, delay]): Action =>
+        delay
+          ? // Taken back first: two for each one that arrives would be too many soon.
+            {
+              do: "block",
+              actions: [
+                { do: "cancel", timer: "s" },
+                { do: "send", event: e, delay, id: "s" },
+              ],
+            }
+          : { do: "send", event: e },
+    ),
     fc.constant<Action>({ do: "cancel", timer: "s" }),
     fc.constant<Action>({ do: "start", timer: "t", after: "20ms" }),
     fc.constantFrom("n + 1", "0", "n * 2").map((value): Action => ({ do: "assign", data: "n", value })),
@@ -81,7 +85,10 @@ export const charts: fc.Arbitrary<Component> = fc
   .tuple(
     fc.array(shape, { minLength: 2, maxLength: 3 }),
     fc.nat(1_000_000),
-    fc.array(fc.array(action(fc.constantFrom("c", "a.b")), { minLength: 1, maxLength: 2 }), { minLength: 24, maxLength: 24 }),
+    fc.array(fc.array(action(fc.constantFrom("c", "a.b")), { minLength: 1, maxLength: 2 }), {
+      minLength: 24,
+      maxLength: 24,
+    }),
   )
   .map(([shapes, seed, contents]) => {
     let at = seed;

@@ -115,4 +115,103 @@ export const components: Record<string, Component> = {
       "click clear": { asked: "idle / focus port" },
     },
   }),
+
+  "two regions, a history and looks under conditions": component({
+    parts: [
+      button("power"),
+      button("next"),
+      button("mute"),
+      box("lamp", ["${n} of 3"]),
+      box("sound", ["la"]),
+      box("both", ["both"]),
+    ],
+    states: [
+      { name: "off" },
+      {
+        name: "on",
+        kind: "parallel",
+        entry: [{ do: "assign", data: "n", value: "0" }],
+        states: [
+          {
+            name: "light",
+            states: [{ name: "low" }, { name: "high" }, { name: "kept", kind: "history" }],
+          },
+          { name: "tone", initial: "quiet", states: [{ name: "loud" }, { name: "quiet" }] },
+        ],
+      },
+    ],
+    data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 3 }],
+    looks: {
+      lamp: {
+        always: "transparent",
+        low: "shown; opacity: 0.5",
+        high: 'shown; [n > 1] "many"; opacity: 0.8; [n > 2] inert',
+      },
+      sound: { always: "absent", loud: "shown; [in('high')] hidden" },
+      both: { always: "not displayed", on: "[in('high') && in('loud')] shown" },
+      next: { always: "disabled", on: "enabled" },
+    },
+    reactions: {
+      "click power": { off: "kept, quiet", on: "off" },
+      "click next": { low: "high / n = n + 1", high: "low / n = n + 1" },
+      "click mute": { loud: "quiet", quiet: "loud", off: "ignored" },
+      "press n": { on: "/ n = n + 1" },
+      "press r in mute": { on: "on" },
+    },
+  }),
+
+  "pointer, keys and focus in detail": component({
+    parts: [
+      button("hold"),
+      box("count", ["${n}"]),
+      box("card", [button("a"), "words"]),
+      box("tip", ["tip"]),
+      box("list", [
+        box("one", ["one"], { attributes: { tabindex: "-1" } }),
+        box("two", ["two"], { attributes: { tabindex: "-1" } }),
+      ]),
+      box("status", ["${last}"]),
+    ],
+    states: ["idle", "held", "done"],
+    data: [
+      { name: "n", type: "integer", initial: 0, min: 0, max: 3 },
+      { name: "last", type: "text", initial: "-" },
+    ],
+    looks: { tip: { always: "not displayed", held: "shown" } },
+    reactions: {
+      "pointer down hold": { idle: "held / n = n + 1" },
+      "pointer up anywhere": { held: "done" },
+      "pointer enters card": { always: "/ last = 'in'" },
+      "pointer leaves card": { always: "/ last = 'out'" },
+      "focus enters card": { always: "/ n = n + 1" },
+      "focus leaves card": { always: "/ last = 'left'" },
+      "press ArrowDown": { always: "/ focus next in list" },
+      "press ArrowUp": { always: "/ focus previous in list, prevent" },
+      "release x": { done: "idle", held: "idle" },
+      "click outside card": { done: "idle / raise closed.by.click" },
+      "on closed": { idle: "/ last = _event.name" },
+      "becomes [n > 1]": { always: "/ last = 'more than one'" },
+      automatic: { done: "[n > 2] idle / n = 0" },
+    },
+  }),
+
+  "requests, timers and entries": component({
+    parts: [button("send"), button("stop"), box("state", ["${tries}"]), box("note", ["${said}"])],
+    states: [
+      { name: "idle", entry: [{ do: "cancel", timer: "patience" }] },
+      { name: "work", initial: "sending", states: [{ name: "sending" }, { name: "finished", kind: "final" }] },
+      { name: "after", exit: [{ do: "assign", data: "said", value: "'bye'" }] },
+    ],
+    data: [
+      { name: "tries", type: "integer", initial: 0, min: 0, max: 5 },
+      { name: "said", type: "text", initial: "" },
+    ],
+    looks: { stop: { idle: "disabled", after: "disabled" } },
+    reactions: {
+      "click send": { idle: 'work / tries = tries + 1, start patience after 20s, announce "Sending"', after: "idle" },
+      "click stop": { sending: "finished" },
+      "on done.state.work": { work: "after / if [tries > 1] (said = 'again') else (said = 'once')" },
+      "timer patience": { work: "idle" },
+    },
+  }),
 };

@@ -18,7 +18,7 @@ export function expressionCode(source: string): string {
     out += source.slice(at, m.from) + (m.kind === "in" ? "isIn" : `data.${m.name}`);
     at = m.to;
   }
-  return out + source.slice(at);
+  return (out + source.slice(at)).replace(/\b_event\.name\b/g, "eventName");
 }
 
 /** A text template as code: a template literal, or a plain text where nothing in it changes. */

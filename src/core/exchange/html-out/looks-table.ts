@@ -2,9 +2,10 @@
 import type { Component, Look } from "../../model";
 import type { PartInfo, Program } from "../../program";
 import { restingLooks } from "../../surface";
+import { isPlainChart, presenceOf } from "./chart/tables";
 import { indented, key, table, templateCode, text } from "./code";
 
-interface Managed {
+export interface Managed {
   part: PartInfo;
   /** What the script sets on it, the same list in every state. */
   fields: ("there" | "inert" | "disabled" | "hiddenFromAll" | "text")[];
@@ -13,20 +14,44 @@ interface Managed {
   texts: { child: number; template: string }[];
 }
 
-export function managed(_doc: Component, program: Program): Managed[] {
-  const leaves = program.states.filter((s) => s.atomic).map((s) => s.index);
+export function managed(doc: Component, program: Program): Managed[] {
   return program.parts.flatMap((part) => {
-    const looks = leaves.map((s) => restingLooks(program, s)[part.index]);
-    const varies = (f: (l: (typeof looks)[number]) => unknown): boolean => new Set(looks.map(f)).size > 1;
+    const row = doc.looks.find((r) => r.part === part.name)?.in ?? {};
+    const cells = Object.values(row).flatMap((l) => [l, ...(l.and ?? [])]);
+    const leaves = program.states.filter((s) => s.atomic).map((s) => restingLooks(program, s.index)[part.index]);
+    // Looks under conditions and in regions come together in more ways than there are states: there every mention counts.
+    const always = !isPlainChart(doc, program);
+    const varies = (
+      f: (l: (typeof leaves)[number]) => unknown,
+      said: (l: (typeof cells)[number]) => boolean,
+    ): boolean => (always ? cells.some(said) : new Set(leaves.map(f)).size > 1);
     const fields: Managed["fields"] = [];
-    const gone = (as: string): string => (as === "not displayed" || as === "absent" ? as : "");
-    if (looks.some((l) => gone(l.as) !== "")) fields.push("there");
-    if (varies((l) => l.inert)) fields.push("inert");
-    if (varies((l) => l.disabled)) fields.push("disabled");
-    if (varies((l) => l.exposed)) fields.push("hiddenFromAll");
-    if (looks.some((l) => l.text !== null)) fields.push("text");
+    const gone = (as: string | undefined): boolean => as === "not displayed" || as === "absent";
+    if (leaves.some((l) => gone(l.as)) || (always && cells.some((l) => gone(presenceOf(l))))) fields.push("there");
+    if (
+      varies(
+        (l) => l.inert,
+        (l) => l.inert !== undefined,
+      )
+    )
+      fields.push("inert");
+    if (
+      varies(
+        (l) => l.disabled,
+        (l) => l.disabled !== undefined,
+      )
+    )
+      fields.push("disabled");
+    if (
+      varies(
+        (l) => l.exposed,
+        (l) => l.exposed !== undefined,
+      )
+    )
+      fields.push("hiddenFromAll");
+    if (leaves.some((l) => l.text !== null) || cells.some((l) => l.text !== undefined)) fields.push("text");
     const living = part.attributes.filter(([, t]) => !t.constant).map(([name]) => name);
-    const attributes = [...new Set([...living, ...looks.flatMap((l) => [...l.attributes.keys()])])];
+    const attributes = [...new Set([...living, ...cells.flatMap((l) => Object.keys(l.attributes ?? {}))])];
     const texts = fields.includes("text")
       ? []
       : (part.part.content ?? []).flatMap((c, child) =>

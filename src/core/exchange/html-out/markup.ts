@@ -30,6 +30,11 @@ export function markup(doc: Component, marked: ReadonlySet<string>, indent: stri
   const present = render(shown, absent.size ? beforeMount(shown) : moment);
   const one = (part: RenderedPart, pad: string): string => {
     const attributes = { ...part.attributes };
+    const block = "data-block" in attributes;
+    if (block)
+      attributes.style = Object.entries(part.style)
+        .map(([p, v]) => `${p}: ${v}`)
+        .join("; ");
     if (marked.has(part.name)) attributes["data-part"] = part.name;
     if (hidden.has(part.name) || absent.has(part.name)) attributes.hidden = "";
     const open = `<${part.tag}${Object.entries(attributes)

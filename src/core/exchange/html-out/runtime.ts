@@ -8,6 +8,8 @@ export interface Needs {
   raise: boolean;
   there: boolean;
   absent: boolean;
+  /** Looks have conditions; those that hold are named on the root. */
+  when: boolean;
 }
 
 export const clamp = `const clamp = (value, min, max) => Math.min(max, Math.max(min, Math.trunc(value) || 0));`;
@@ -23,7 +25,7 @@ function react(event, ...names) {
 }
 
 function decide(event, names) {
-  for (const s of [...active(), "always"]) {
+  for (const s of [...active().toReversed(), "always"]) {
     for (const name of names) {
       const reaction = reactions[name]?.[s];
       if (reaction && reaction(event) !== false) return;
@@ -33,7 +35,7 @@ function decide(event, names) {
 
 export const go = (needs: Needs): string => {
   const outer = needs.nested ? `next, kept = 0` : "next";
-  const leave = needs.nested ? "active().slice(0, active().length - kept)" : "active()";
+  const leave = needs.nested ? "active().slice(kept)" : "active()";
   const lines = [`function go(${outer}) {`];
   if (needs.after) {
     lines.push(`  const left = ${leave};`);
@@ -41,10 +43,10 @@ export const go = (needs: Needs): string => {
     lines.push("  timers = timers.filter((timer) => !left.includes(timer.state));");
   }
   lines.push("  state = next;");
-  lines.push(`  enter(${needs.nested ? "active().slice(0, active().length - kept)" : "active()"});`, "}", "");
+  lines.push(`  enter(${leave});`, "}", "");
   lines.push("function enter(states) {");
   if (!needs.after && !needs.focus) lines.push("  void states;");
-  if (needs.after || needs.focus) lines.push("  for (const s of [...states].reverse()) {");
+  if (needs.after || needs.focus) lines.push("  for (const s of states) {");
   if (needs.focus) lines.push("    if (focusOn[s]) wanted.push(focusOn[s]);");
   if (needs.after) {
     lines.push("    for (const [delay, reaction] of after[s] ?? []) {");
@@ -73,6 +75,9 @@ export const show = (needs: Needs): string => {
   if (needs.there) {
     lines.push("  for (const [name, look] of now) if (look.there === true) put(parts[name]);");
     lines.push("  root.getBoundingClientRect();");
+  }
+  if (needs.when) {
+    lines.push('  root.dataset.when = conditions.flatMap((holds, i) => (holds() ? [`c${i}`] : [])).join(" ");');
   }
   lines.push('  root.dataset.state = active().join(" ");');
   lines.push("  for (const [name, look] of now) {");
@@ -146,7 +151,7 @@ function firstIn(element) {
   return stopsIn(element)[0] ?? element;
 }`;
 
-const holdNotes = `const holding = () => active().map((s) => focusWithin[s]).find(Boolean);
+const holdNotes = `const holding = () => active().map((s) => focusWithin[s]).findLast(Boolean);
 
 // Remembers where the focus was when something begins to hold it.
 function noteFocus() {

@@ -3,13 +3,17 @@ import { type Component, partsInBehaviour } from "../../model";
 import { compile, type Program } from "../../program";
 import { configurationOn } from "../../run";
 import { restingLooks, stateText } from "../../surface";
+import { chartScript } from "./chart/script";
+import { isPlainChart } from "./chart/tables";
 import { element, indented, key, table, text } from "./code";
 import { looksTable, managed } from "./looks-table";
 import { afterTable, focusTables, reactionsTable } from "./reactions-code";
 import * as runtime from "./runtime";
+import { dataTable, partsTable } from "./script-parts";
 
 export function script(doc: Component): string {
   const program = compile(doc);
+  if (!isPlainChart(doc, program)) return chartScript(doc, program);
   const list = managed(doc, program);
   const actions = doc.reactions
     .flatMap((r) => Object.values(r.in))
@@ -24,6 +28,7 @@ export function script(doc: Component): string {
     raise: actions.some((a) => a.do === "raise"),
     there: list.some((m) => m.fields.includes("there")),
     absent: looks.some((l) => l.as === "absent"),
+    when: false,
   };
   const clamps = actions.some(
     (a) => a.do === "assign" && doc.data.some((d) => d.name === a.data && d.type === "integer"),
@@ -48,27 +53,10 @@ export function script(doc: Component): string {
   return `function mount(root) {\n${indented(sections.filter(Boolean).join("\n\n"))}\n}\n\nmount(document.body);`;
 }
 
-function partsTable(program: Program, used: ReadonlySet<string>): string {
-  const names = program.parts.map((p) => p.name).filter((n) => used.has(n));
-  const find = 'const part = (name) => root.querySelector(`[data-part="${name}"]`);\n';
-  return (
-    (names.length ? find : "") +
-    table(
-      "parts",
-      names.map((n) => `${key(n)}: part(${text(n)})`),
-    )
-  );
-}
-
 function stateSection(program: Program, needs: runtime.Needs): string {
   const name = (s: number): string => program.states[s].name;
   const lines = [`let state = ${text(stateText(program, { config: configurationOn(program, 0).index }))};`];
-  if (program.data.length) {
-    const note = (d: (typeof program.data)[number]): string =>
-      d.type === "integer" ? ` // ${d.min} to ${d.max}` : d.type === "one of" ? ` // ${d.values.join(" or ")}` : "";
-    const data = program.data.map((d) => `  ${d.name}: ${JSON.stringify(d.initial)},${note(d)}`);
-    lines.push(`const data = {\n${data.join("\n")}\n};`);
-  }
+  if (program.data.length) lines.push(dataTable(program));
   if (needs.nested) {
     const paths = program.states
       .filter((s) => s.atomic)
@@ -76,10 +64,11 @@ function stateSection(program: Program, needs: runtime.Needs): string {
         (s) =>
           `${key(s.name)}: [${s.path
             .slice(0, -1)
+            .toReversed()
             .map((i) => text(name(i)))
             .join(", ")}]`,
       );
-    lines.push("// Each state with the states around it, inner first.", table("paths", paths));
+    lines.push("// Each state with the states around it, outer first.", table("paths", paths));
   }
   lines.push(`const active = () => ${needs.nested ? "paths[state]" : "[state]"};`);
   const expressions = JSON.stringify([program.doc.parts, program.doc.looks, program.doc.reactions]);

@@ -211,7 +211,7 @@ class Reader {
       if (transition) {
         const to = this.targets(transition, transition.attributes.target);
         if (!to.length) this.say(transition, "a history's transition needs a target");
-        node.initial = to.length === 1 ? to[0] : to;
+        if (transition.own.generated === undefined) node.initial = to.length === 1 ? to[0] : to;
         const actions = content.block(transition);
         if (actions.length) node.initialActions = actions;
       }

@@ -86,7 +86,8 @@ describe("a whole component", () => {
   it.each(whole)("%s comes back as it was", (_name, doc) => {
     const back = readScxml(writeScxml(doc));
     expect(back).toMatchObject({ ok: true });
-    expect(back.ok && writeComponent(back.doc)).toBe(writeComponent(doc));
+    // The order of the cells in a row says nothing.
+    expect(back.ok && JSON.parse(writeComponent(back.doc))).toEqual(JSON.parse(writeComponent(doc)));
   });
   it("is a chart to any other reader: without what stands in our namespace it still runs", () => {
     const text = writeScxml(demo.doc)

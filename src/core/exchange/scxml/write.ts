@@ -90,7 +90,8 @@ class Writer {
     const { content } = this;
     if (isHistory(s)) {
       const to = this.initial(s.initial) ?? this.initial(this.defaultAround(s));
-      const transition = tag("transition", { target: to }, content.block(s.initialActions));
+      const made = s.initial === undefined ? "true" : undefined;
+      const transition = tag("transition", { target: to, "lively:generated": made }, content.block(s.initialActions));
       return tag("history", { id: s.name, type: s.kind === "deep history" ? "deep" : undefined }, [transition]);
     }
     const name = s.kind === "parallel" ? "parallel" : s.kind === "final" ? "final" : "state";

@@ -46,7 +46,7 @@ function said(program: Program, state: RunState): Found {
 function found(page: Page, names: string[]): Promise<Found> {
   return page.evaluate(async (names) => {
     // What can no longer hold the focus loses it with the next frame (HTML, focus fixup).
-    await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+    for (let i = 0; i < 4; i++) await new Promise((done) => requestAnimationFrame(done));
     const parts: Found["parts"] = {};
     const at = (name: string) => document.querySelector<HTMLElement>(`[data-name="${name}"]`);
     for (const name of names) {
@@ -62,7 +62,9 @@ function found(page: Page, names: string[]): Promise<Found> {
         opacity *= Number(getComputedStyle(up).opacity);
         clipped ||= getComputedStyle(up).clipPath !== "none";
       }
-      const seen = displayed && getComputedStyle(e).visibility === "visible" && opacity > 0.01 && !clipped;
+      const box = e.getBoundingClientRect();
+      const inView = box.bottom > 0 && box.top < innerHeight;
+      const seen = displayed && inView && getComputedStyle(e).visibility === "visible" && opacity > 0.01 && !clipped;
       const inert = e.closest("[inert]") !== null;
       const tab =
         displayed &&
@@ -91,9 +93,12 @@ function random(seed: number): () => number {
 function choose(program: Program, state: RunState, pick: () => number): Stimulus {
   const layout = layoutOf(program, state);
   const clickable = program.parts.filter((p) => layout.landing[p.index] === p.index && layout.inSight[p.index]);
-  const keys = ["Tab", "Tab", "Shift+Tab", "Enter", "Space", ...program.keyRows.map((k) => k.key)];
+  // On a page that is longer than the viewport the space bar scrolls, by as much as the browser likes.
+  const space = program.doc.page.blocks ? [] : ["Space"];
+  const keys = ["Tab", "Tab", "Shift+Tab", "Enter", ...space, ...program.keyRows.map((k) => k.key)];
   const any = (): string => clickable[Math.floor(pick() * clickable.length)].name;
   if (state.pressed !== null && clickable.length) return { up: any() };
+  if (program.scrollRows.length && pick() < 0.5) return { scroll: Math.floor(pick() * 800) };
   const { pointer } = program;
   const listens = (on: keyof typeof pointer): boolean => pointer[on].at.some((l) => l.length);
   if (clickable.length && listens("pointer down") && pick() < 0.2) return { down: any() };

@@ -1,6 +1,10 @@
 /** The server: hands out the built app on the loopback address, and checks who asks. */
 import { serveStatic } from "@hono/node-server/serve-static";
 import { Hono } from "hono";
+import { standIn } from "../core/exchange/stand-in";
+
+/** Origins on this very machine. */
+const loopback = /^http:\/\/(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
 
 const appPolicy = [
   "default-src 'self'",
@@ -32,7 +36,12 @@ export function createApp(root: string, hosts: () => readonly string[]): Hono {
       return c.text("This server answers to its own address only.", 403);
     // The sandboxed frame has no origin of its own and says so when it asks for its script.
     const origin = c.req.path === "/frame.js" ? undefined : c.req.header("origin");
-    if (origin && !hosts().some((h) => origin === `http://${h}`)) return c.text("Not for other sites.", 403);
+    const standIn = c.req.path.startsWith("/stand-in/");
+    // Delivered pages that ask the stand-in lie in files or on another port of this machine.
+    const near = standIn && origin !== undefined && (origin === "null" || loopback.test(origin));
+    if (origin && !near && !hosts().some((h) => origin === `http://${h}`)) return c.text("Not for other sites.", 403);
+    if (near) c.header("Access-Control-Allow-Origin", origin);
+    if (standIn) return next();
     if (c.req.method !== "GET" && c.req.method !== "HEAD") return c.text("Only reading is possible here.", 405);
     await next();
     const frame = c.req.path === "/frame.html";
@@ -41,6 +50,17 @@ export function createApp(root: string, hosts: () => readonly string[]): Hono {
     c.header("Referrer-Policy", "no-referrer");
     c.header("Cache-Control", c.req.path.startsWith("/assets/") ? "max-age=31536000, immutable" : "no-cache");
     if (!c.req.path.startsWith("/frame.")) c.header("Cross-Origin-Resource-Policy", "same-origin");
+  });
+  app.options("/stand-in/*", (c) => {
+    c.header("Access-Control-Allow-Methods", "GET, POST, PUT, PATCH, DELETE");
+    return c.body(null, 204);
+  });
+  app.all("/stand-in/*", async (c) => {
+    const path = c.req.path.slice("/stand-in".length);
+    const answer = standIn(path, c.req.query("latency") ?? "0ms", c.req.query("outcome") ?? "ok");
+    if (typeof answer === "string") return c.json({ ok: false, path, message: answer }, 400);
+    await new Promise((done) => setTimeout(done, answer.after));
+    return c.json(answer.body, answer.status as 200);
   });
   app.use(serveStatic({ root }));
   // Addresses inside the app are the app's own business.

@@ -36,6 +36,19 @@ describe("the server", () => {
     expect(own).not.toContain("unsafe-eval");
     expect(own).not.toMatch(/script-src[^;]*unsafe-inline/);
   });
+  it("stands in for a service: as late and as well as it is asked to, for pages on this machine", async () => {
+    const asked = performance.now();
+    const ok = await get("/stand-in/passes?latency=120ms&outcome=ok", { origin: "null" }, "POST");
+    expect([ok.status, await ok.json()]).toEqual([200, { ok: true, path: "/passes" }]);
+    expect(performance.now() - asked).toBeGreaterThanOrEqual(119);
+    expect(ok.headers.get("access-control-allow-origin")).toBe("null");
+    const fails = await get("/stand-in/passes?outcome=fails", { origin: "http://localhost:5000" });
+    expect([fails.status, (await fails.json()).ok]).toEqual([503, false]);
+    expect((await get("/stand-in/x?latency=soon")).status).toBe(400);
+    expect((await get("/stand-in/x?latency=90s")).status).toBe(400);
+    expect((await get("/stand-in/x", { origin: "http://evil.example" })).status).toBe(403);
+    expect((await get("/stand-in/x", { host: "evil.example" })).status).toBe(403);
+  });
   it("gives nothing from outside its folder", async () => {
     for (const path of ["/../package.json", "/..%2fpackage.json", "/%2e%2e/package.json"]) {
       const answer = await get(path);

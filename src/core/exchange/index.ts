@@ -4,3 +4,4 @@ export * from "./html-in/read";
 export { deliverHtml, verified } from "./html-out/deliver";
 export * from "./report";
 export * from "./scxml";
+export * from "./stand-in";

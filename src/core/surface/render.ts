@@ -60,12 +60,8 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
   };
   const top = program.parts.filter((p) => p.parent === DOCUMENT && layout.present[p.index]);
   const { blocks = [] } = program.doc.page;
-  const placed = (p: PartIndex): RenderedPart => {
-    const part = one(p);
-    return { ...part, style: { ...areaStyle(program.parts[p].part, looks[p].css.position), ...part.style } };
-  };
   const inBlocks = blocks.map((b): RenderedPart => {
-    const inside = top.filter((p) => p.part.area?.block === b.name).map((p) => placed(p.index));
+    const inside = top.filter((p) => p.part.area?.block === b.name).map((p) => one(p.index));
     const style = { position: "relative", height: b.height };
     return { name: `block ${b.name}`, tag: "div", attributes: { "data-block": b.name }, style, content: inside };
   });
@@ -73,7 +69,8 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
 }
 
 /** A part in its block, where its area says; what is fixed or sticky keeps its own way. */
-function areaStyle({ area }: Part, position: string | undefined): Record<string, string> {
+function areaStyle({ area, css }: Part): Record<string, string> {
+  const position = css?.position;
   if (!area || position === "fixed") return {};
   if (position === "sticky") return area.height === undefined ? {} : { height: area.height };
   const across = { position: "absolute", left: "0", right: "0", top: area.top ?? "0" };
@@ -86,7 +83,8 @@ const saysPresence = (property: string, value: string): boolean =>
 
 /** The part's own style, the same in every state. */
 export function baseCss(part: Part): Record<string, string> {
-  const out = Object.fromEntries(Object.entries(part.css ?? {}).filter(([p, v]) => !saysPresence(p, v)));
+  const own = Object.fromEntries(Object.entries(part.css ?? {}).filter(([p, v]) => !saysPresence(p, v)));
+  const out: Record<string, string> = { ...areaStyle(part), ...own };
   if (part.layer !== undefined) out["z-index"] = String(part.layer);
   return out;
 }
@@ -99,6 +97,8 @@ export function baseSheet(doc: Pick<Component, "parts" | "page" | "tokens">): st
     const lines = Object.entries(baseCss(part)).map(([property, value]) => `  ${property}: ${value};`);
     return lines.length ? [`[data-part="${part.name}"] {\n${lines.join("\n")}\n}`] : [];
   });
+  // Blocks lie one under the other from the very top.
+  if (doc.page.blocks?.length) root.push("body {\n  margin: 0;\n}");
   return [...root, ...rules, ...(doc.page.css ? [doc.page.css.trim()] : [])].join("\n");
 }
 

@@ -214,4 +214,37 @@ export const components: Record<string, Component> = {
       "timer patience": { work: "idle" },
     },
   }),
+
+  "a page that scrolls": component({
+    parts: [
+      box("head", ["head"], { area: { block: "top", height: "100px" } }),
+      box("side", ["side"], { css: { position: "sticky", top: "20px" }, area: { block: "middle", height: "50px" } }),
+      box("foot", ["foot"], { area: { block: "bottom", top: "40vh", height: "60px" } }),
+      button("up", { css: { position: "fixed", bottom: "20px", right: "20px" } }),
+      box("log", ["${log}"], { css: { position: "fixed", top: "60px" } }),
+    ],
+    states: ["top", "down"],
+    data: [{ name: "log", type: "text", initial: "" }],
+    tokens: { "--far": "calc(50vh + 60px)" },
+    page: {
+      height: 480,
+      blocks: [
+        { name: "top", height: "300px" },
+        { name: "middle", height: "100vh" },
+        { name: "bottom", height: "calc(100vh - 80px)" },
+      ],
+    },
+    looks: { up: { top: "absent", down: "shown" } },
+    reactions: {
+      "scroll past var(--far)": { top: "down / log = log + 'p'" },
+      "scroll back above 100px": { down: "top / log = log + 'b'" },
+      "in view head at 50%": { always: "/ log = log + 'H'" },
+      "out of view head at 50%": { always: "/ log = log + 'h'" },
+      "in view foot": { always: "/ log = log + 'F'" },
+      "out of view side": { always: "/ log = log + 's'" },
+      "click up": { down: "/ scroll to 0px" },
+      "press m": { always: "/ scroll to foot" },
+      "width above 500px": { always: "/ log = log + 'w'" },
+    },
+  }),
 };

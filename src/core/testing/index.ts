@@ -16,6 +16,9 @@ export interface Sketch {
   parts: Part[];
   states: (string | StateNode)[];
   data?: Datum[];
+  tokens?: Record<string, string>;
+  requests?: Component["requests"];
+  page?: Partial<Component["page"]>;
   initial?: string;
   /** part → state → look cell */
   looks?: Record<string, Record<string, string>>;
@@ -35,7 +38,12 @@ function must<T>(parsed: { ok: true; value: T } | { ok: false; message: string }
 export function component(sketch: Sketch): Component {
   const states = sketch.states.map((s) => (typeof s === "string" ? { name: s } : s));
   const base: Component = { ...emptyComponent("Test"), parts: sketch.parts, states, data: sketch.data ?? [] };
-  const names: Names = { parts: partNames(base), states: allStates(base).map((s) => s.state.name), data: base.data };
+  const names: Names = {
+    parts: partNames(base),
+    states: allStates(base).map((s) => s.state.name),
+    data: base.data,
+    requests: (sketch.requests ?? []).map((r) => r.name),
+  };
   const cells = <T>(row: Record<string, string>, parse: (text: string) => T | undefined): Record<string, T> =>
     Object.fromEntries(
       Object.entries(row).flatMap(([state, text]) => {
@@ -45,6 +53,9 @@ export function component(sketch: Sketch): Component {
     );
   const doc: Component = {
     ...base,
+    page: { ...base.page, ...sketch.page },
+    ...(sketch.tokens ? { tokens: Object.entries(sketch.tokens).map(([name, value]) => ({ name, value })) } : {}),
+    ...(sketch.requests ? { requests: sketch.requests } : {}),
     ...(sketch.initial ? { initial: sketch.initial } : {}),
     looks: Object.entries(sketch.looks ?? {}).map(([part, row]) => ({
       part,
@@ -53,7 +64,7 @@ export function component(sketch: Sketch): Component {
     focus: cells(sketch.focus ?? {}, (t) => must(parseFocusRule(t, names))),
     reactions: Object.entries(sketch.reactions ?? {}).map(([event, row]) => ({
       event: must(parseEvent(event, names)),
-      in: cells(row, (t) => must(parseReaction(t, names, event === "after"))),
+      in: cells(row, (t) => must(parseReaction(t, names, event === "after" || event === "every"))),
     })),
     scenarios: sketch.scenarios ?? [],
   };

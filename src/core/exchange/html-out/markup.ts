@@ -91,7 +91,7 @@ export function markedParts(doc: Component): Set<string> {
   for (const { part } of allParts(doc)) {
     const texts = [...(part.content ?? []), ...Object.values(part.attributes ?? {})];
     const living = texts.some((t) => typeof t === "string" && t.includes("${"));
-    if (living || Object.keys(part.css ?? {}).length || part.layer !== undefined) out.add(part.name);
+    if (living || Object.keys(part.css ?? {}).length || part.area || part.layer !== undefined) out.add(part.name);
   }
   for (const row of doc.looks) if (Object.keys(row.in).length) out.add(row.part);
   for (const name of partsInBehaviour(doc)) out.add(name);

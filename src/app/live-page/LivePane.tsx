@@ -2,14 +2,16 @@
 import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { DOCUMENT } from "../../core/program";
-import { frameAt, type RunState, type Session, type Step } from "../../core/run";
-import { baseSheet, layoutOf, render } from "../../core/surface";
+import { frameAt, type RunState, type Session, type Step, type Stimulus } from "../../core/run";
+import { baseSheet, layoutOf, render, scrollAt } from "../../core/surface";
 import { useDoc } from "../store/document";
 import { momentOf, useRun } from "../store/run";
 import { Explanation } from "./Explanation";
 import { Facts } from "./Facts";
 import "./live-page.css";
+import { hearsOf } from "./hears";
 import { PageFrame } from "./PageFrame";
+import { PageSize } from "./PageSize";
 import type { FromFrame } from "./protocol";
 import { useClock } from "./use-clock";
 
@@ -23,6 +25,7 @@ export function LivePane() {
   const [room, setRoom] = useState({ width: 330, height: 380 });
   const css = useMemo(() => baseSheet(doc), [doc]);
   const parts = useMemo(() => (moment ? render(program, moment) : []), [program, moment]);
+  const hears = useMemo(() => hearsOf(program), [program]);
   useClock();
 
   useEffect(() => {
@@ -40,12 +43,20 @@ export function LivePane() {
   }, [pose, program, moment?.lingering.length]);
 
   if (!moment) return <aside className="live-pane" aria-label="Live page" />;
-  const { width, height } = doc.page;
+  const { width, height } = moment.page;
   const scale = Math.min(1, room.width / width, room.height / height);
   const hear = (event: FromFrame): void => {
     if (event.type === "click") act({ click: event.part });
+    else if (event.type === "pointer") act({ [event.did]: event.part } as Stimulus);
+    else if (event.type === "scrolled") act({ scroll: event.top });
     else if (event.type === "key") {
-      act({ press: event.key });
+      act(
+        event.did === "press"
+          ? { press: event.key }
+          : event.did === "down"
+            ? { keyDown: event.key }
+            : { keyUp: event.key },
+      );
       const { session: after } = useRun.getState();
       const focus = after?.frames[after.frames.length - 1].state.focus;
       if ((event.key === "Tab" || event.key === "Shift+Tab") && focus === DOCUMENT) leavePage(event.key === "Tab");
@@ -59,8 +70,9 @@ export function LivePane() {
       <div className="live-head">
         <span className="caps">{showing ? "Replay" : "Live page"}</span>
         <span className="muted live-showing" title={showing ?? ""}>
-          {showing ?? `${width} × ${height}${scale < 1 ? ` at ${Math.round(scale * 100)} %` : ""}`}
+          {showing ?? (scale < 1 ? `at ${Math.round(scale * 100)} %` : "")}
         </span>
+        {!showing && !frozen && <PageSize page={moment.page} own={doc.page} />}
         {frozen ? (
           <Button size="small" onClick={() => freeze(null)}>
             Unfreeze {frozen}
@@ -83,6 +95,8 @@ export function LivePane() {
             parts={parts}
             focus={focusName}
             focusVisible
+            scroll={Math.round(scrollAt(moment.page, moment.now))}
+            hears={hears}
             onEvent={hear}
             measure={measured}
           />

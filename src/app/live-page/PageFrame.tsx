@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { RenderedPart } from "../../core/surface";
 import "./page-frame.css";
-import type { FromFrame, ToFrame } from "./protocol";
+import type { FromFrame, Hears, ToFrame } from "./protocol";
 
 export interface PageFrameProps {
   title: string;
@@ -16,12 +16,31 @@ export interface PageFrameProps {
   focusVisible?: boolean;
   /** Without it the page is a picture: nothing in it can be clicked or focused. */
   onEvent?: (event: FromFrame) => void;
+  /** px from the top */
+  scroll?: number;
+  hears?: Hears;
   /** Raised by one to have the real boxes measured. */
   measure?: number;
 }
 
+const nothing: Hears = { presses: false, hovers: false, heldKeys: [], scrolls: false };
+
 export function PageFrame(props: PageFrameProps) {
-  const { title, width, height, scale, css, lang, parts, focus, focusVisible, onEvent, measure } = props;
+  const {
+    title,
+    width,
+    height,
+    scale,
+    css,
+    lang,
+    parts,
+    focus,
+    focusVisible,
+    onEvent,
+    measure,
+    scroll = 0,
+    hears = nothing,
+  } = props;
   const frame = useRef<HTMLIFrameElement>(null);
   const [ready, setReady] = useState(0);
   const listener = useRef(onEvent);
@@ -42,12 +61,14 @@ export function PageFrame(props: PageFrameProps) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: `ready` says when the frame can hear
   useEffect(() => say({ type: "sheet", css, lang: lang ?? "en" }), [css, lang, ready]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
-  useEffect(() => say({ type: "mode", interactive }), [interactive, ready]);
+  useEffect(() => say({ type: "mode", interactive, hears }), [interactive, hears, ready]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(
     () => say({ type: "render", parts, focus: focus ?? null, focusVisible: focusVisible ?? true }),
     [parts, focus, focusVisible, ready],
   );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(() => say({ type: "scroll", top: scroll }), [scroll, parts, ready]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {
     if (measure) say({ type: "measure", id: measure });

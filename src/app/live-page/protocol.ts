@@ -1,10 +1,19 @@
 /** What the app and the sandboxed page say to each other, by postMessage. */
 import type { RenderedPart } from "../../core/surface";
 
+/** What the component listens for beyond clicks and key presses; anything else is not reported. */
+export interface Hears {
+  presses: boolean;
+  hovers: boolean;
+  heldKeys: readonly string[];
+  scrolls: boolean;
+}
+
 export type ToFrame =
   | { type: "sheet"; css: string; lang: string }
   | { type: "render"; parts: RenderedPart[]; focus: string | null; focusVisible: boolean }
-  | { type: "mode"; interactive: boolean }
+  | { type: "mode"; interactive: boolean; hears: Hears }
+  | { type: "scroll"; top: number }
   /** Asks which part is really on top at the middle of each. */
   | { type: "measure"; id: number };
 
@@ -12,7 +21,10 @@ export type ToFrame =
 export type FromFrame =
   | { type: "ready" }
   | { type: "click"; part: string | null }
-  | { type: "key"; key: string }
+  /** Single acts of the pointer and of keys, where the component listens for those. */
+  | { type: "pointer"; did: "down" | "up" | "move"; part: string | null }
+  | { type: "key"; key: string; did: "press" | "down" | "up" }
+  | { type: "scrolled"; top: number }
   | { type: "leave" }
   | { type: "painted" }
   | { type: "measured"; id: number; onTop: Record<string, string | null> };

@@ -14,10 +14,12 @@ import {
 } from "../../core/model";
 import { type EditorKind, namesOf } from "./cells";
 
+export type CellPopoverValue = Look | Reaction | FocusRule | undefined;
+
 interface Props {
   doc: Component;
   kind: EditorKind;
-  value: Look | Reaction | FocusRule | undefined;
+  value: CellPopoverValue;
   /** Takes the cell's text; says what is wrong with it, or null. */
   onSet(text: string): string | null;
   onClose(): void;

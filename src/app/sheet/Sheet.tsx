@@ -1,14 +1,17 @@
 /** The sheet: a column a state, a row a part or an event, a cell what is so or what happens there. */
+
+import { Input } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Component } from "../../core/model";
 import { frameOf, momentOf, type RunStore, useRun } from "../store/run";
-import type { Column, Row } from "./grid";
+import { bandsOf, type Column, type Grid, type Row, spansOf } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
 import { idFrom, idText, useSelection } from "./selection";
 import "./sheet.css";
 import { Arcs, type ColumnBox } from "./Arcs";
 import { useSheet } from "./use-sheet";
+import { useView } from "./view";
 
 const NAMES = 146;
 const OUTER = 58;
@@ -83,6 +86,7 @@ export function Sheet() {
         e.preventDefault();
       }}
     >
+      <SheetTools />
       <Arcs doc={doc} boxes={boxes} lit={lit} />
       <div
         className="grid"
@@ -95,6 +99,7 @@ export function Sheet() {
         style={{ gridTemplateColumns: boxes.map((b) => `${b.width}px`).join(" ") }}
         onKeyDown={sheet.onKeyDown}
       >
+        <Bands grid={grid} active={active} />
         {grid.rows.map((row, r) => (
           <SheetRow key={row.id} sheet={sheet} row={row} r={r} boxes={boxes} active={active} />
         ))}
@@ -127,10 +132,70 @@ function columnBoxes(columns: readonly Column[], doc: Component, room: number): 
   });
 }
 
-const sectionTitles: Partial<Record<Row["section"], string>> = {
+const sectionTitles = {
   look: "Looks — what a person sees and can reach",
   event: "Reactions — what happens when",
 };
+
+/** Over the rows of a section; they can be folded away under it. */
+function SectionTitle({ section }: { section: keyof typeof sectionTitles }) {
+  const folded = useView((v) => v.folded.includes(section));
+  const fold = useView((v) => v.fold);
+  return (
+    <div className="section-title caps">
+      <button type="button" className="plain" aria-expanded={!folded} onClick={() => fold(section)}>
+        {sectionTitles[section]}
+        <span className="muted">{folded ? " · folded" : ""}</span>
+      </button>
+    </div>
+  );
+}
+
+/** Finding rows again, and rows that are not always there. */
+function SheetTools() {
+  const { filter, lifecycle, setFilter, showLifecycle } = useView();
+  return (
+    <div className="sheet-tools">
+      <Input
+        size="small"
+        allowClear
+        placeholder="Only rows with …"
+        aria-label="Only rows with"
+        value={filter}
+        onChange={(e) => setFilter(e.target.value)}
+        onKeyDown={(e) => e.key === "Escape" && setFilter("")}
+      />
+      <button type="button" className="plain" aria-pressed={lifecycle} onClick={showLifecycle}>
+        {lifecycle ? "Hide entering and leaving" : "Entering and leaving"}
+      </button>
+    </div>
+  );
+}
+
+/** Nested states as bands over their columns; the regions of a parallel state side by side. */
+function Bands({ grid, active }: { grid: Grid; active: Set<string> }) {
+  return bandsOf(grid).map((line, depth) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: a line is its depth
+    <div key={depth} className="bands" style={{ display: "contents" }}>
+      {line.map((band, i) => (
+        <div
+          key={band.name}
+          className={`band ${band.regions ? "regions" : ""} ${band.region ? "region" : ""} ${active.has(band.name) ? "lit" : ""}`}
+          style={{ gridColumn: `${band.from + 1} / ${band.to + 2}`, gridRow: depth + 1, zIndex: i }}
+        >
+          <b>{band.name}</b>
+          {band.regions && <span className="muted"> all at once</span>}
+        </div>
+      ))}
+    </div>
+  ));
+}
+
+/** The section that a row stands in; entry and exit are among the reactions. */
+function sectionOf(row: Row): "look" | "event" | null {
+  if (row.section === "look" || row.section === "add-look") return "look";
+  return row.section === "state" || row.section === "focus" ? null : "event";
+}
 
 function SheetRow({
   sheet,
@@ -147,25 +212,35 @@ function SheetRow({
 }) {
   const { grid } = sheet;
   const before = grid.rows[r - 1];
-  const section = row.section.replace("add-", "") as Row["section"];
-  const opens = sectionTitles[section] && before && before.section.replace("add-", "") !== section;
+  const { at, editing } = sheet;
+  const apart = useMemo(
+    () => new Set(at.row === r || editing?.row === r ? [at.column] : []),
+    [at.row, at.column, editing?.row, r],
+  );
+  const spans = useMemo(() => spansOf(sheet.doc, grid, row, apart), [sheet.doc, grid, row, apart]);
+  const section = sectionOf(row);
+  const opens = section !== null && before && sectionOf(before) !== section;
   return (
     <>
-      {opens && <div className="section-title caps">{sectionTitles[section]}</div>}
+      {opens && <SectionTitle section={section as "look" | "event"} />}
       {/* biome-ignore lint/a11y/useFocusableInteractive: focus stays on the grid; aria-activedescendant names the cell */}
       <div role="row" className={`row ${row.section}`} aria-rowindex={r + 1}>
-        {grid.columns.map((column, c) => (
-          <SheetCell
-            key={column.id}
-            sheet={sheet}
-            row={row}
-            column={column}
-            r={r}
-            c={c}
-            width={boxes[c].width}
-            lit={column.kind !== "names" && column.kind !== "add" && active.has(column.id)}
-          />
-        ))}
+        {grid.columns.map(
+          (column, c) =>
+            spans[c] > 0 && (
+              <SheetCell
+                key={column.id}
+                span={spans[c]}
+                sheet={sheet}
+                row={row}
+                column={column}
+                r={r}
+                c={c}
+                width={boxes[c].width}
+                lit={column.kind !== "names" && column.kind !== "add" && active.has(column.id)}
+              />
+            ),
+        )}
       </div>
     </>
   );

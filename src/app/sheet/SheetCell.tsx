@@ -1,19 +1,21 @@
 /** One cell: what it says, how it stands, and its editors while it is being changed. */
 import { Popover } from "antd";
 import { type ComponentType, useEffect, useMemo, useState } from "react";
-import { type FocusRule, type Look, type Reaction, startIn } from "../../core/model";
+import { printActions } from "../../core/expression";
+import { type Action, type FocusRule, type Look, type Reaction, startIn } from "../../core/model";
 import { configurationOn } from "../../core/run";
 import { Miniature } from "../miniature/Miniature";
 import { useDoc, useDocument } from "../store/document";
 import { useProof } from "../store/proof";
 import { useRun } from "../store/run";
 import type { CellEditorProps } from "./CellEditor";
-import { CellPopover } from "./CellPopover";
+import { CellPopover, type CellPopoverValue } from "./CellPopover";
 import { FocusText, LookText, ReactionText } from "./CellText";
 import { cellText, draftKey, kindOf, typed } from "./cells";
-import { type Column, isCell, type Row } from "./grid";
+import { type Column, cellValue, isCell, type Row } from "./grid";
 import { type Standing, standingOf } from "./standing";
 import { supports, type useSheet } from "./use-sheet";
+import { useView } from "./view";
 
 type Editor = ComponentType<CellEditorProps>;
 let loaded: Editor | null = null;
@@ -40,9 +42,11 @@ interface CellProps {
   c: number;
   width: number;
   lit: boolean;
+  /** Columns that it takes. */
+  span: number;
 }
 
-export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
+export function SheetCell({ sheet, row, column, r, c, width, lit, span }: CellProps) {
   const { doc, grid, at, corner, editing, popover } = sheet;
   const { program } = useDoc();
   const proof = useProof((s) => s.proof);
@@ -64,7 +68,7 @@ export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
   const kind = kindOf(doc, row, column);
   const text = cellText(doc, row, column);
   const header = row.section === "state" || column.kind === "names";
-  const canPop = selected && !header && column.kind !== "add" && !isEditing && sheet.writable;
+  const canPop = selected && !header && kind !== "actions" && column.kind !== "add" && !isEditing && sheet.writable;
   const classes = ["cell", column.kind, header ? "head" : ""];
   if (selected) classes.push("selected");
   if (inRange && selectable && (at.row !== corner.row || at.column !== corner.column)) classes.push("in-range");
@@ -73,6 +77,8 @@ export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
   if (standing.findings.length) classes.push("at-fault");
   if (lit && row.section !== "add-look" && row.section !== "add-event") classes.push("lit");
   if (draft !== undefined && !isEditing) classes.push("draft");
+  if (span > 1) classes.push("spanning");
+  if (!selectable && column.kind === "state" && row.section !== "state") classes.push("closed");
 
   return (
     // biome-ignore lint/a11y/useKeyWithClickEvents: keys go to the grid, whose active descendant this is
@@ -84,6 +90,7 @@ export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
       aria-colindex={c + 1}
       aria-selected={selected}
       className={classes.join(" ")}
+      style={span > 1 ? { gridColumn: `span ${span}` } : undefined}
       onClick={(e) => selectable && !isEditing && sheet.select(place, e.shiftKey)}
       onDoubleClick={() => selectable && sheet.begin(place)}
     >
@@ -99,7 +106,7 @@ export function SheetCell({ sheet, row, column, r, c, width, lit }: CellProps) {
             <CellPopover
               doc={doc}
               kind={kind}
-              value={cellValue(doc, row, column)}
+              value={cellValue(doc, row, column) as CellPopoverValue}
               onSet={(next) => (sheet.commit(place, next, "stay") ? null : typedError(doc, row, column, next))}
               onClose={() => sheet.setPopover(false)}
             />
@@ -141,13 +148,6 @@ function typedError(doc: ReturnType<typeof useSheet>["doc"], row: Row, column: C
   return change.ok ? null : change.message;
 }
 
-function cellValue(doc: ReturnType<typeof useSheet>["doc"], row: Row, column: Column) {
-  if (column.kind === "names" || column.kind === "add") return undefined;
-  if (row.section === "look") return doc.looks.find((l) => l.part === row.part)?.in[column.name];
-  if (row.section === "focus") return doc.focus[column.name];
-  return row.section === "event" ? doc.reactions[row.index]?.in[column.name] : undefined;
-}
-
 interface ContentProps {
   row: Row;
   column: Column;
@@ -163,17 +163,28 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
   if (row.section === "state") {
     if (column.kind === "names") return <span className="corner">state</span>;
     if (column.kind === "add") return <span className="adding">+ state</span>;
-    if (column.kind === "outer")
-      return <span className="outer-name">{column.label === "always" ? "every state" : `all of ${column.label}`}</span>;
+    if (column.kind === "outer") return <OuterHead column={column} />;
+    if (column.is === "history") {
+      return (
+        <span className="state-words">
+          <span className="state-name">{column.name}</span>
+          <span className="muted">
+            remembers{" "}
+            {program.states[program.stateIndex.get(column.name) ?? 0].kind === "history"
+              ? "the last one"
+              : "all the way in"}
+          </span>
+        </span>
+      );
+    }
     return (
       <>
         <Miniature program={program} state={column.name} room={width * 0.5} />
         <span className="state-words">
           <span className="state-name" title={column.name}>
-            {column.parent && <span className="muted">{column.parent} › </span>}
             {column.name}
           </span>
-          <StartMark state={column.name} />
+          {column.is === "final" ? <span className="muted">the end</span> : <StartMark state={column.name} />}
           <button
             type="button"
             className={`freeze freeze-toggle plain ${frozen === column.name ? "on" : ""}`}
@@ -222,8 +233,33 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
     <>
       {row.section === "look" && <LookText look={value as Look} />}
       {row.section === "focus" && <FocusText rule={value as FocusRule} />}
+      {(row.section === "entry" || row.section === "exit") && printActions(value as Action[])}
       {row.section === "event" && <ReactionText cell={value as Reaction} />} {fault}
     </>
+  );
+}
+
+/** The column of what holds in all of an outer state; its inner columns can be put away. */
+function OuterHead({ column }: { column: Column & { kind: "outer" } }) {
+  const closed = useView((v) => v.closed.includes(column.name));
+  const close = useView((v) => v.close);
+  if (column.label === "always") return <span className="outer-name">every state</span>;
+  return (
+    <span className="outer-name">
+      all of {column.label}
+      <button
+        type="button"
+        className="plain fold"
+        tabIndex={-1}
+        aria-expanded={!closed}
+        onClick={(e) => {
+          e.stopPropagation();
+          close(column.name);
+        }}
+      >
+        {closed ? "show its states" : "put away"}
+      </button>
+    </span>
   );
 }
 

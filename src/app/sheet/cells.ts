@@ -3,16 +3,19 @@ import {
   type CellKind,
   type Located,
   type Names,
+  parseActions,
   parseEvent,
   parseFocusRule,
   parseLook,
   parseReaction,
+  printActions,
   printFocusRule,
   printLook,
   printReaction,
   rename,
   type Supports,
   taken,
+  trimmed,
 } from "../../core/expression";
 import {
   ALWAYS,
@@ -21,20 +24,39 @@ import {
   addState,
   type Component,
   isName,
+  isStateName,
+  isTimed,
   nameRule,
   partNames,
   removeEventRow,
   removeLookRow,
   removeState,
+  type StateKind,
   setEvent,
   setFocusRule,
+  setKind,
+  setLifecycle,
   setLook,
   setReaction,
+  stateNameRule,
   stateNames,
 } from "../../core/model";
-import type { Column, Row } from "./grid";
+import { type Column, lifecycleNames, nodeOf, type Row } from "./grid";
 
 export type EditorKind = CellKind | "name" | "part" | "new state";
+
+/** `parallel on`, `final sent`, `history back`, `deep history back`: a kind before the name. */
+function withKind(text: string): { kind: StateKind | undefined; rest: string } {
+  const found = /^(parallel|final|deep\s+history|history)\s+(?=\S)(?!in\s)/.exec(text);
+  if (!found) return { kind: undefined, rest: text };
+  return { kind: found[1].replace(/\s+/g, " ") as StateKind, rest: text.slice(found[0].length) };
+}
+
+function wrongKind(doc: Component, name: string, kind: StateKind | undefined): string | null {
+  const inner = nodeOf(doc, name)?.states?.length;
+  if (kind === "parallel" && !inner) return `put states into ${name} first: each becomes a region`;
+  return kind && kind !== "parallel" && inner ? `${name} has states inside; a ${kind} state has none` : null;
+}
 export interface Change {
   ok: true;
   label: string;
@@ -46,6 +68,7 @@ export const namesOf = (doc: Component): Names => ({
   parts: partNames(doc),
   states: stateNames(doc),
   data: doc.data,
+  requests: (doc.requests ?? []).map((r) => r.name),
 });
 
 export function kindOf(doc: Component, row: Row, column: Column): EditorKind {
@@ -56,11 +79,16 @@ export function kindOf(doc: Component, row: Row, column: Column): EditorKind {
   }
   if (row.section === "look") return "look";
   if (row.section === "focus") return "focus";
-  return row.section === "event" && doc.reactions[row.index].event.on === "after" ? "after" : "reaction";
+  if (row.section === "entry" || row.section === "exit") return "actions";
+  return row.section === "event" && isTimed(doc.reactions[row.index].event) ? "after" : "reaction";
 }
 
 export function cellText(doc: Component, row: Row, column: Column): string {
-  if (row.section === "state") return column.kind === "add" || column.kind === "names" ? "" : column.name;
+  if (row.section === "state") {
+    if (column.kind === "add" || column.kind === "names") return "";
+    const kind = nodeOf(doc, column.name)?.kind;
+    return kind ? `${kind} ${column.name}` : column.name;
+  }
   if (column.kind === "names") {
     return row.section === "look"
       ? row.part
@@ -68,7 +96,9 @@ export function cellText(doc: Component, row: Row, column: Column): string {
         ? row.label
         : row.section === "focus"
           ? "focus"
-          : "";
+          : row.section === "entry" || row.section === "exit"
+            ? lifecycleNames[row.section]
+            : "";
   }
   if (column.kind === "add") return "";
   if (row.section === "look") {
@@ -76,6 +106,10 @@ export function cellText(doc: Component, row: Row, column: Column): string {
     return look ? printLook(look) : "";
   }
   if (row.section === "focus") return doc.focus[column.name] ? printFocusRule(doc.focus[column.name]) : "";
+  if (row.section === "entry" || row.section === "exit") {
+    const actions = nodeOf(doc, column.name)?.[row.section];
+    return actions?.length ? printActions(actions) : "";
+  }
   if (row.section !== "event") return "";
   const cell = doc.reactions[row.index]?.in[column.name];
   return cell === undefined ? "" : printReaction(cell);
@@ -84,7 +118,8 @@ export function cellText(doc: Component, row: Row, column: Column): string {
 const no = (message: string, text: string): Typed => ({ ok: false, message, from: 0, to: text.length });
 
 function freshName(doc: Component, kind: "state" | "part", text: string, old?: string): string | null {
-  if (!isName(text)) return `a name is ${nameRule}`;
+  if (kind === "state" ? !isStateName(text) : !isName(text))
+    return `a name is ${kind === "state" ? stateNameRule : nameRule}`;
   if (text === ALWAYS) return `"${ALWAYS}" is kept for what holds in every state`;
   return text !== old && taken(doc, kind).includes(text) ? `there is a ${kind} named ${text} already` : null;
 }
@@ -96,17 +131,29 @@ export function typed(doc: Component, row: Row, column: Column, text: string, su
   if (row.section === "state") {
     if (column.kind === "add") {
       if (!clean) return { ok: true, label: "", change: (d) => d };
-      const [, name, inside] = /^(\S+)\s+in\s+(\S+)$/.exec(clean) ?? ["", clean, undefined];
+      const { kind, rest } = withKind(clean);
+      const [, name, inside] = /^(\S+)\s+in\s+(\S+)$/.exec(rest) ?? ["", rest, undefined];
       if (inside !== undefined && !names.states.includes(inside)) {
         return no(`"${inside}" is not a state; states: ${names.states.join(", ")}`, text);
       }
       const wrong = freshName(doc, "state", name);
-      return wrong ? no(wrong, text) : { ok: true, label: `add ${name}`, change: (d) => addState(d, name, { inside }) };
+      return wrong
+        ? no(wrong, text)
+        : { ok: true, label: `add ${name}`, change: (d) => addState(d, name, { inside, kind }) };
     }
     const old = column.kind === "names" ? "" : column.name;
-    const wrong = freshName(doc, "state", clean, old);
+    const { kind, rest: name } = withKind(clean);
+    const wrong = freshName(doc, "state", name, old) ?? wrongKind(doc, old, kind);
     if (wrong) return no(wrong, text);
-    return { ok: true, label: `rename ${old}`, change: (d) => (clean === old ? d : rename(d, "state", old, clean)) };
+    const label = name === old ? `change ${old}` : `rename ${old}`;
+    return {
+      ok: true,
+      label,
+      change: (d) => {
+        const kinded = setKind(d, old, kind);
+        return name === old ? kinded : rename(kinded, "state", old, name);
+      },
+    };
   }
   if (column.kind === "names") return typedHeader(doc, row, clean, text, names);
   if (column.kind === "add") return no("add the state first: name it in the top row", text);
@@ -121,8 +168,15 @@ export function typed(doc: Component, row: Row, column: Column, text: string, su
     if (!parsed.ok) return parsed;
     return { ok: true, label: `focus in ${state}`, change: (d) => setFocusRule(d, state, parsed.value) };
   }
+  if (row.section === "entry" || row.section === "exit") {
+    const when = row.section;
+    const parsed = parseActions(text, trimmed(text, 0, text.length), names);
+    if (!parsed.ok) return parsed;
+    const label = `${lifecycleNames[when]} ${state}`;
+    return { ok: true, label, change: (d) => setLifecycle(d, state, when, parsed.value) };
+  }
   if (row.section !== "event") return no("nothing can be said here", text);
-  const parsed = parseReaction(text, names, doc.reactions[row.index].event.on === "after");
+  const parsed = parseReaction(text, names, isTimed(doc.reactions[row.index].event));
   if (!parsed.ok) return parsed;
   return { ok: true, label: `${row.label} in ${state}`, change: (d) => setReaction(d, row.index, state, parsed.value) };
 }
@@ -148,7 +202,7 @@ function typedHeader(doc: Component, row: Row, clean: string, text: string, name
     if (doc.looks.some((l) => l.part === clean)) return no(`${clean} has a row already`, text);
     return { ok: true, label: `add a row for ${clean}`, change: (d) => addLookRow(d, clean) };
   }
-  if (row.section === "focus" || row.section === "state") return no("this name is fixed", text);
+  if (row.section !== "event" && row.section !== "add-event") return no("this name is fixed", text);
   if (!clean && row.section === "add-event") return { ok: true, label: "", change: (d) => d };
   const parsed = parseEvent(text, names);
   if (!parsed.ok) return parsed;
@@ -178,6 +232,14 @@ export function cleared(row: Row, column: Column): Change | null {
     return { ok: true, label: `clear ${row.part} in ${name}`, change: (d) => setLook(d, row.part, name, undefined) };
   if (row.section === "focus")
     return { ok: true, label: `clear focus in ${name}`, change: (d) => setFocusRule(d, name, undefined) };
+  if (row.section === "entry" || row.section === "exit") {
+    const when = row.section;
+    return {
+      ok: true,
+      label: `clear ${lifecycleNames[when]} ${name}`,
+      change: (d) => setLifecycle(d, name, when, undefined),
+    };
+  }
   if (row.section === "event")
     return {
       ok: true,

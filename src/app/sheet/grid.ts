@@ -1,12 +1,19 @@
 /** The sheet's rows and columns, computed from the document. Pure. */
-import { printEvent } from "../../core/expression";
-import { ALWAYS, type Component, type StateNode } from "../../core/model";
+import { printEvent, printLook, printReaction } from "../../core/expression";
+import { ALWAYS, allStates, type Component, isHistory, type StateNode } from "../../core/model";
 
 export type Column =
   | { kind: "names"; id: "" }
   /** What is said in it holds in every state, or in every state inside `name`. */
-  | { kind: "outer"; id: string; name: string; depth: number; label: string }
-  | { kind: "state"; id: string; name: string; depth: number; parent: string | null }
+  | { kind: "outer"; id: string; name: string; depth: number; label: string; regions: boolean; last: number }
+  | {
+      kind: "state";
+      id: string;
+      name: string;
+      depth: number;
+      parent: string | null;
+      is: "atomic" | "final" | "history";
+    }
   | { kind: "add"; id: "+" };
 
 export type Row =
@@ -14,6 +21,7 @@ export type Row =
   | { section: "look"; id: string; part: string }
   | { section: "add-look"; id: "add-look" }
   | { section: "focus"; id: "focus" }
+  | { section: "entry" | "exit"; id: "entry" | "exit" }
   | { section: "event"; id: string; index: number; label: string }
   | { section: "add-event"; id: "add-event" };
 
@@ -22,29 +30,75 @@ export interface Grid {
   rows: Row[];
 }
 
-export function buildGrid(doc: Component): Grid {
+/** What of the document the sheet shows; the person's choice, not the document's. */
+export interface View {
+  /** Rows whose header or cells contain it. */
+  filter: string;
+  folded: readonly ("look" | "event")[];
+  /** Rows for what is done on entering and leaving, even where nothing is. */
+  lifecycle: boolean;
+  /** Outer states whose inner columns are put away. */
+  closed: readonly string[];
+}
+export const everything: View = { filter: "", folded: [], lifecycle: false, closed: [] };
+
+/** A header's words for the two rows of entry and exit actions. */
+export const lifecycleNames = { entry: "entering", exit: "leaving" } as const;
+
+export function buildGrid(doc: Component, view: View = everything): Grid {
   const columns: Column[] = [
     { kind: "names", id: "" },
-    { kind: "outer", id: ALWAYS, name: ALWAYS, depth: 0, label: ALWAYS },
+    { kind: "outer", id: ALWAYS, name: ALWAYS, depth: 0, label: ALWAYS, regions: false, last: 0 },
   ];
   const walk = (states: readonly StateNode[], depth: number, parent: string | null): void => {
     for (const s of states) {
       if (s.states?.length) {
-        columns.push({ kind: "outer", id: s.name, name: s.name, depth, label: s.name });
-        walk(s.states, depth + 1, s.name);
-      } else columns.push({ kind: "state", id: s.name, name: s.name, depth, parent });
+        const outer: Column = {
+          kind: "outer",
+          id: s.name,
+          name: s.name,
+          depth,
+          label: s.name,
+          regions: s.kind === "parallel",
+          last: 0,
+        };
+        columns.push(outer);
+        if (!view.closed.includes(s.name)) walk(s.states, depth + 1, s.name);
+        outer.last = columns.length - 1;
+      } else {
+        const is = isHistory(s) ? "history" : s.kind === "final" ? "final" : "atomic";
+        columns.push({ kind: "state", id: s.name, name: s.name, depth, parent, is });
+      }
     }
   };
   walk(doc.states, 0, null);
+  (columns[1] as { last: number }).last = columns.length - 1;
   columns.push({ kind: "add", id: "+" });
+  const wanted = view.filter.trim().toLowerCase();
+  const kept = (words: string): boolean => !wanted || words.toLowerCase().includes(wanted);
+  const looks = view.folded.includes("look")
+    ? []
+    : doc.looks
+        .filter((l) => kept(`${l.part} ${Object.values(l.in).map(printLook).join(" ")}`))
+        .map((l): Row => ({ section: "look", id: `look ${l.part}`, part: l.part }));
+  const events = view.folded.includes("event")
+    ? []
+    : doc.reactions.flatMap((r, index): Row[] => {
+        const label = printEvent(r.event);
+        const cells = Object.entries(r.in).map(([state, cell]) => `${state} ${printReaction(cell)}`);
+        return kept(`${label} ${cells.join(" ")}`) ? [{ section: "event", id: `event ${index}`, index, label }] : [];
+      });
+  const used = (when: "entry" | "exit"): boolean => allStates(doc).some(({ state }) => state[when]?.length);
+  const lifecycle = (["entry", "exit"] as const)
+    .filter((when) => (view.lifecycle || used(when)) && kept(lifecycleNames[when]))
+    .map((when): Row => ({ section: when, id: when }));
   const rows: Row[] = [
     { section: "state", id: "state" },
-    ...doc.looks.map((l): Row => ({ section: "look", id: `look ${l.part}`, part: l.part })),
+    ...looks,
     { section: "add-look", id: "add-look" },
     { section: "focus", id: "focus" },
-    ...doc.reactions.map(
-      (r, index): Row => ({ section: "event", id: `event ${index}`, index, label: printEvent(r.event) }),
-    ),
+    ...lifecycle,
+    ...events,
     { section: "add-event", id: "add-event" },
   ];
   return { columns, rows };
@@ -73,6 +127,9 @@ export function isCell(grid: Grid, { row, column }: Place): boolean {
   if (c.kind === "add") return r.section === "state";
   if (r.section === "state") return c.kind !== "names" && c.id !== ALWAYS;
   if (r.section === "add-look" || r.section === "add-event") return c.kind === "names";
+  if (c.kind === "state" && c.is === "history") return false;
+  if (c.kind === "state" && c.is === "final" && r.section === "event") return false;
+  if ((r.section === "entry" || r.section === "exit") && c.id === ALWAYS) return false;
   return true;
 }
 
@@ -88,3 +145,62 @@ export function between(a: Place, b: Place): Place[][] {
   }
   return out;
 }
+
+/** What is said in a cell, whatever it is; undefined where nothing is. */
+export function cellValue(doc: Component, row: Row, column: Column): unknown {
+  if (column.kind === "names" || column.kind === "add") return undefined;
+  if (row.section === "look") return doc.looks.find((l) => l.part === row.part)?.in[column.name];
+  if (row.section === "focus") return doc.focus[column.name];
+  if (row.section === "entry" || row.section === "exit") return nodeOf(doc, column.name)?.[row.section];
+  return row.section === "event" ? doc.reactions[row.index]?.in[column.name] : undefined;
+}
+
+export const nodeOf = (doc: Component, name: string): StateNode | undefined =>
+  allStates(doc).find((s) => s.state.name === name)?.state;
+
+/**
+ * How many columns each cell of a row takes: one that is set on an outer state spans what lies in it, up to the first
+ * column that says something itself or must be there for another reason. 0 is a column that another covers.
+ * @param apart columns that stand for themselves, such as the selected one
+ */
+export function spansOf(doc: Component, grid: Grid, row: Row, apart: ReadonlySet<number>): number[] {
+  const spans = grid.columns.map(() => 1);
+  if (row.section !== "look" && row.section !== "event" && row.section !== "focus") return spans;
+  for (let c = 0; c < grid.columns.length; c++) {
+    const column = grid.columns[c];
+    if (spans[c] === 0 || column.kind !== "outer" || cellValue(doc, row, column) === undefined) continue;
+    let end = c + 1;
+    while (end <= column.last && !apart.has(end) && free(doc, grid, row, end)) end++;
+    for (let k = c + 1; k < end; k++) spans[k] = 0;
+    spans[c] = end - c;
+  }
+  return spans;
+}
+
+const free = (doc: Component, grid: Grid, row: Row, c: number): boolean => {
+  const column = grid.columns[c];
+  return column.kind !== "add" && cellValue(doc, row, column) === undefined;
+};
+
+/** The bands over nested states, a line a depth: which columns each takes. */
+export function bandsOf(grid: Grid): { name: string; regions: boolean; region: boolean; from: number; to: number }[][] {
+  const lines: ReturnType<typeof bandsOf> = [];
+  const around = (c: number): boolean =>
+    grid.columns.some((o, i) => o.kind === "outer" && o.regions && i < c && c <= o.last && isDirect(grid, i, c));
+  grid.columns.forEach((column, c) => {
+    if (column.kind !== "outer" || column.id === ALWAYS) return;
+    lines[column.depth] ??= [];
+    lines[column.depth].push({
+      name: column.name,
+      regions: column.regions,
+      region: around(c),
+      from: c,
+      to: column.last,
+    });
+  });
+  return [...lines].map((line) => line ?? []);
+}
+const isDirect = (grid: Grid, outer: number, inner: number): boolean => {
+  const [o, i] = [grid.columns[outer], grid.columns[inner]];
+  return o.kind === "outer" && (i.kind === "outer" || i.kind === "state") && i.depth === o.depth + 1;
+};

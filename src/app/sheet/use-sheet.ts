@@ -5,7 +5,9 @@ import { moved, moveState } from "../../core/model";
 import { useDoc, useDocument } from "../store/document";
 import { cellText, cleared, draftKey, typed } from "./cells";
 import { between, buildGrid, type Grid, isCell, type Place, step } from "./grid";
+import { pastedWhole } from "./paste";
 import { idOf, placeOf, useSelection } from "./selection";
+import { useView } from "./view";
 
 export interface Editing extends Place {
   initial: string;
@@ -17,7 +19,9 @@ export const supports = (property: string, value: string): boolean =>
 
 export function useSheet() {
   const { doc } = useDoc();
-  const grid = useMemo(() => buildGrid(doc), [doc]);
+  const { filter, folded, closed, lifecycle } = useView();
+  const view = useMemo(() => ({ filter, folded, closed, lifecycle }), [filter, folded, closed, lifecycle]);
+  const grid = useMemo(() => buildGrid(doc, view), [doc, view]);
   const { cell, anchor, selectCell } = useSelection();
   const writable = useDocument((s) => s.writable);
   const setDraft = useDocument((s) => s.setDraft);
@@ -59,7 +63,7 @@ export function useSheet() {
     if (text.trim() !== cellText(doc, row, column)) edit(change.label, change.change);
     setEditing(null);
     if (then === "stay") return true;
-    const after = buildGrid(useDocument.getState().doc ?? doc);
+    const after = buildGrid(useDocument.getState().doc ?? doc, view);
     if (row.section.startsWith("add-")) {
       // Adding goes on: the empty row moves down, and the selection with it.
       const next = after.rows.findIndex((r) => r.section === row.section);
@@ -126,6 +130,13 @@ export function useSheet() {
       .split("\n")
       .map((l) => l.split("\t"));
     const top = { row: Math.min(at.row, corner.row), column: Math.min(at.column, corner.column) };
+    const whole = pastedWhole(grid, top, lines);
+    if (whole) {
+      const problems: string[] = [];
+      edit(whole.label, (d) => whole.change(d, problems));
+      if (problems.length) message.warning(`Not taken over: ${problems.slice(0, 3).join("; ")}`, 8);
+      return;
+    }
     const single = lines.length === 1 && lines[0].length === 1;
     const targets = single
       ? between(at, corner)

@@ -5,7 +5,7 @@ import { eventForms, keyNames } from "./event-notation";
 import { lookWords } from "./look-notation";
 import { splitTop } from "./scan";
 
-export type CellKind = "reaction" | "after" | "look" | "focus" | "event";
+export type CellKind = "reaction" | "after" | "actions" | "look" | "focus" | "event";
 export interface Completion {
   label: string;
   /** What kind of thing it is, in a word. */
@@ -71,8 +71,8 @@ export function complete(kind: CellKind, text: string, at: number, names: Names)
   }
   const open = last.lastIndexOf("[") > last.lastIndexOf("]");
   if (open) return { from, options: [...data, ...all("expression", ['in("', "true", "false"])] };
-  const slash = last.lastIndexOf("/");
-  if (slash >= 0) {
+  const slash = kind === "actions" ? -1 : last.lastIndexOf("/");
+  if (slash >= 0 || kind === "actions") {
     const action =
       last
         .slice(slash + 1)

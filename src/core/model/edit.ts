@@ -17,6 +17,7 @@ import {
   type Part,
   type Reaction,
   type Scenario,
+  type StateKind,
   type StateNode,
   targetsOf,
 } from "./schema";
@@ -107,9 +108,14 @@ function mapStates(states: readonly StateNode[], f: (siblings: readonly StateNod
   });
 }
 
-/** Adds a state after `sibling`, inside `parent`, or at the end. */
-export function addState(doc: Component, name: string, where: { after?: string; inside?: string } = {}): Component {
-  const node: StateNode = { name };
+/** Adds a state after a sibling, inside another, or at the end. */
+export function addState(
+  doc: Component,
+  name: string,
+  where: { after?: string; inside?: string; kind?: StateKind } = {},
+): Component {
+  // A parallel state is one once it has regions; until then it is added as a plain one.
+  const node: StateNode = { name, ...(where.kind && where.kind !== "parallel" ? { kind: where.kind } : {}) };
   if (where.inside) {
     const into = (states: StateNode[]): StateNode[] =>
       states.map((s) =>
@@ -163,6 +169,58 @@ const withoutTargets = (states: readonly StateNode[], gone: ReadonlySet<string>)
     const { initial: _initial, initialActions: _actions, ...rest } = inner;
     return rest;
   });
+
+const mapOne = (states: readonly StateNode[], name: string, f: (s: StateNode) => StateNode): StateNode[] =>
+  states.map((s) => {
+    if (s.name === name) return f(s);
+    return s.states ? { ...s, states: mapOne(s.states, name, f) } : s;
+  });
+
+/** Makes a state parallel, final, a history, or plain again (undefined). What the kind cannot have goes with it. */
+export function setKind(doc: Component, name: string, kind: StateKind | undefined): Component {
+  const state = find(doc, name)?.state;
+  if (!state || state.kind === kind || (kind && kind !== "parallel" && state.states?.length)) return doc;
+  if (kind === "parallel" && !state.states?.length) return doc;
+  const next = { ...doc, states: mapOne(doc.states, name, (s) => kindly(s, kind)) };
+  const quiet = kind === "final" || kind === "history" || kind === "deep history";
+  if (!quiet) return next;
+  const drop = <T>(cells: Cells<T>): Cells<T> => withCell(cells, name, undefined);
+  const history = kind !== "final";
+  return {
+    ...next,
+    reactions: doc.reactions.map((row) => ({ ...row, in: drop(row.in) })),
+    ...(history ? { looks: doc.looks.map((row) => ({ ...row, in: drop(row.in) })), focus: drop(doc.focus) } : {}),
+  };
+}
+
+function kindly(
+  { kind: _kind, initial, initialActions, entry, exit, ...rest }: StateNode,
+  kind: StateKind | undefined,
+): StateNode {
+  const { name, states } = rest;
+  const history = kind === "history" || kind === "deep history";
+  return {
+    name,
+    ...(kind ? { kind } : {}),
+    ...(kind || initial === undefined ? {} : { initial, ...(initialActions ? { initialActions } : {}) }),
+    ...(history ? {} : { ...(entry ? { entry } : {}), ...(exit ? { exit } : {}) }),
+    ...(states ? { states } : {}),
+  };
+}
+
+/** What is done on entering or leaving a state. */
+export const setLifecycle = (
+  doc: Component,
+  name: string,
+  when: "entry" | "exit",
+  actions: Action[] | undefined,
+): Component => ({
+  ...doc,
+  states: mapOne(doc.states, name, (s) => {
+    const { [when]: _old, ...rest } = s;
+    return actions?.length ? { ...rest, [when]: actions } : rest;
+  }),
+});
 
 /** Moves a state among its siblings by `by` places. */
 export function moveState(doc: Component, name: string, by: number): Component {

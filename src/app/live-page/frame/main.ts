@@ -2,12 +2,15 @@
  * The script inside the sandboxed frame. It shows the elements that the app sends and reports what a person does; it
  * decides nothing. Pasted scripts cannot run beside it: elements are made one by one, and handlers are never set.
  */
-import type { FromFrame, ToFrame } from "../protocol";
+import type { FromFrame, Hears, ToFrame } from "../protocol";
 import { keyOf } from "./keys";
 import { elementOf, patch } from "./patch";
 
 const say = (message: FromFrame): void => parent.postMessage(message, "*");
 let interactive = false;
+let hears: Hears = { presses: false, hovers: false, heldKeys: [], scrolls: false };
+/** Where the app has scrolled the page to; only what differs is a person's doing. */
+let scrolledTo = 0;
 
 const partAt = (target: EventTarget | null): string | null => {
   const element = target instanceof Element ? target.closest("[data-part]") : null;
@@ -44,8 +47,13 @@ addEventListener("message", (event: MessageEvent<ToFrame>) => {
   if (message.type === "sheet") {
     document.documentElement.lang = message.lang;
     document.getElementById("sheet")!.textContent = message.css;
-  } else if (message.type === "mode") interactive = message.interactive;
-  else if (message.type === "render") {
+  } else if (message.type === "mode") {
+    ({ interactive, hears } = message);
+    document.documentElement.style.overflow = hears.scrolls ? "" : "hidden";
+  } else if (message.type === "scroll") {
+    scrolledTo = message.top;
+    if (Math.abs(scrollY - message.top) >= 1) scrollTo({ top: message.top, behavior: "instant" });
+  } else if (message.type === "render") {
     patch(document.body, message.parts);
     if (interactive) setFocus(message.focus, message.focusVisible);
     requestAnimationFrame(() => say({ type: "painted" }));
@@ -61,9 +69,50 @@ addEventListener(
   "click",
   (event) => {
     event.preventDefault();
-    if (interactive) say({ type: "click", part: partAt(event.target) });
+    if (interactive && !hears.presses) say({ type: "click", part: partAt(event.target) });
   },
   true,
+);
+const pointer = (did: "down" | "up" | "move", target: EventTarget | null): void => {
+  if (interactive) say({ type: "pointer", did, part: partAt(target) });
+};
+addEventListener("pointerdown", (event) => {
+  if (!hears.presses || event.button !== 0) return;
+  // Released outside the page, it is released all the same.
+  document.documentElement.setPointerCapture(event.pointerId);
+  pointer("down", event.target);
+});
+addEventListener("pointerup", (event) => {
+  if (!hears.presses || event.button !== 0) return;
+  pointer("up", document.elementFromPoint(event.clientX, event.clientY));
+});
+let over: string | null = null;
+addEventListener("pointermove", (event) => {
+  if (!hears.hovers) return;
+  const part = partAt(document.elementFromPoint(event.clientX, event.clientY));
+  if (part === over) return;
+  over = part;
+  pointer("move", document.elementFromPoint(event.clientX, event.clientY));
+});
+document.documentElement.addEventListener("pointerleave", () => {
+  if (!hears.hovers || over === null) return;
+  over = null;
+  pointer("move", null);
+});
+let told = false;
+addEventListener(
+  "scroll",
+  () => {
+    if (!interactive || told || Math.abs(scrollY - scrolledTo) < 1) return;
+    told = true;
+    // One report every few frames is as much as anybody can see.
+    setTimeout(() => {
+      told = false;
+      scrolledTo = Math.round(scrollY);
+      say({ type: "scrolled", top: scrolledTo });
+    }, 50);
+  },
+  { passive: true },
 );
 addEventListener("submit", (event) => event.preventDefault(), true);
 addEventListener("keydown", (event) => {
@@ -77,7 +126,13 @@ addEventListener("keydown", (event) => {
   }
   const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
   if (!typing || !/^.$|^Space$|^Backspace$/.test(key)) event.preventDefault();
-  say({ type: "key", key });
+  const holds = hears.heldKeys.includes(key);
+  if (holds && event.repeat) return;
+  say({ type: "key", key, did: holds ? "down" : "press" });
+});
+addEventListener("keyup", (event) => {
+  const key = keyOf(event);
+  if (interactive && key && hears.heldKeys.includes(key)) say({ type: "key", key, did: "up" });
 });
 
 say({ type: "ready" });

@@ -1,0 +1,18 @@
+/** What the live page has to report for a component. Pure. */
+import type { Program } from "../../core/program";
+import { scrollRange } from "../../core/surface";
+import type { Hears } from "./protocol";
+
+export function hearsOf(program: Program): Hears {
+  const { pointer } = program;
+  const listens = (...on: (keyof typeof pointer)[]): boolean =>
+    on.some(
+      (o) => pointer[o].at.some((l) => l.length) || pointer[o].outside.length > 0 || pointer[o].anywhere.length > 0,
+    );
+  return {
+    presses: listens("pointer down", "pointer up"),
+    hovers: listens("pointer enter", "pointer leave"),
+    heldKeys: [...new Set(program.keyRows.filter((k) => k.up).map((k) => k.key))],
+    scrolls: scrollRange(program, program.doc.page) > 0,
+  };
+}

@@ -1,0 +1,21 @@
+/** What of the sheet is shown: a filter, folded sections, states put away. The person's choice; the document does not know. */
+import { create } from "zustand";
+import { everything, type View } from "./grid";
+
+interface ViewStore extends View {
+  setFilter(filter: string): void;
+  fold(section: View["folded"][number]): void;
+  close(state: string): void;
+  showLifecycle(): void;
+}
+
+const toggled = <T>(list: readonly T[], item: T): T[] =>
+  list.includes(item) ? list.filter((x) => x !== item) : [...list, item];
+
+export const useView = create<ViewStore>((set) => ({
+  ...everything,
+  setFilter: (filter) => set({ filter }),
+  fold: (section) => set((v) => ({ folded: toggled(v.folded, section) })),
+  close: (state) => set((v) => ({ closed: toggled(v.closed, state) })),
+  showLifecycle: () => set((v) => ({ lifecycle: !v.lifecycle })),
+}));

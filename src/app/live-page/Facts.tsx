@@ -13,12 +13,13 @@ export function Facts({ program, moment, frozen }: { program: Program; moment: R
     .map((s) => program.focus[s]?.within ?? null)
     .find((w) => w !== null);
   const timers = moment.timers.map((t) => timerText(program, t, moment.now));
-  const paths = active.atomic.map((s) =>
+  // One state with what is around it; of several regions each its own.
+  const names = (s: number): string[] =>
     states[s].path
-      .slice(0, -1)
+      .slice(0, active.atomic.length > 1 ? 1 : -1)
       .toReversed()
-      .map((p) => states[p].name),
-  );
+      .map((p) => states[p].name);
+  const paths = active.atomic.map(names);
   const focusSeen = moment.focus === DOCUMENT || isVisible(program, moment, moment.focus);
   const range = scrollRange(program, moment.page);
   return (

@@ -13,12 +13,17 @@ import {
   nameRule,
   type Part,
   partNames,
+  placePart,
   references,
   removePart,
 } from "../../core/model";
 import { useDoc, useDocument } from "../store/document";
+import { Blocks } from "./Blocks";
 import { DataList } from "./DataList";
 import { PartForm } from "./PartForm";
+import { RequestList } from "./RequestList";
+import { TokenList } from "./TokenList";
+import { useDrag } from "./use-drag";
 import "./parts.css";
 
 export function Parts() {
@@ -49,6 +54,8 @@ export function Parts() {
     event.preventDefault();
   };
 
+  const drag = useDrag((part, where, target) => edit(`move ${part}`, (d) => placePart(d, part, where, target)));
+
   return (
     <div className="parts">
       <section className="parts-tree">
@@ -65,7 +72,8 @@ export function Parts() {
               role="treeitem"
               aria-level={depth + 1}
               aria-selected={part.name === chosen}
-              className={part.name === chosen ? "chosen" : ""}
+              className={[part.name === chosen ? "chosen" : "", drag.mark(part.name)].join(" ")}
+              {...drag.handlers(part.name)}
               style={{ paddingLeft: 8 + depth * 15 }}
               onClick={() => setChosen(part.name)}
             >
@@ -87,8 +95,10 @@ export function Parts() {
             Add inside {current?.part.name ?? "it"}
           </Button>
         </div>
-        <PageForm doc={doc} />
+        <TokenList />
         <DataList />
+        <RequestList />
+        <PageForm doc={doc} />
       </section>
       <section className="parts-form">
         {current ? (
@@ -190,6 +200,7 @@ function PageForm({ doc }: { doc: Component }) {
         />
         <span className="muted">px</span>
       </div>
+      <Blocks doc={doc} />
       <label>
         <span className="muted">Style rules for the whole page</span>
         <Input.TextArea

@@ -14,7 +14,8 @@ import { useSheet } from "./use-sheet";
 import { useView } from "./view";
 
 const NAMES = 146;
-const OUTER = 58;
+const OUTER = 34;
+const EVERY = 58;
 const OUTER_SAID = 168;
 const ADD = 54;
 const LEAST = 136;
@@ -88,6 +89,7 @@ export function Sheet() {
     >
       <SheetTools />
       <Arcs doc={doc} boxes={boxes} lit={lit} />
+      <Bands grid={grid} boxes={boxes} active={active} />
       <div
         className="grid"
         role="grid"
@@ -99,7 +101,6 @@ export function Sheet() {
         style={{ gridTemplateColumns: boxes.map((b) => `${b.width}px`).join(" ") }}
         onKeyDown={sheet.onKeyDown}
       >
-        <Bands grid={grid} active={active} />
         {grid.rows.map((row, r) => (
           <SheetRow key={row.id} sheet={sheet} row={row} r={r} boxes={boxes} active={active} />
         ))}
@@ -113,14 +114,32 @@ export function Sheet() {
   );
 }
 
-/** Columns for every state are narrow until something is said in them; state columns share what is left. */
+/**
+ * Columns for every state are narrow, since what is said in them spans the columns after them, unless those say something
+ * themselves; state columns share what is left.
+ */
 function columnBoxes(columns: readonly Column[], doc: Component, room: number): ColumnBox[] {
-  const said = (name: string): boolean =>
-    doc.focus[name] !== undefined ||
-    doc.looks.some((row) => row.in[name] !== undefined) ||
-    doc.reactions.some((row) => row.in[name] !== undefined);
+  const lists: Record<string, unknown>[] = [
+    doc.focus,
+    ...doc.looks.map((r) => r.in),
+    ...doc.reactions.map((r) => r.in),
+  ];
+  const said = (name: string): boolean => {
+    const next = columns[columns.findIndex((c) => c.id === name) + 1];
+    return lists.some((cells) => cells[name] !== undefined && (!next || cells[next.id] !== undefined));
+  };
   const fixed = (c: Column): number =>
-    c.kind === "names" ? NAMES : c.kind === "add" ? ADD : c.kind === "outer" ? (said(c.name) ? OUTER_SAID : OUTER) : 0;
+    c.kind === "names"
+      ? NAMES
+      : c.kind === "add"
+        ? ADD
+        : c.kind === "outer"
+          ? said(c.name)
+            ? OUTER_SAID
+            : c.depth || c.id !== "always"
+              ? OUTER
+              : EVERY
+          : 0;
   const states = columns.filter((c) => c.kind === "state").length;
   const left = room - columns.reduce((sum, c) => sum + fixed(c), 0) - 28;
   const share = Math.min(260, Math.max(LEAST, Math.floor(left / Math.max(1, states))));
@@ -173,22 +192,38 @@ function SheetTools() {
 }
 
 /** Nested states as bands over their columns; the regions of a parallel state side by side. */
-function Bands({ grid, active }: { grid: Grid; active: Set<string> }) {
-  return bandsOf(grid).map((line, depth) => (
-    // biome-ignore lint/suspicious/noArrayIndexKey: a line is its depth
-    <div key={depth} className="bands" style={{ display: "contents" }}>
-      {line.map((band, i) => (
-        <div
-          key={band.name}
-          className={`band ${band.regions ? "regions" : ""} ${band.region ? "region" : ""} ${active.has(band.name) ? "lit" : ""}`}
-          style={{ gridColumn: `${band.from + 1} / ${band.to + 2}`, gridRow: depth + 1, zIndex: i }}
-        >
-          <b>{band.name}</b>
-          {band.regions && <span className="muted"> all at once</span>}
-        </div>
-      ))}
+function Bands({ grid, boxes, active }: { grid: Grid; boxes: readonly ColumnBox[]; active: Set<string> }) {
+  const closed = useView((v) => v.closed);
+  const close = useView((v) => v.close);
+  const lines = bandsOf(grid);
+  if (!lines.length) return null;
+  return (
+    <div className="bands" style={{ gridTemplateColumns: boxes.map((b) => `${b.width}px`).join(" ") }}>
+      {lines.flatMap((line, depth) =>
+        line.map((band) => (
+          <div
+            key={band.name}
+            className={`band ${band.regions ? "regions" : ""} ${band.region ? "region" : ""} ${active.has(band.name) ? "lit" : ""}`}
+            style={{ gridColumn: `${band.from + 1} / ${band.to + 2}`, gridRow: depth + 1 }}
+          >
+            <b title={band.name}>{band.name}</b>
+            {band.regions && <span className="muted">all regions at once</span>}
+            <button
+              type="button"
+              className="plain fold"
+              aria-label={
+                closed.includes(band.name) ? `Show the states of ${band.name}` : `Put the states of ${band.name} away`
+              }
+              aria-expanded={!closed.includes(band.name)}
+              onClick={() => close(band.name)}
+            >
+              {closed.includes(band.name) ? "+" : "–"}
+            </button>
+          </div>
+        )),
+      )}
     </div>
-  ));
+  );
 }
 
 /** The section that a row stands in; entry and exit are among the reactions. */

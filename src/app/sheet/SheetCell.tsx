@@ -15,7 +15,6 @@ import { cellText, draftKey, kindOf, typed } from "./cells";
 import { type Column, cellValue, isCell, type Row } from "./grid";
 import { type Standing, standingOf } from "./standing";
 import { supports, type useSheet } from "./use-sheet";
-import { useView } from "./view";
 
 type Editor = ComponentType<CellEditorProps>;
 let loaded: Editor | null = null;
@@ -239,26 +238,12 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
   );
 }
 
-/** The column of what holds in all of an outer state; its inner columns can be put away. */
+/** The column of what holds in all of an outer state; the band over it has its name. */
 function OuterHead({ column }: { column: Column & { kind: "outer" } }) {
-  const closed = useView((v) => v.closed.includes(column.name));
-  const close = useView((v) => v.close);
   if (column.label === "always") return <span className="outer-name">every state</span>;
   return (
-    <span className="outer-name">
-      all of {column.label}
-      <button
-        type="button"
-        className="plain fold"
-        tabIndex={-1}
-        aria-expanded={!closed}
-        onClick={(e) => {
-          e.stopPropagation();
-          close(column.name);
-        }}
-      >
-        {closed ? "show its states" : "put away"}
-      </button>
+    <span className="outer-name" title={`What holds in all of ${column.label}`}>
+      all
     </span>
   );
 }

@@ -39,7 +39,10 @@ export function placeOf(grid: Grid, id: CellId): Place {
   if (column < 0) column = grid.columns.length - 2;
   const r = grid.rows[row];
   if (r.section === "add-look" || r.section === "add-event") column = 0;
-  if (r.section === "state" && column < 2) column = 2;
+  if (r.section === "state" && column < 2) {
+    const first = grid.columns.findIndex((c) => c.kind === "state");
+    column = first < 0 ? 2 : first;
+  }
   return { row, column };
 }
 

@@ -40,6 +40,9 @@ export function standingOf(
     const resolved =
       part === undefined || !program.states[state].atomic ? undefined : restingLooks(program, state)[part];
     const from = outer.find((s) => cells[s]);
+    // In a region of several, what another region or nobody says about the part is no news here.
+    const elsewhere = !from && program.states[state].path.some((s) => program.states[s].kind === "parallel");
+    if (elsewhere && !own) return { ...nothing, findings };
     const inherited = from ? asIn(from, printLook(cells[from])) : column.kind === "state" ? (resolved?.as ?? "") : "";
     return {
       kind: own ? "said" : inherited ? "inherited" : "none",

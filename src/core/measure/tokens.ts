@@ -1,5 +1,5 @@
 /** The tokens of a document: what each is, and what is wrong with it. */
-import type { Component, Problem } from "../model";
+import { allParts, allStates, type Component, type Problem } from "../model";
 import { compute, type Kind, type MeasureEnv } from "./math";
 
 /** What measures of the document are computed with, at a viewport size in px. */
@@ -50,3 +50,39 @@ export function tokenValues(
 
 export const tokenProblems = (doc: Component): Problem[] =>
   tokenValues(doc).flatMap((t) => (t.problem ? [{ path: `tokens.${t.name}`, ...t.problem }] : []));
+
+/** Where a token is used, in words a person can go to. Each place once. */
+export function usesOf(doc: Component, token: string): string[] {
+  const out = new Set<string>();
+  const mentions = (value: unknown): boolean => JSON.stringify(value ?? "").includes(`var(${token}`);
+  for (const t of doc.tokens ?? []) if (mentions(t.value)) out.add(t.name);
+  for (const { part } of allParts(doc)) {
+    const { content: _content, ...own } = part;
+    if (mentions(own)) out.add(part.name);
+  }
+  for (const row of doc.looks) {
+    for (const [state, look] of Object.entries(row.in)) if (mentions(look)) out.add(`${row.part} in ${state}`);
+  }
+  for (const row of doc.reactions) {
+    if (mentions(row.event)) out.add(row.event.on);
+    for (const [state, cell] of Object.entries(row.in)) if (mentions(cell)) out.add(`${row.event.on} in ${state}`);
+  }
+  for (const { state } of allStates(doc)) if (mentions([state.entry, state.exit])) out.add(state.name);
+  if (mentions(doc.page)) out.add("the page");
+  if (mentions(doc.requests)) out.add("requests");
+  return [...out];
+}
+
+/** The document with a token under another name, wherever it is used. The caller checks that the name is free. */
+export function renameToken(doc: Component, from: string, to: string): Component {
+  const name = from.replace(/-/g, "\\-");
+  const mention = new RegExp(`(var\\(\\s*)${name}(?![\\w-])`, "g");
+  const walk = (value: unknown): unknown => {
+    if (typeof value === "string") return value.replace(mention, `$1${to}`);
+    if (Array.isArray(value)) return value.map(walk);
+    if (typeof value !== "object" || value === null) return value;
+    return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, walk(v)]));
+  };
+  const next = walk(doc) as Component;
+  return { ...next, tokens: next.tokens?.map((t) => (t.name === from ? { ...t, name: to } : t)) };
+}

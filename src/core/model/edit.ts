@@ -324,6 +324,23 @@ export const movePart = (doc: Component, name: string, by: number): Component =>
     return at < 0 ? [...siblings] : moved(siblings, at, at + by);
   });
 
+/** Puts a part before, after or into another; not into itself. */
+export function placePart(
+  doc: Component,
+  name: string,
+  where: "before" | "after" | "inside",
+  target: string,
+): Component {
+  const moving = allParts(doc).find((p) => p.part.name === name)?.part;
+  if (!moving || name === target || allParts({ parts: [moving] }).some((p) => p.part.name === target)) return doc;
+  const lifted = withParts(doc, (siblings) => siblings.filter((p) => typeof p === "string" || p.name !== name));
+  if (where === "inside") return addPart(lifted, moving, target);
+  return withParts(lifted, (siblings) => {
+    const at = siblings.findIndex((p) => typeof p !== "string" && p.name === target);
+    return at < 0 ? [...siblings] : siblings.toSpliced(where === "before" ? at : at + 1, 0, moving);
+  });
+}
+
 /** Removes a part, what is inside it, and every mention of them. */
 export function removePart(doc: Component, name: string): Component {
   const place = allParts(doc).find((p) => p.part.name === name);

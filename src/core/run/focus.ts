@@ -96,8 +96,12 @@ export function focusByPointer(m: Machine, target: PartIndex): void {
 export function focusByTab(m: Machine, backwards: boolean): void {
   const held = holder(m);
   const order = m.layout.tabOrder.filter((p) => isInside(m.program, p, held));
-  if (!order.length) return;
   const was = m.focus;
+  if (!order.length) {
+    if (held === DOCUMENT) moveFocus(m, DOCUMENT, "Tab");
+    if (m.focus !== was) m.focusChanged(was);
+    return;
+  }
   const from = was === DOCUMENT ? m.tabFrom : was;
   let at = order.indexOf(from);
   if (at < 0 && from !== DOCUMENT) {

@@ -1,7 +1,7 @@
 /** Code and documents out, with what was verified about them. */
 import { App, Button } from "antd";
 import { useMemo, useState } from "react";
-import { deliverHtml, verified } from "../../core/exchange";
+import { deliverHtml, verified, writeScxml } from "../../core/exchange";
 import { writeComponent } from "../../core/model";
 import { useDoc } from "../store/document";
 import { useProof } from "../store/proof";
@@ -15,6 +15,13 @@ const kinds = [
     note: "One HTML file: markup, style and a small script. It loads nothing.",
     extension: "html",
     type: "text/html",
+  },
+  {
+    key: "scxml",
+    label: "Chart",
+    note: "SCXML: the behaviour for any reader of charts, the rest in a namespace of its own.",
+    extension: "scxml",
+    type: "application/scxml+xml",
   },
   {
     key: "component",
@@ -32,7 +39,10 @@ export function Deliver() {
   const [chosen, setChosen] = useState<(typeof kinds)[number]["key"]>("html");
   const about = of === doc ? proof : null;
   const kind = kinds.find((k) => k.key === chosen)!;
-  const text = useMemo(() => (chosen === "html" ? deliverHtml(doc, about) : writeComponent(doc)), [chosen, doc, about]);
+  const text = useMemo(() => {
+    if (chosen === "html") return deliverHtml(doc, about);
+    return chosen === "scxml" ? writeScxml(doc) : writeComponent(doc);
+  }, [chosen, doc, about]);
   const open = about ? about.findings.length + about.scenarios.filter((s) => !s.ok).length : 0;
   return (
     <div className="deliver">

@@ -8,6 +8,7 @@ import { useDoc } from "../store/document";
 import { momentOf, useRun } from "../store/run";
 import { Explanation } from "./Explanation";
 import { Facts } from "./Facts";
+import { OwnEvents } from "./OwnEvents";
 import "./live-page.css";
 import { hearsOf } from "./hears";
 import { PageFrame } from "./PageFrame";
@@ -103,6 +104,7 @@ export function LivePane() {
         </div>
       </div>
       <div className="live-words" id="after-live-page" tabIndex={-1}>
+        <OwnEvents program={program} onSend={(send) => act({ send })} />
         <Facts program={program} moment={moment} frozen={frozen} />
         <Disagreements onTop={onTop} moment={moment} />
         {frozen ? (

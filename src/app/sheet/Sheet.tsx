@@ -54,7 +54,7 @@ export function Sheet() {
   const [litFrom, litTo] = litArc.split(" ");
   const lit = useMemo(() => (litTo ? { from: litFrom, to: litTo } : null), [litFrom, litTo]);
 
-  if (!doc.parts.length) {
+  if (!doc.parts.length && !doc.reactions.length && doc.states.length < 2) {
     return (
       <div className="sheet-empty" ref={host}>
         <h2>Nothing to show yet</h2>

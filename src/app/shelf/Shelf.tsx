@@ -3,9 +3,11 @@ import { App, Button, Dropdown } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { looksLikeXml, readScxml } from "../../core/exchange";
 import { type Component, emptyComponent, readComponent, readComponentValue, writeComponent } from "../../core/model";
 import { compile } from "../../core/program";
 import { demoComponents } from "../../demo";
+import { startingPoints } from "../../demo/starting-points";
 import { downloadText } from "../deliver/download";
 import { Miniature } from "../miniature/Miniature";
 import { Header } from "../shell/Header";
@@ -60,7 +62,7 @@ export function Shelf() {
         setHtml({ text, name: file.name.replace(/\.html?$/i, "") });
         return;
       }
-      const read = readComponent(text);
+      const read = looksLikeXml(text) ? readScxml(text) : readComponent(text);
       if (read.ok) return add(read.doc);
       notification.error({
         title: `${file.name} was not opened`,
@@ -136,6 +138,21 @@ export function Shelf() {
             <Dropdown
               trigger={["click"]}
               menu={{
+                className: "long-menu",
+                items: startingPoints.map((p) => ({
+                  key: p.kind,
+                  label: p.kind,
+                  extra: p.pattern ? <span className="muted">{p.pattern} pattern</span> : undefined,
+                  onClick: () => add(p.load()),
+                })),
+              }}
+            >
+              <Button>From a starting point</Button>
+            </Dropdown>
+            <Dropdown
+              trigger={["click"]}
+              menu={{
+                className: "long-menu",
                 items: demoComponents.map((d) => ({ key: d.name, label: d.name, onClick: () => add(d.load()) })),
               }}
             >
@@ -146,9 +163,9 @@ export function Shelf() {
               ref={picker}
               type="file"
               className="out-of-sight"
-              aria-label="Component or HTML file"
+              aria-label="Component, HTML or SCXML file"
               tabIndex={-1}
-              accept=".json,.html,.htm,application/json,text/html"
+              accept=".json,.html,.htm,.scxml,.xml,application/json,text/html"
               onChange={(e) => {
                 for (const file of e.target.files ?? []) openFile(file);
                 e.target.value = "";
@@ -158,8 +175,8 @@ export function Shelf() {
         </div>
         {stored && !stored.length && (
           <p className="shelf-empty">
-            Nothing here yet. Paste the markup of a component you have, start with an empty one, or take the demo's
-            dialog.
+            Nothing here yet. Paste the markup of a component you have, take a starting point of its kind, or one of the
+            demo's components.
           </p>
         )}
         <ul className="shelf-list">

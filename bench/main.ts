@@ -10,6 +10,7 @@ import { readComponent } from "../src/core/model";
 import { compile } from "../src/core/program";
 import { Explorer, proveNow, runScenario } from "../src/core/proof";
 import { advance, start, stimulate } from "../src/core/run";
+import { largeInApp, largeInCore } from "./large";
 import { initial, reduce } from "./reducer";
 
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
@@ -117,6 +118,7 @@ for (let i = 0; i < 12; i++) {
   await new Promise((r) => setTimeout(r, 400));
 }
 const spans = (await app.evaluate(() => (window as unknown as { spans: number[] }).spans)).sort((a, b) => a - b);
+rows.push(...largeInCore(), ...(await largeInApp(stage)));
 await stage.close();
 rows.push(["Stimulus to painted frame, median of 24 clicks", `${spans[spans.length >> 1].toFixed(1)} ms`, "16 ms"]);
 rows.push(["Stimulus to painted frame, the slowest", `${spans[spans.length - 1].toFixed(1)} ms`, ""]);

@@ -27,7 +27,6 @@ const inRealTime = new Set([
   "Remove a passenger",
   "Passenger stepper",
   "Outbound / return",
-  "Deck photos",
   "Harbour lamp",
   "Fare rules",
 ]);

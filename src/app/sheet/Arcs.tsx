@@ -1,7 +1,7 @@
 /** Over the columns: arcs for the transitions. */
 import { useMemo } from "react";
 import type { Component } from "../../core/model";
-import { type Arc, arcsOf, curve, heightOf } from "./arcs";
+import { type Arc, arcsOf, CROWDED, curve, heightOf, pairsOf } from "./arcs";
 import type { Column } from "./grid";
 
 export interface ColumnBox {
@@ -14,15 +14,28 @@ export function Arcs({
   doc,
   boxes,
   lit,
+  near,
+  visible,
 }: {
   doc: Component;
   boxes: readonly ColumnBox[];
   lit: { from: string; to: string } | null;
+  /** The states that are looked at: active or selected. */
+  near: ReadonlySet<string>;
+  visible: { from: number; to: number } | null;
 }) {
+  // Where there are many, each is faint and unnamed until one of its ends is looked at; of very many only those are drawn.
+  const all = useMemo(() => pairsOf(doc), [doc]);
+  const crowded = all.length > CROWDED;
+  const shown = useMemo(
+    () => (visible ? all.filter((p) => near.has(p.from) || near.has(p.to)) : all),
+    [all, visible, near],
+  );
   const arcs = useMemo(() => {
     const middle = new Map(boxes.map((b) => [b.column.id, b.x + b.width / 2]));
-    return arcsOf(doc, (state) => middle.get(state));
-  }, [doc, boxes]);
+    return arcsOf(shown, (state) => middle.get(state));
+  }, [shown, boxes]);
+  const faint = (arc: Arc): boolean => crowded && !near.has(arc.from) && !near.has(arc.to);
   const height = heightOf(arcs);
   const last = boxes[boxes.length - 1];
   const isLit = (arc: Arc): boolean => lit !== null && arc.from === lit.from && arc.to === lit.to;
@@ -45,19 +58,21 @@ export function Arcs({
         ))}
       </defs>
       {[...arcs]
-        .sort((a, b) => Number(isLit(a)) - Number(isLit(b)))
+        .sort((a, b) => Number(isLit(a)) - Number(isLit(b)) || Number(faint(b)) - Number(faint(a)))
         .map((arc) => {
           const { path, labelX, labelY } = curve(arc, height - 1);
           const on = isLit(arc);
           return (
             <g
               key={`${arc.from} ${arc.to} ${arc.timed}`}
-              className={`arc ${arc.timed ? "timed" : ""} ${on ? "lit" : ""}`}
+              className={`arc ${arc.timed ? "timed" : ""} ${on ? "lit" : ""} ${faint(arc) ? "faint" : ""}`}
             >
               <path d={path} markerEnd={`url(#arrow${on ? "-lit" : ""})`} />
-              <text x={labelX} y={labelY} textAnchor="middle">
-                {arc.label}
-              </text>
+              {!faint(arc) && (
+                <text x={labelX} y={labelY} textAnchor="middle">
+                  {arc.label}
+                </text>
+              )}
             </g>
           );
         })}

@@ -26,6 +26,7 @@ export function Sheet() {
   const host = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(900);
   useSelectionInAddress();
+  const boxes = useMemo(() => columnBoxes(grid.columns, doc, room), [grid.columns, doc, room]);
 
   useEffect(() => {
     const box = host.current;
@@ -39,13 +40,17 @@ export function Sheet() {
   }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the selection moved
   useEffect(() => {
-    host.current?.querySelector(".cell.selected")?.scrollIntoView({ block: "nearest", inline: "nearest" });
+    const box = host.current;
+    const chosen = boxes[at.column];
+    // A column that is not drawn is brought near first; then the cell itself can be asked for.
+    if (box && chosen && !box.querySelector(".cell.selected")) box.scrollLeft = chosen.x - box.clientWidth / 2;
+    box?.querySelector(".cell.selected")?.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [at.row, at.column]);
   useEffect(() => {
     if (!sheet.editing) host.current?.querySelector<HTMLElement>(".grid")?.focus({ preventScroll: true });
   }, [sheet.editing]);
 
-  const boxes = useMemo(() => columnBoxes(grid.columns, doc, room), [grid.columns, doc, room]);
+  const visible = useVisible(host, boxes);
 
   // Texts, so that the sheet is drawn anew only when the state changes, not with every turn of the clock.
   const activePath = useRun(activeStates);
@@ -53,6 +58,8 @@ export function Sheet() {
   const litArc = useRun(lastTransition);
   const [litFrom, litTo] = litArc.split(" ");
   const lit = useMemo(() => (litTo ? { from: litFrom, to: litTo } : null), [litFrom, litTo]);
+  const chosen = grid.columns[at.column]?.id ?? "";
+  const near = useMemo(() => new Set([...active, chosen]), [active, chosen]);
 
   if (!doc.parts.length && !doc.reactions.length && doc.states.length < 2) {
     return (
@@ -88,7 +95,7 @@ export function Sheet() {
       }}
     >
       <SheetTools />
-      <Arcs doc={doc} boxes={boxes} lit={lit} />
+      <Arcs doc={doc} boxes={boxes} lit={lit} near={near} visible={visible} />
       <Bands grid={grid} boxes={boxes} active={active} />
       <div
         className="grid"
@@ -102,7 +109,7 @@ export function Sheet() {
         onKeyDown={sheet.onKeyDown}
       >
         {grid.rows.map((row, r) => (
-          <SheetRow key={row.id} sheet={sheet} row={row} r={r} boxes={boxes} active={active} />
+          <SheetRow key={row.id} sheet={sheet} row={row} r={r} boxes={boxes} active={active} visible={visible} />
         ))}
       </div>
       <p className="sheet-help">
@@ -161,11 +168,15 @@ function SectionTitle({ section }: { section: keyof typeof sectionTitles }) {
   const folded = useView((v) => v.folded.includes(section));
   const fold = useView((v) => v.fold);
   return (
-    <div className="section-title caps">
-      <button type="button" className="plain" aria-expanded={!folded} onClick={() => fold(section)}>
-        {sectionTitles[section]}
-        <span className="muted">{folded ? " · folded" : ""}</span>
-      </button>
+    // biome-ignore lint/a11y/useFocusableInteractive: the button in it takes the focus
+    <div className="section-title caps" role="row">
+      {/* biome-ignore lint/a11y/useFocusableInteractive: as above */}
+      <div role="rowheader">
+        <button type="button" className="plain" aria-expanded={!folded} onClick={() => fold(section)}>
+          {sectionTitles[section]}
+          <span className="muted">{folded ? " · folded" : ""}</span>
+        </button>
+      </div>
     </div>
   );
 }
@@ -226,6 +237,37 @@ function Bands({ grid, boxes, active }: { grid: Grid; boxes: readonly ColumnBox[
   );
 }
 
+/** First and last column that are near what is seen; null where all are drawn. */
+type Visible = { from: number; to: number } | null;
+/** Sheets with more columns than this draw only those that are near what is seen. */
+const MANY = 60;
+
+function useVisible(host: React.RefObject<HTMLDivElement | null>, boxes: readonly ColumnBox[]): Visible {
+  const many = boxes.length > MANY;
+  const [visible, setVisible] = useState<Visible>(many ? { from: 0, to: 24 } : null);
+  useEffect(() => {
+    const box = host.current;
+    if (!many || !box) return setVisible(null);
+    const look = (): void => {
+      const [left, right] = [box.scrollLeft - 400, box.scrollLeft + box.clientWidth + 400];
+      const from = Math.max(
+        0,
+        boxes.findIndex((b) => b.x + b.width > left),
+      );
+      const past = boxes.findIndex((b) => b.x > right);
+      const to = past < 0 ? boxes.length - 1 : past;
+      setVisible((v) => (v && v.from === from && v.to === to ? v : { from, to }));
+    };
+    look();
+    box.addEventListener("scroll", look, { passive: true });
+    return () => box.removeEventListener("scroll", look);
+  }, [host, boxes, many]);
+  return many ? visible : null;
+}
+
+const isDrawn = (visible: Visible, c: number, span: number, selected: number): boolean =>
+  visible === null || c === 0 || c === selected || (c + span - 1 >= visible.from && c <= visible.to);
+
 /** The section that a row stands in; entry and exit are among the reactions. */
 function sectionOf(row: Row): "look" | "event" | null {
   if (row.section === "look" || row.section === "add-look") return "look";
@@ -238,12 +280,14 @@ function SheetRow({
   r,
   boxes,
   active,
+  visible,
 }: {
   sheet: ReturnType<typeof useSheet>;
   row: Row;
   r: number;
   boxes: ColumnBox[];
   active: Set<string>;
+  visible: Visible;
 }) {
   const { grid } = sheet;
   const before = grid.rows[r - 1];
@@ -262,10 +306,12 @@ function SheetRow({
       <div role="row" className={`row ${row.section}`} aria-rowindex={r + 1}>
         {grid.columns.map(
           (column, c) =>
-            spans[c] > 0 && (
+            spans[c] > 0 &&
+            isDrawn(visible, c, spans[c], at.column) && (
               <SheetCell
                 key={column.id}
                 span={spans[c]}
+                at={visible ? c + 1 : undefined}
                 sheet={sheet}
                 row={row}
                 column={column}

@@ -43,9 +43,11 @@ interface CellProps {
   lit: boolean;
   /** Columns that it takes. */
   span: number;
+  /** The column line it starts at, where not every column is drawn. */
+  at?: number;
 }
 
-export function SheetCell({ sheet, row, column, r, c, width, lit, span }: CellProps) {
+export function SheetCell({ sheet, row, column, r, c, width, lit, span, at: line }: CellProps) {
   const { doc, grid, at, corner, editing, popover } = sheet;
   const { program } = useDoc();
   const proof = useProof((s) => s.proof);
@@ -89,7 +91,7 @@ export function SheetCell({ sheet, row, column, r, c, width, lit, span }: CellPr
       aria-colindex={c + 1}
       aria-selected={selected}
       className={classes.join(" ")}
-      style={span > 1 ? { gridColumn: `span ${span}` } : undefined}
+      style={line ? { gridColumn: `${line} / span ${span}` } : span > 1 ? { gridColumn: `span ${span}` } : undefined}
       onClick={(e) => selectable && !isEditing && sheet.select(place, e.shiftKey)}
       onDoubleClick={() => selectable && sheet.begin(place)}
     >

@@ -15,10 +15,21 @@ export interface Arc {
 }
 
 const CHARACTER = 5.6;
+const MOST_LEVELS = 9;
 
-/** @param middle the middle of a state's column, px */
-export function arcsOf(doc: Component, middle: (state: string) => number | undefined): Arc[] {
-  const byPair = new Map<string, { from: string; to: string; labels: string[]; timed: boolean }>();
+/** More transitions than this are not all named at once. */
+export const CROWDED = 24;
+
+export interface Pair {
+  from: string;
+  to: string;
+  labels: string[];
+  timed: boolean;
+}
+
+/** Transitions by their two ends; several between the same two are one. */
+export function pairsOf(doc: Component): Pair[] {
+  const byPair = new Map<string, Pair>();
   for (const row of doc.reactions) {
     for (const [state, cell] of Object.entries(row.in)) {
       if (cell === "ignored" || state === ALWAYS) continue;
@@ -35,8 +46,13 @@ export function arcsOf(doc: Component, middle: (state: string) => number | undef
       }
     }
   }
+  return [...byPair.values()];
+}
+
+/** @param middle the middle of a state's column, px */
+export function arcsOf(pairs: readonly Pair[], middle: (state: string) => number | undefined): Arc[] {
   const arcs: Arc[] = [];
-  for (const pair of byPair.values()) {
+  for (const pair of pairs) {
     const a = middle(pair.from);
     const b = middle(pair.to);
     if (a === undefined || b === undefined) continue;
@@ -58,7 +74,8 @@ export function arcsOf(doc: Component, middle: (state: string) => number | undef
     const from = Math.min(arc.x1, arc.x2);
     const to = Math.max(arc.x1, arc.x2);
     let level = 0;
-    while (placed.some((p) => p.level === level && from < p.to - 6 && to > p.from + 6)) level++;
+    // No more levels than a person can follow; the arcs above share the last one.
+    while (level < MOST_LEVELS && placed.some((p) => p.level === level && from < p.to - 6 && to > p.from + 6)) level++;
     arc.level = level;
     placed.push({ level, from, to });
   }

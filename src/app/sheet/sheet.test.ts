@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { compile } from "../../core/program";
 import { proveNow } from "../../core/proof";
 import { box, bubblingDialog, button, component } from "../../core/testing";
-import { arcsOf, curve, heightOf } from "./arcs";
+import { arcsOf, curve, heightOf, pairsOf } from "./arcs";
 import { cellText, cleared, draftKey, kindOf, typed } from "./cells";
 import { between, buildGrid, type Grid, isCell, step } from "./grid";
 import { idFrom, idOf, idText, placeOf } from "./selection";
@@ -143,7 +143,7 @@ describe("arcs", () => {
         after: { b: "200ms → c" },
       },
     });
-    const arcs = arcsOf(many, (s) => x[s]);
+    const arcs = arcsOf(pairsOf(many), (s) => x[s]);
     expect(arcs.map((a) => `${a.from}-${a.to} ${a.label}`).sort()).toEqual([
       "a-b p · Escape",
       "b-a Escape",

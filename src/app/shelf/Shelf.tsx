@@ -3,11 +3,9 @@ import { App, Button, Dropdown } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { looksLikeXml, readScxml } from "../../core/exchange";
 import { type Component, emptyComponent, readComponent, readComponentValue, writeComponent } from "../../core/model";
 import { compile } from "../../core/program";
-import { demoComponents } from "../../demo";
-import { startingPoints } from "../../demo/starting-points";
+import type { StartingPoint } from "../../demo/starting-points";
 import { downloadText } from "../deliver/download";
 import { Miniature } from "../miniature/Miniature";
 import { Header } from "../shell/Header";
@@ -25,6 +23,7 @@ export function Shelf() {
   const [problem, setProblem] = useState<string | null>(null);
   const [dropping, setDropping] = useState(false);
   const picker = useRef<HTMLInputElement>(null);
+  const { demo, points } = useStock();
 
   useEffect(() => {
     seedDemo().catch((error: unknown) => setProblem(storeProblem(error)));
@@ -62,7 +61,9 @@ export function Shelf() {
         setHtml({ text, name: file.name.replace(/\.html?$/i, "") });
         return;
       }
-      const read = looksLikeXml(text) ? readScxml(text) : readComponent(text);
+      const read = /^\uFEFF?\s*</.test(text)
+        ? (await import("../../core/exchange")).readScxml(text)
+        : readComponent(text);
       if (read.ok) return add(read.doc);
       notification.error({
         title: `${file.name} was not opened`,
@@ -139,7 +140,7 @@ export function Shelf() {
               trigger={["click"]}
               menu={{
                 className: "long-menu",
-                items: startingPoints.map((p) => ({
+                items: points.map((p) => ({
                   key: p.kind,
                   label: p.kind,
                   extra: p.pattern ? <span className="muted">{p.pattern} pattern</span> : undefined,
@@ -153,7 +154,7 @@ export function Shelf() {
               trigger={["click"]}
               menu={{
                 className: "long-menu",
-                items: demoComponents.map((d) => ({ key: d.name, label: d.name, onClick: () => add(d.load()) })),
+                items: demo.map((d) => ({ key: d.name, label: d.name, onClick: () => add(d.load()) })),
               }}
             >
               <Button>From the demo</Button>
@@ -203,6 +204,24 @@ export function Shelf() {
       )}
     </div>
   );
+}
+
+/** What components can be begun from; it comes after the shelf itself. */
+function useStock(): { demo: readonly Made[]; points: readonly StartingPoint[] } {
+  const [stock, setStock] = useState<{ demo: readonly Made[]; points: readonly StartingPoint[] }>({
+    demo: [],
+    points: [],
+  });
+  useEffect(() => {
+    Promise.all([import("../../demo"), import("../../demo/starting-points")]).then(([demo, points]) =>
+      setStock({ demo: demo.demoComponents, points: points.startingPoints }),
+    );
+  }, []);
+  return stock;
+}
+interface Made {
+  name: string;
+  load(): Component;
 }
 
 function ShelfItem({ item, onRemove, onCopy }: { item: Stored; onRemove(): void; onCopy(): void }) {

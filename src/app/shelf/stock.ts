@@ -1,7 +1,6 @@
 /** Putting components on the shelf and taking them off. */
 import { nanoid } from "nanoid";
 import { type Component, readComponentValue } from "../../core/model";
-import { demoComponents } from "../../demo";
 import { database, type Stored, saveSummary } from "../storage/database";
 import { forget, keepInMemory } from "../storage/memory";
 import { countsOf } from "../store/proof";
@@ -53,6 +52,7 @@ export function seedDemo(): Promise<void> {
     }
     if ((await database.components.count().catch(() => 0)) > 0) return;
     // The shelf shows what was saved last first.
+    const { demoComponents } = await import("../../demo");
     await addAll(demoComponents.toReversed().map((demo) => demo.load()));
   })();
   return seeding;

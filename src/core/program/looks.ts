@@ -33,9 +33,11 @@ interface Looks {
   base: PartLook[];
   poses: Pose[];
   known: Map<string, Pose>;
+  /** By configuration, where its looks have no conditions. */
+  plain: PoseIndex[];
 }
-const KEY = "looks";
-const looksOf = (program: Program): Looks => program.cache.get(KEY) as Looks;
+const byProgram = new WeakMap<Program, Looks>();
+const looksOf = (program: Program): Looks => byProgram.get(program)!;
 
 /** Prepares the looks of a program; poses are made when they are first taken up. */
 export function compileLooks(program: Program, cells: CellCompiler): void {
@@ -66,8 +68,8 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
       });
     }
   }
-  const looks: Looks = { cells: out, base: program.parts.map(baseLook), poses: [], known: new Map() };
-  program.cache.set(KEY, looks);
+  const looks: Looks = { cells: out, base: program.parts.map(baseLook), poses: [], known: new Map(), plain: [] };
+  byProgram.set(program, looks);
 }
 
 function compileMotion(m: Motion, cells: CellCompiler, path: string): CompiledMotion {
@@ -88,6 +90,8 @@ export const looksAt = (program: Program, pose: PoseIndex): readonly PartLook[] 
 /** The pose of a configuration under the conditions that hold now. */
 export function poseOf(program: Program, configuration: ConfigurationIndex, env: Env): PoseIndex {
   const looks = looksOf(program);
+  const plain = looks.plain[configuration];
+  if (plain !== undefined) return plain;
   const active = program.configurations.at(configuration).states;
   let key = String(configuration);
   for (const s of active) {
@@ -110,6 +114,8 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
     pose = { index: looks.poses.length, configuration, looks: drafts };
     looks.poses.push(pose);
     looks.known.set(key, pose);
+    // Without conditions a configuration has this one pose.
+    if (!active.some((s) => looks.cells[s].some((c) => c.and.length))) looks.plain[configuration] = pose.index;
   }
   return pose.index;
 }

@@ -1,9 +1,11 @@
 /** Which states a transition leaves and enters: the procedures of SCXML, appendix D. Pure. */
 import {
   type CompiledAction,
+  type CompiledBranch,
   type Configuration,
   isHistoryInfo,
   isInState,
+  type Program,
   type StateIndex,
   type StateInfo,
 } from "../program";
@@ -141,4 +143,40 @@ export function configurationOn(
   return program.configurations.of(
     entrySet(program.states, [{ source: 0, targets, internal: false }], new Map()).enter,
   );
+}
+
+export interface Plan {
+  exit: StateIndex[];
+  enter: StateIndex[];
+  to: number;
+}
+const plans = new WeakMap<CompiledBranch, Map<number, Plan | null>>();
+
+/**
+ * Where a single transition leads from a configuration, computed once; null where that is not known beforehand: actions on
+ * leaving or entering see the states half-way, histories remember, final states raise events.
+ */
+export function planOf(program: Program, config: number, branch: CompiledBranch, source: StateIndex): Plan | null {
+  let byConfig = plans.get(branch);
+  if (!byConfig) {
+    byConfig = new Map();
+    plans.set(branch, byConfig);
+  }
+  const known = byConfig.get(config);
+  if (known !== undefined) return known;
+  const { states, configurations } = program;
+  const transition = { source, targets: branch.targets, internal: branch.internal };
+  const active = configurations.at(config).states;
+  const exit = exitSet(states, active, [transitionDomain(states, transition)]);
+  const { enter } = entrySet(states, [transition], new Map());
+  const quiet = (s: StateIndex): boolean => {
+    const { entry, exit: leaving, initialActions, histories, kind } = states[s];
+    return !entry.length && !leaving.length && !initialActions.length && !histories.length && kind !== "final";
+  };
+  const plain = [...exit, ...enter].every(quiet) && branch.targets.every((t) => !isHistoryInfo(states[t]));
+  const left = active.filter((s) => !exit.includes(s));
+  const fresh = enter.filter((s) => !left.includes(s));
+  const plan = plain ? { exit, enter: fresh, to: configurations.of([...left, ...fresh]).index } : null;
+  byConfig.set(config, plan);
+  return plan;
 }

@@ -8,7 +8,7 @@ import { focusByPointer } from "./focus";
 import { press, pressKey, releaseKey } from "./keys";
 import { Machine } from "./machine";
 import { click, common, followLayout, isSwallowed, landing, moveOnto, press as pointerDown, release } from "./pointer";
-import { answersIn, endGlide, glideDue, noticePage } from "./scrolling";
+import { answersIn, endGlide, glideDue, noticePage, watchesPage } from "./scrolling";
 import { type Cause, MAX_STEPS, newStep, type RunState, type Step, type Stimulus, type Timer } from "./state";
 
 export { landingOf } from "./pointer";
@@ -146,7 +146,9 @@ function fire(program: Program, state: RunState, timer: Timer, before: RunState)
 /** What follows from any step: events that were sent, distances that were passed, what the pointer is over by now. */
 function finish(machine: Machine, before: RunState | null): void {
   machine.drainExternal();
-  if (before && !machine.done) noticePage(machine, answersIn(machine.program, before));
+  if (before && !machine.done && watchesPage(machine.program)) {
+    noticePage(machine, answersIn(machine.program, before));
+  }
   followLayout(machine);
   machine.drainExternal();
 }

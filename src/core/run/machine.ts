@@ -19,7 +19,7 @@ import {
 } from "../program";
 import { ended, type Layout, type Lingering, layoutOf, moveTo, type PageState, scrollAt, type Track } from "../surface";
 import { assignTo, attempt, runActions } from "./actions";
-import { entrySet, exitSet, isFinished, remembered, transitionDomain } from "./entering";
+import { entrySet, exitSet, isFinished, planOf, remembered, transitionDomain } from "./entering";
 import { settleFocus } from "./focus";
 import {
   type Considered,
@@ -184,7 +184,7 @@ export class Machine implements Env {
     if ((!rows.length && !event) || this.done) return false;
     const before = this.layout;
     this.stopping = false;
-    this.event = event || (rows[0]?.label ?? "");
+    this.event = event;
     const entry = this.entry(at, kind, rows, event);
     this.take(this.select(rows, entry.considered, only), entry);
     entry.stopped = this.stopping;
@@ -231,42 +231,56 @@ export class Machine implements Env {
   private select(rows: readonly RowInfo[], considered: Considered[], only?: StateIndex): Enabled[] {
     const { states } = this.program;
     const enabled: Enabled[] = [];
-    const decided = new Set<StateIndex>();
-    const asked = new Set<RowInfo>();
     const { atomic } = this.program.configurations.at(this.config);
     const leaves = only === undefined ? atomic : [only];
+    const several = leaves.length > 1;
+    const decided: StateIndex[] = [];
+    let asked = 0;
     for (const leaf of leaves) {
       const path = only === undefined ? states[leaf].path : [only];
       next: for (const state of path) {
         // What one region has decided for the states around it, another need not ask again.
-        if (decided.has(state)) break;
+        if (several && decided.includes(state)) break;
         for (const row of rows) {
           const cell = row.cells[state];
           if (!cell) continue;
-          asked.add(row);
+          asked++;
           if (cell.ignored) {
             considered.push({ row: row.index, state, outcome: "ignored" });
-            decided.add(state);
+            decided.push(state);
             break next;
           }
-          const branch = cell.branches.findIndex((b) => b.guard === null || attempt(this, b.guard) === true);
+          const branch = this.firstHolding(cell.branches);
           if (branch >= 0) {
             const entry: Considered = { row: row.index, state, outcome: "taken", branch };
             considered.push(entry);
             enabled.push({ branch: cell.branches[branch], source: state, considered: entry });
-            decided.add(state);
+            decided.push(state);
             break next;
           }
-          if (!considered.some((c) => c.row === row.index && c.state === state)) {
+          if (!several || !considered.some((c) => c.row === row.index && c.state === state)) {
             considered.push({ row: row.index, state, outcome: "guard" });
           }
         }
       }
     }
-    for (const row of rows) {
-      if (!asked.has(row)) considered.push({ row: row.index, state: leaves[0] ?? 0, outcome: "undecided" });
+    // Where somebody has decided, nobody asks what the others would have said.
+    if (!decided.length && asked < rows.length * leaves.length) {
+      for (const row of rows) {
+        if (!considered.some((c) => c.row === row.index)) {
+          considered.push({ row: row.index, state: leaves[0] ?? 0, outcome: "undecided" });
+        }
+      }
     }
     return enabled.length > 1 ? this.withoutConflicts(enabled) : enabled;
+  }
+
+  private firstHolding(branches: readonly CompiledBranch[]): number {
+    for (let i = 0; i < branches.length; i++) {
+      const { guard } = branches[i];
+      if (guard === null || attempt(this, guard) === true) return i;
+    }
+    return -1;
   }
 
   /** SCXML removeConflictingTransitions: what is inside goes before what is around it, and earlier before later. */
@@ -299,6 +313,7 @@ export class Machine implements Env {
       for (const e of enabled) runActions(this, e.branch.actions);
       return;
     }
+    if (enabled.length === 1 && this.takePlain(enabled[0], entry)) return;
     const { states } = this.program;
     this.active = new Set(this.program.configurations.at(this.config).states);
     this.leave(
@@ -315,6 +330,29 @@ export class Machine implements Env {
     this.commit();
     entry.to = this.config;
     this.since = this.now;
+  }
+
+  /** The short way of a transition that runs nothing on leaving and entering: where it leads is known beforehand. */
+  private takePlain({ branch, source }: Enabled, entry: Dispatch): boolean {
+    const plan = planOf(this.program, this.config, branch, source);
+    if (!plan) return false;
+    if (this.timers.length) {
+      const left = this.timers.filter((t) => t.kind !== "state" || !plan.exit.includes(t.state));
+      if (left.length < this.timers.length) this.timers = left;
+    }
+    if (branch.actions.length) runActions(this, branch.actions);
+    const { timedRows, focus } = this.program;
+    for (const s of plan.enter) {
+      if (timedRows.length) this.startTimers(s);
+      const to = focus[s]?.to;
+      if (to) this.requests.push(to);
+    }
+    entry.exited = plan.exit;
+    entry.entered = plan.enter;
+    this.config = plan.to;
+    entry.to = plan.to;
+    this.since = this.now;
+    return true;
   }
 
   private leave(exits: readonly StateIndex[], entry: Dispatch): void {

@@ -4,6 +4,10 @@ import { glideMeets, inViewRatio, type PageState, pixels, placeOf, scrollAt, scr
 import type { Machine } from "./machine";
 import type { RunState } from "./state";
 
+/** Whether any row asks about the page; most components have none, and then nothing is computed. */
+export const watchesPage = (program: Program): boolean =>
+  program.scrollRows.length > 0 || program.viewRows.length > 0 || program.widthRows.length > 0;
+
 const inView = (ratio: number, wanted: number): boolean => (wanted === 0 ? ratio > 0 : ratio >= wanted);
 
 /** What the rows about scrolling and widths ask, answered for a page at an instant. */
@@ -32,7 +36,7 @@ export const answersIn = (program: Program, state: RunState): Answers =>
  */
 export function noticePage(m: Machine, before: Answers | null): void {
   const { program } = m;
-  if (!program.scrollRows.length && !program.viewRows.length && !program.widthRows.length) return;
+  if (!watchesPage(program)) return;
   const after = answersOf(m);
   program.widthRows.forEach(({ row, above }, i) => {
     if (before && before.width[i] !== after.width[i] && after.width[i] === above) m.dispatch(DOCUMENT, "page", [row]);

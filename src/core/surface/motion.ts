@@ -47,10 +47,26 @@ interface Change {
   motion: CompiledMotion | null;
 }
 
+/** What was computed already at this size and preference; the last one asked for is at hand. */
+const lastTable = new WeakMap<Program, { page: PageState; table: Change[][][] }>();
+function changesFor(program: Program, page: PageState): Change[][][] {
+  const last = lastTable.get(program);
+  const same = (p: PageState): boolean =>
+    p === page || (p.width === page.width && p.height === page.height && p.reducedMotion === page.reducedMotion);
+  if (last && same(last.page)) return last.table;
+  const key = `changes ${page.width} ${page.height} ${page.reducedMotion}`;
+  const table = (program.cache.get(key) as Change[][][] | undefined) ?? [];
+  program.cache.set(key, table);
+  lastTable.set(program, { page, table });
+  return table;
+}
+
 /** What differs between two poses and may move, computed once a pair. */
 function changes(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
-  const key = `changes ${from} ${to} ${page.width} ${page.height} ${page.reducedMotion}`;
-  const cached = program.cache.get(key) as Change[] | undefined;
+  const known = changesFor(program, page);
+  const row = known[from] ?? [];
+  known[from] = row;
+  const cached = row[to];
   if (cached) return cached;
   const out: Change[] = [];
   const before = looksAt(program, from);
@@ -65,7 +81,7 @@ function changes(program: Program, from: PoseIndex, to: PoseIndex, page: PageSta
       out.push({ part, property, from: a, to: b, goal: goalOf(program, part, property, b), motion });
     }
   });
-  program.cache.set(key, out);
+  row[to] = out;
   return out;
 }
 

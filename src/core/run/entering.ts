@@ -145,6 +145,23 @@ export function configurationOn(
   );
 }
 
+const isQuiet = ({ entry, exit, initialActions, histories, kind }: StateInfo): boolean =>
+  !entry.length && !exit.length && !initialActions.length && !histories.length && kind !== "final";
+
+const starts = new WeakMap<Program, Plan | null>();
+/** Where a run starts, computed once; null where actions run on the way. */
+export function initialPlan(program: Program): Plan | null {
+  let plan = starts.get(program);
+  if (plan === undefined) {
+    const { states, configurations } = program;
+    const { enter } = entrySet(states, [{ source: 0, targets: states[0].initial, internal: false }], new Map());
+    const plain = enter.every((s) => isQuiet(states[s]));
+    plan = plain ? { exit: [], enter, to: configurations.of([0, ...enter]).index } : null;
+    starts.set(program, plan);
+  }
+  return plan;
+}
+
 export interface Plan {
   exit: StateIndex[];
   enter: StateIndex[];
@@ -169,11 +186,8 @@ export function planOf(program: Program, config: number, branch: CompiledBranch,
   const active = configurations.at(config).states;
   const exit = exitSet(states, active, [transitionDomain(states, transition)]);
   const { enter } = entrySet(states, [transition], new Map());
-  const quiet = (s: StateIndex): boolean => {
-    const { entry, exit: leaving, initialActions, histories, kind } = states[s];
-    return !entry.length && !leaving.length && !initialActions.length && !histories.length && kind !== "final";
-  };
-  const plain = [...exit, ...enter].every(quiet) && branch.targets.every((t) => !isHistoryInfo(states[t]));
+  const plain =
+    [...exit, ...enter].every((s) => isQuiet(states[s])) && branch.targets.every((t) => !isHistoryInfo(states[t]));
   const left = active.filter((s) => !exit.includes(s));
   const fresh = enter.filter((s) => !left.includes(s));
   const plan = plain ? { exit, enter: fresh, to: configurations.of([...left, ...fresh]).index } : null;

@@ -3,7 +3,7 @@ import type { Value } from "../model";
 import { answerEvent, DOCUMENT, type PartIndex, type Program, poseOf, rowsFor } from "../program";
 import { envOf, type PageState, scrollRange, trackEnd } from "../surface";
 import { scrollTo } from "./actions";
-import { configurationOn } from "./entering";
+import { configurationOn, initialPlan } from "./entering";
 import { focusByPointer } from "./focus";
 import { press, pressKey, releaseKey } from "./keys";
 import { Machine } from "./machine";
@@ -44,7 +44,7 @@ export function beforeMount(program: Program, opening: Opening = {}): RunState {
   const { width, height } = program.doc.page;
   const size = { width, height, reducedMotion: false, ...opening.page, glide: null };
   const page: PageState = { ...size, scroll: Math.min(opening.page?.scroll ?? 0, scrollRange(program, size)) };
-  const config = configurationOn(program, 0).index;
+  const config = (initialPlan(program) ?? { to: configurationOn(program, 0).index }).to;
   const data = program.initialData.map((v, i) => opening.data?.[program.data[i].name] ?? v);
   return {
     now: 0,

@@ -19,7 +19,16 @@ import {
 } from "../program";
 import { ended, type Layout, type Lingering, layoutOf, moveTo, type PageState, scrollAt, type Track } from "../surface";
 import { assignTo, attempt, runActions } from "./actions";
-import { entrySet, exitSet, isFinished, planOf, remembered, transitionDomain } from "./entering";
+import {
+  entrySet,
+  exitSet,
+  initialPlan,
+  isFinished,
+  type Plan,
+  planOf,
+  remembered,
+  transitionDomain,
+} from "./entering";
 import { settleFocus } from "./focus";
 import {
   type Considered,
@@ -165,13 +174,22 @@ export class Machine implements Env {
   start(): void {
     const { states } = this.program;
     const entry = this.entry(DOCUMENT, "page", []);
-    this.active = new Set([0]);
-    this.enter([{ source: 0, targets: states[0].initial, internal: false }], states[0].initialActions, entry);
-    this.commit();
+    const plain = initialPlan(this.program);
+    if (plain) {
+      entry.entered = plain.enter;
+      this.settleIn(plain);
+    } else this.startChart(states, entry);
     entry.to = this.config;
     this.runToCompletion();
     this.settle(null);
-    this.holds = this.program.becomesRows.map((r) => attempt(this, r.when) === true);
+    if (this.program.becomesRows.length)
+      this.holds = this.program.becomesRows.map((r) => attempt(this, r.when) === true);
+  }
+
+  private startChart(states: Program["states"], entry: Dispatch): void {
+    this.active = new Set([0]);
+    this.enter([{ source: 0, targets: states[0].initial, internal: false }], states[0].initialActions, entry);
+    this.commit();
   }
 
   /**
@@ -341,18 +359,23 @@ export class Machine implements Env {
       if (left.length < this.timers.length) this.timers = left;
     }
     if (branch.actions.length) runActions(this, branch.actions);
+    this.settleIn(plan);
+    entry.exited = plan.exit;
+    entry.entered = plan.enter;
+    entry.to = plan.to;
+    this.since = this.now;
+    return true;
+  }
+
+  /** What comes with states that are entered without actions of their own. */
+  private settleIn(plan: Plan): void {
     const { timedRows, focus } = this.program;
     for (const s of plan.enter) {
       if (timedRows.length) this.startTimers(s);
       const to = focus[s]?.to;
       if (to) this.requests.push(to);
     }
-    entry.exited = plan.exit;
-    entry.entered = plan.enter;
     this.config = plan.to;
-    entry.to = plan.to;
-    this.since = this.now;
-    return true;
   }
 
   private leave(exits: readonly StateIndex[], entry: Dispatch): void {
@@ -490,14 +513,8 @@ export class Machine implements Env {
     const pose = poseOf(this.program, this.config, this);
     const interrupted: PartIndex[] = [];
     if (pose !== this.pose) {
-      const moment = {
-        ...this.initial,
-        now: this.now,
-        pose: this.pose,
-        tracks: this.tracks,
-        lingering: this.lingering,
-        page: this.pageState,
-      };
+      const { now, tracks, lingering, pageState: page } = this;
+      const moment = { now, pose: this.pose, tracks, lingering, page };
       const moved = moveTo(this.program, moment, pose);
       for (const t of this.tracks) if (!moved.tracks.includes(t)) interrupted.push(t.part);
       this.tracks = moved.tracks;

@@ -93,7 +93,7 @@ const gone = (look: PartLook): boolean => look.as === "not displayed" || look.as
  */
 export function moveTo(
   program: Program,
-  moment: Moment,
+  moment: Pick<Moment, "now" | "pose" | "tracks" | "lingering" | "page">,
   to: PoseIndex,
 ): { tracks: readonly Track[]; lingering: readonly Lingering[] } {
   const { now, pose, page } = moment;
@@ -176,7 +176,12 @@ function reversed(track: Track, motion: CompiledMotion, current: string, now: nu
   return next.duration + next.delay > 0 ? next : null;
 }
 
-function lingeringAfter(program: Program, moment: Moment, to: PoseIndex, tracks: readonly Track[]): Lingering[] {
+function lingeringAfter(
+  program: Program,
+  moment: Pick<Moment, "pose" | "lingering">,
+  to: PoseIndex,
+  tracks: readonly Track[],
+): Lingering[] {
   const before = looksAt(program, moment.pose);
   const after = looksAt(program, to);
   const out: Lingering[] = [];

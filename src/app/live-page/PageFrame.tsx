@@ -68,7 +68,7 @@ export function PageFrame(props: PageFrameProps) {
     [parts, focus, focusVisible, ready],
   );
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
-  useEffect(() => say({ type: "scroll", top: scroll }), [scroll, parts, ready]);
+  useEffect(() => say({ type: "scroll", top: scroll }), [scroll, ready]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {
     if (measure) say({ type: "measure", id: measure });

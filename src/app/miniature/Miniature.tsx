@@ -8,8 +8,10 @@ import "./miniature.css";
 
 const HEIGHT = 84;
 
-/** How much of the page's height a picture shows, from the top. */
+/** How much of the page's height a picture shows, from the top; all of it where something keeps to the bottom. */
 const SHOWN = 0.8;
+const shownOf = (program: Program): number =>
+  program.parts.some(({ part: { css } }) => css?.position === "fixed" && css.bottom !== undefined) ? 1 : SHOWN;
 
 /** A state as it looks at rest. @param room the width there is, px */
 export const Miniature = memo(function Miniature({ program, state, room }: MiniatureProps) {
@@ -17,9 +19,10 @@ export const Miniature = memo(function Miniature({ program, state, room }: Minia
   const css = useMemo(() => baseSheet(doc), [doc]);
   const parts = useMemo(() => render(program, frozenMoment(program, state)), [program, state]);
   const { width, height } = doc.page;
-  const scale = Math.min(room / width, HEIGHT / (height * SHOWN));
+  const shown = useMemo(() => shownOf(program), [program]);
+  const scale = Math.min(room / width, HEIGHT / (height * shown));
   return (
-    <div className="miniature" style={{ width: width * scale, height: height * SHOWN * scale }}>
+    <div className="miniature" style={{ width: width * scale, height: height * shown * scale }}>
       <PageFrame
         title={`${state}, in small`}
         width={width}

@@ -18,16 +18,6 @@ await new Promise((r) => setTimeout(r, 500));
 await clickLive(page, "help");
 await untilText(page, ".explanation", "Nothing happened");
 await shot("sheet");
-await press(page, "Parts", ".views");
-await page.waitForSelector("[role=treeitem]");
-await page.evaluate(() =>
-  [...document.querySelectorAll<HTMLElement>("[role=treeitem]")]
-    .find((e) => e.textContent?.startsWith("dialog"))
-    ?.click(),
-);
-await shot("parts");
-await press(page, "Sheet", ".views");
-await page.waitForSelector(".grid");
 await page.evaluate(() =>
   [...document.querySelectorAll<HTMLElement>(".cell.names")]
     .find((c) => c.textContent?.startsWith("click exactly"))
@@ -52,4 +42,36 @@ await untilText(page, ".standing", "no findings");
 await press(page, "Deliver", ".views");
 await untilText(page, ".verified", "all that can be reached");
 await shot("deliver");
+
+// Another component: regions, tokens
+const second = await stage.page();
+const open = async (name: string): Promise<void> => {
+  await second.waitForSelector(".shelf-item");
+  await second.evaluate((wanted) => {
+    const item = [...document.querySelectorAll(".shelf-item")].find(
+      (i) => i.querySelector(".shelf-name")?.textContent === wanted,
+    );
+    item?.querySelector<HTMLElement>(".shelf-link")?.click();
+  }, name);
+  await second.waitForSelector(".grid");
+};
+await open("Fare rules");
+await untilText(second, ".standing", "no findings");
+await clickLive(second, "change-button");
+await untilText(second, ".facts", "change-open");
+await new Promise((r) => setTimeout(r, 900));
+await second.screenshot({ path: "docs/screenshots/regions.png" });
+await second.goto(new URL("/", second.url()).href);
+await open("Deck menu button");
+await press(second, "Parts", ".views");
+await second.waitForSelector("[role=treeitem]");
+await second.evaluate(() =>
+  [...document.querySelectorAll<HTMLElement>("[role=treeitem]")]
+    .find((e) => e.textContent?.startsWith("toggle"))
+    ?.click(),
+);
+await clickLive(second, "toggle");
+await second.evaluate(() => document.querySelector(".token-list")?.scrollIntoView());
+await new Promise((r) => setTimeout(r, 900));
+await second.screenshot({ path: "docs/screenshots/parts.png" });
 await stage.close();

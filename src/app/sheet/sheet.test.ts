@@ -4,7 +4,8 @@ import { proveNow } from "../../core/proof";
 import { box, bubblingDialog, button, component } from "../../core/testing";
 import { arcsOf, curve, heightOf, pairsOf } from "./arcs";
 import { cellText, cleared, draftKey, kindOf, typed } from "./cells";
-import { between, buildGrid, type Grid, isCell, step } from "./grid";
+import { bandsOf, between, buildGrid, everything, type Grid, isCell, type Row, spansOf, step, type View } from "./grid";
+import { pastedWhole } from "./paste";
 import { idFrom, idOf, idText, placeOf } from "./selection";
 import { standingOf } from "./standing";
 
@@ -164,5 +165,107 @@ describe("arcs", () => {
       }
     }
     expect(curve(arcs[0], heightOf(arcs)).labelY).toBeGreaterThan(0);
+  });
+});
+
+describe("nested states and regions", () => {
+  const ship = component({
+    parts: [button("b"), box("p")],
+    states: [
+      { name: "off" },
+      {
+        name: "on",
+        kind: "parallel",
+        states: [
+          { name: "sails", states: [{ name: "down" }, { name: "up" }] },
+          { name: "flag", states: [{ name: "none" }, { name: "red" }, { name: "was", kind: "history" }] },
+        ],
+      },
+      { name: "sunk", kind: "final" },
+    ],
+    looks: { p: { on: "inert", up: "shown" } },
+    reactions: { "click b": { on: "off", off: "on" }, "press x": { sails: "ignored" } },
+  });
+  const at = buildGrid(ship);
+  const index = (id: string): number => at.columns.findIndex((c) => c.id === id);
+  const spans = (r: Row, apart: number[] = []): Record<string, number> => {
+    const list = spansOf(ship, at, r, new Set(apart));
+    return Object.fromEntries(at.columns.flatMap((c, i) => (list[i] === 1 ? [] : [[c.id, list[i]]])));
+  };
+
+  it("have bands over their columns, a line a depth", () => {
+    const bands = bandsOf(at).map((line) => line.map((b) => [b.name, b.regions, b.region, b.from, b.to]));
+    expect(bands).toEqual([
+      [["on", true, false, index("on"), index("was")]],
+      [
+        ["sails", false, true, index("sails"), index("up")],
+        ["flag", false, true, index("flag"), index("was")],
+      ],
+    ]);
+  });
+  it("a cell of an outer state spans the columns inside, up to one that says something itself or is selected", () => {
+    const click = row(at, "click b");
+    expect(spans(click)).toMatchObject({ on: 8, sails: 0, was: 0 });
+    expect(spans(click, [index("flag")])).toMatchObject({ on: 4 });
+    expect(spans(row(at, "press x"))).toEqual({ sails: 3, down: 0, up: 0 });
+    expect(spans(row(at, "look p"))).toMatchObject({ on: 3 });
+  });
+  it("nothing can be said of a history, and nothing happens in a final state", () => {
+    const place = (r: string, c: string) => ({ row: at.rows.findIndex((x) => x === row(at, r)), column: index(c) });
+    expect(isCell(at, place("look p", "was"))).toBe(false);
+    expect(isCell(at, place("click b", "sunk"))).toBe(false);
+    expect(isCell(at, place("look p", "sunk"))).toBe(true);
+  });
+  it("kinds are typed before the name", () => {
+    const change = typed(ship, at.rows[0], column(at, "off"), "final off");
+    expect(change.ok && change.change(ship).states[0]).toEqual({ name: "off", kind: "final" });
+    expect(typed(ship, at.rows[0], column(at, "off"), "parallel off")).toMatchObject({ ok: false });
+    expect(typed(ship, at.rows[0], column(at, "on"), "final on")).toMatchObject({ ok: false });
+    expect(cellText(ship, at.rows[0], column(at, "on"))).toBe("parallel on");
+    const added = typed(ship, at.rows[0], column(at, "+"), "deep history back in sails");
+    expect(added.ok && added.change(ship).states[1].states![0].states![2]).toEqual({
+      name: "back",
+      kind: "deep history",
+    });
+  });
+  it("rows are filtered, sections folded, states put away, and entering and leaving shown", () => {
+    const rows = (view: Partial<View>): string[] => buildGrid(ship, { ...everything, ...view }).rows.map((r) => r.id);
+    expect(rows({ filter: "press" })).toEqual(["state", "add-look", "focus", "event 1", "add-event"]);
+    expect(rows({ folded: ["event"] })).not.toContain("event 0");
+    expect(rows({ lifecycle: true })).toContain("entry");
+    const closed = buildGrid(ship, { ...everything, closed: ["sails"] });
+    expect(closed.columns.map((c) => c.id)).not.toContain("down");
+  });
+});
+
+describe("whole rows and columns", () => {
+  const other = component({ parts: [button("trigger"), button("close")], states: ["closed", "open", "third"] });
+  const paste = (target: string, lines: string[][]) => {
+    const g = buildGrid(other);
+    const r = g.rows.findIndex((x) => x.id === target);
+    const c = target === "state" ? g.columns.length - 1 : 0;
+    const problems: string[] = [];
+    const next = pastedWhole(g, { row: r, column: c }, lines)!.change(other, problems);
+    return { next, problems };
+  };
+  it("come from one component into another", () => {
+    const { next, problems } = paste("add-event", [
+      ["click trigger", "", "open", ""],
+      ["press Escape", "", "ignored", "closed / focus trigger"],
+      ["click nobody", "", "open"],
+    ]);
+    expect(next.reactions.map((r) => Object.keys(r.in))).toEqual([["closed"], ["closed", "open"]]);
+    expect(problems).toEqual([expect.stringContaining('"nobody" is not a part')]);
+  });
+  it("a state with its column", () => {
+    const made = paste("add-look", [["close", "", "inert"]]).next;
+    const g = buildGrid(made);
+    const lines = [["later"], ["hidden"], [""], ["→ close"]];
+    const next = pastedWhole(g, { row: 0, column: g.columns.length - 1 }, lines)!.change(made, []);
+    expect(next.looks[0].in).toEqual({ closed: { inert: true }, later: { as: "hidden" } });
+    expect(next.focus.later).toEqual({ to: { part: "close" } });
+  });
+  it("single cells are not meant by it", () => {
+    expect(pastedWhole(grid, { row: 1, column: 2 }, [["shown"]])).toBeNull();
   });
 });

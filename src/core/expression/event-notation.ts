@@ -171,7 +171,7 @@ const inView =
     const at = /^(.*?)\s+at\s+(\d+(?:\.\d+)?)\s*%$/.exec(r.rest.text);
     const name = at ? at[1] : r.rest.text;
     if (!r.names.parts.includes(name)) return partIn(r, name) as Parsed<EventSpec>;
-    const ratio = at ? Number(at[2]) / 100 : 0;
+    const ratio = at ? Number((Number(at[2]) / 100).toFixed(6)) : 0;
     if (ratio > 1) return fault("at most 100% of a part can be in view", r.rest);
     return ok({ on, part: name, ...(ratio ? { ratio } : {}) });
   };

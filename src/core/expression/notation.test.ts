@@ -1,6 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { Action, Branch, EventSpec, FocusRule, FocusTarget, Look, Reaction } from "../model";
+import {
+  type Action,
+  type Branch,
+  type EventSpec,
+  type FocusRule,
+  type FocusTarget,
+  type Look,
+  pointerEvents,
+  type Reaction,
+} from "../model";
 import type { Names } from "./action-notation";
 import { complete } from "./complete";
 import { normalKey, parseEvent, printEvent } from "./event-notation";
@@ -8,6 +17,7 @@ import { parseFocusRule, parseLook, printFocusRule, printLook } from "./look-not
 import { parseReaction, printReaction } from "./reaction-notation";
 
 const names: Names = {
+  requests: ["pass"],
   parts: ["trigger", "dialog", "close", "back-layer"],
   states: ["closed", "open", "half-open"],
   data: [
@@ -22,19 +32,63 @@ const state = fc.constantFrom(...names.states);
 const target: fc.Arbitrary<FocusTarget> = fc.oneof(
   part.map((p) => ({ part: p })),
   part.map((p) => ({ first: p })),
+  part.map((p) => ({ last: p })),
+  fc.option(part).map((p) => ({ next: p })),
+  fc.option(part).map((p) => ({ previous: p })),
   fc.constant({ back: true as const }),
 );
-const action: fc.Arbitrary<Action> = fc.oneof(
+const plainAction: fc.Arbitrary<Action> = fc.oneof(
   fc.constantFrom("n + 1", "Math.max(n, 2)", "n % 2").map((value) => ({ do: "assign" as const, data: "n", value })),
   fc.constantFrom("'a; b, c'", '"]"', "`x${n}`").map((value) => ({ do: "assign" as const, data: "label", value })),
   target.map((t) => ({ do: "focus" as const, target: t })),
   fc.constant({ do: "stop" as const }),
-  fc.constantFrom("saved", "x-1").map((event) => ({ do: "raise" as const, event })),
+  fc.constantFrom("saved", "x-1", "a.b").map((event) => ({ do: "raise" as const, event })),
+  fc.record(
+    {
+      do: fc.constant("send" as const),
+      event: fc.constantFrom("late", "a.b"),
+      delay: fc.constantFrom("3s", "var(--wait)"),
+      id: fc.constant("w1"),
+    },
+    { requiredKeys: ["do", "event"] },
+  ),
+  fc.constantFrom("2s", "calc(2 * var(--fade))").map((after) => ({ do: "start" as const, timer: "nap", after })),
+  fc.constantFrom("nap", "w1").map((timer) => ({ do: "cancel" as const, timer })),
+  fc
+    .tuple(
+      fc.oneof(
+        part.map((p) => ({ part: p })),
+        fc.constantFrom("0px", "50vh").map((distance) => ({ distance })),
+      ),
+      fc.boolean(),
+    )
+    .map(([to, smooth]) => ({ do: "scroll" as const, to, ...(smooth ? { smooth } : {}) })),
+  fc.constant({ do: "prevent" as const }),
+  fc.constantFrom("Saved", 'say "it", (n)', "${n} left").map((text) => ({ do: "announce" as const, text })),
+  fc.constant({ do: "request" as const, request: "pass" }),
+  fc.constantFrom<Action>(
+    { do: "log", label: "n", value: "n + 1" },
+    { do: "log", value: "label" },
+    { do: "log", label: "a, b" },
+  ),
+  fc.constant<Action>({ do: "fail", why: "no, no" }),
+);
+const some = fc.array(plainAction, { minLength: 1, maxLength: 2 });
+const action: fc.Arbitrary<Action> = fc.oneof(
+  { weight: 6, arbitrary: plainAction },
+  { weight: 1, arbitrary: some.map((actions) => ({ do: "block" as const, actions })) },
+  {
+    weight: 1,
+    arbitrary: fc.tuple(some, some).map(([a, b]) => ({
+      do: "if" as const,
+      branches: [{ when: "n > 1 && on", actions: a }, { when: 'in("open")', actions: [] }, { actions: b }],
+    })),
+  },
 );
 const branch: fc.Arbitrary<Branch> = fc
   .record({
     when: fc.option(fc.constantFrom("n > 1", "on", 'label == "]"', 'in("open") && n / 2 > 1'), { nil: undefined }),
-    to: fc.option(state, { nil: undefined }),
+    to: fc.option(fc.oneof(state, fc.constant<string | string[]>(["open", "closed"])), { nil: undefined }),
     actions: fc.option(fc.array(action, { minLength: 1, maxLength: 3 }), { nil: undefined }),
   })
   .filter((b) => b.when !== undefined || b.to !== undefined || b.actions !== undefined);
@@ -65,6 +119,7 @@ const look: fc.Arbitrary<Look> = fc.record(
       fc.record({
         duration: fc.constantFrom("240ms", "0.3s"),
         easing: fc.constantFrom("ease", "linear", "cubic-bezier(0.2, 0, 0, 1)", "steps(3, jump-end)"),
+        reduced: fc.constantFrom(undefined, "none" as const, { duration: "var(--calm)", easing: "linear" }),
       }),
       { minKeys: 1 },
     ),
@@ -99,6 +154,14 @@ describe("print and parse go round", () => {
     fc.assert(
       fc.property(look, (l) => {
         const printed = printLook(l);
+        const under = {
+          ...l,
+          and: [
+            { when: "n > 1", ...l },
+            { when: "on", inert: true },
+          ],
+        };
+        if (printed) expect(parseLook(printLook(under), names)).toEqual({ ok: true, value: clean(under) });
         expect(parseLook(printed, names)).toEqual({ ok: true, value: printed ? clean(l) : undefined });
       }),
     );
@@ -110,20 +173,38 @@ describe("print and parse go round", () => {
     fc.assert(fc.property(rule, (r) => same(parseFocusRule(printFocusRule(r), names), { ok: true, value: clean(r) })));
   });
   it("for events", () => {
+    const scope = fc.constantFrom("inside" as const, "exactly" as const, "outside" as const);
+    const pointer = fc.constantFrom(...pointerEvents);
+    const length = fc.constantFrom("600px", "50vh", "var(--far)", "calc(10vh + 2rem)");
     const event: fc.Arbitrary<EventSpec> = fc.oneof(
-      fc.record({
-        on: fc.constant("click" as const),
-        part,
-        scope: fc.constantFrom("inside" as const, "exactly" as const, "outside" as const),
-      }),
+      fc.record({ on: pointer, part, scope }),
+      pointer.map((on) => ({ on, scope: "anywhere" as const })),
       fc.record({
         on: fc.constant("key" as const),
         key: fc.constantFrom("Escape", "Ctrl+Shift+k", "a", "+", "Ctrl++", "Space"),
         within: fc.option(part, { nil: undefined }),
+        up: fc.option(fc.constant(true as const), { nil: undefined }),
       }),
-      fc.constant({ on: "after" as const }),
-      fc.constant({ on: "mounted" as const }),
-      fc.record({ on: fc.constant("own" as const), event: fc.constantFrom("saved", "a-b") }),
+      fc.record({ on: fc.constantFrom("focus enters" as const, "focus leaves" as const), part }),
+      fc.record({ on: fc.constantFrom("motion ended" as const, "motion interrupted" as const), part }),
+      fc.record({ on: fc.constantFrom("scroll past" as const, "scroll back" as const), distance: length }),
+      fc.record({ on: fc.constantFrom("width above" as const, "width below" as const), width: length }),
+      fc.record({
+        on: fc.constantFrom("in view" as const, "out of view" as const),
+        part,
+        ratio: fc.option(fc.constantFrom(0.5, 1, 0.333), { nil: undefined }),
+      }),
+      fc
+        .constantFrom("after", "every", "mounted", "unmounted", "window blur", "automatic")
+        .map((on) => ({ on }) as EventSpec),
+      fc.constant({ on: "timer" as const, timer: "nap" }),
+      fc.record({
+        on: fc.constantFrom("request ok" as const, "request failed" as const),
+        request: fc.constant("pass"),
+      }),
+      fc.record({ on: fc.constant("reduced motion" as const), preferred: fc.boolean() }),
+      fc.record({ on: fc.constant("own" as const), event: fc.constantFrom("saved", "a-b", "a.b.*", "*", "x y.z") }),
+      fc.record({ on: fc.constant("becomes" as const), when: fc.constantFrom("n > 1", 'in("open")') }),
     );
     fc.assert(fc.property(event, (e) => same(parseEvent(printEvent(e), names), { ok: true, value: clean(e) })));
   });

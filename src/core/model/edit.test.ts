@@ -16,6 +16,7 @@ import {
   movePart,
   moveState,
   partNames,
+  placePart,
   readComponent,
   removeDatum,
   removeEventRow,
@@ -25,6 +26,8 @@ import {
   setDatum,
   setEvent,
   setFocusRule,
+  setKind,
+  setLifecycle,
   setLook,
   setPart,
   setReaction,
@@ -109,6 +112,35 @@ describe("states", () => {
     expect(startIn(doc, "nowhere")).toBe(doc);
     expect(removeState(next, "two").initial).toBeUndefined();
     expect(moveState(next, "in-2", -1).states[1].initial).toBe("in-2");
+  });
+});
+
+describe("kinds, actions and places", () => {
+  it("a state becomes parallel, final or a history, and loses what that cannot have", () => {
+    expect(setKind(doc, "two", "parallel").states[1]).toMatchObject({ name: "two", kind: "parallel" });
+    expect(setKind(doc, "one", "parallel")).toBe(doc);
+    expect(setKind(doc, "two", "final")).toBe(doc);
+    const final = setKind(doc, "one", "final");
+    expect(final.states[0]).toEqual({ name: "one", kind: "final" });
+    expect(final.reactions[0].in).toEqual({});
+    expect(final.looks[0].in).toHaveProperty("one");
+    const history = setKind(doc, "in-1", "history");
+    expect(checkNames(history)).toEqual([]);
+    expect(history.focus).not.toHaveProperty("in-1");
+    expect(setKind(setKind(doc, "two", "parallel"), "two", undefined)).toEqual(doc);
+  });
+  it("entering and leaving do something, until nothing is said again", () => {
+    const next = setLifecycle(doc, "in-1", "entry", [{ do: "focus", target: { part: "a" } }]);
+    expect(allStates(next)[2].state.entry).toHaveLength(1);
+    expect(removePart(next, "a").states[1].states![0].entry).toEqual([]);
+    expect(setLifecycle(next, "in-1", "entry", undefined)).toEqual(doc);
+  });
+  it("parts are put before, after and into others, never into themselves", () => {
+    expect(partNames(placePart(doc, "c", "before", "outer"))).toEqual(["c", "outer", "a", "b"]);
+    expect(partNames(placePart(doc, "a", "after", "c"))).toEqual(["outer", "b", "c", "a"]);
+    expect(allParts(placePart(doc, "c", "inside", "outer")).map((p) => p.depth)).toEqual([0, 1, 1, 1]);
+    expect(placePart(doc, "outer", "inside", "a")).toBe(doc);
+    expect(placePart(doc, "a", "before", "a")).toBe(doc);
   });
 });
 

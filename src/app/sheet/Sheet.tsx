@@ -1,17 +1,17 @@
 /** The sheet: a column a state, a row a part or an event, a cell what is so or what happens there. */
 
-import { Input } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Component } from "../../core/model";
 import { frameOf, momentOf, type RunStore, useRun } from "../store/run";
-import { bandsOf, type Column, type Grid, type Row, spansOf } from "./grid";
+import { type Column, type Row, spansOf } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
 import { idFrom, idText, useSelection } from "./selection";
 import "./sheet.css";
 import { Arcs, type ColumnBox } from "./Arcs";
+import { Bands, SectionTitle, SheetTools } from "./SheetFrame";
 import { useSheet } from "./use-sheet";
-import { useView } from "./view";
+import { isDrawn, useVisible, type Visible } from "./use-visible";
 
 const NAMES = 146;
 const OUTER = 34;
@@ -157,116 +157,6 @@ function columnBoxes(columns: readonly Column[], doc: Component, room: number): 
     return { column, x: x - width, width };
   });
 }
-
-const sectionTitles = {
-  look: "Looks — what a person sees and can reach",
-  event: "Reactions — what happens when",
-};
-
-/** Over the rows of a section; they can be folded away under it. */
-function SectionTitle({ section }: { section: keyof typeof sectionTitles }) {
-  const folded = useView((v) => v.folded.includes(section));
-  const fold = useView((v) => v.fold);
-  return (
-    // biome-ignore lint/a11y/useFocusableInteractive: the button in it takes the focus
-    <div className="section-title caps" role="row">
-      {/* biome-ignore lint/a11y/useFocusableInteractive: as above */}
-      <div role="rowheader">
-        <button type="button" className="plain" aria-expanded={!folded} onClick={() => fold(section)}>
-          {sectionTitles[section]}
-          <span className="muted">{folded ? " · folded" : ""}</span>
-        </button>
-      </div>
-    </div>
-  );
-}
-
-/** Finding rows again, and rows that are not always there. */
-function SheetTools() {
-  const { filter, lifecycle, setFilter, showLifecycle } = useView();
-  return (
-    <div className="sheet-tools">
-      <Input
-        size="small"
-        allowClear
-        placeholder="Only rows with …"
-        aria-label="Only rows with"
-        value={filter}
-        onChange={(e) => setFilter(e.target.value)}
-        onKeyDown={(e) => e.key === "Escape" && setFilter("")}
-      />
-      <button type="button" className="plain" aria-pressed={lifecycle} onClick={showLifecycle}>
-        {lifecycle ? "Hide entering and leaving" : "Entering and leaving"}
-      </button>
-    </div>
-  );
-}
-
-/** Nested states as bands over their columns; the regions of a parallel state side by side. */
-function Bands({ grid, boxes, active }: { grid: Grid; boxes: readonly ColumnBox[]; active: Set<string> }) {
-  const closed = useView((v) => v.closed);
-  const close = useView((v) => v.close);
-  const lines = bandsOf(grid);
-  if (!lines.length) return null;
-  return (
-    <div className="bands" style={{ gridTemplateColumns: boxes.map((b) => `${b.width}px`).join(" ") }}>
-      {lines.flatMap((line, depth) =>
-        line.map((band) => (
-          <div
-            key={band.name}
-            className={`band ${band.regions ? "regions" : ""} ${band.region ? "region" : ""} ${active.has(band.name) ? "lit" : ""}`}
-            style={{ gridColumn: `${band.from + 1} / ${band.to + 2}`, gridRow: depth + 1 }}
-          >
-            <b title={band.name}>{band.name}</b>
-            {band.regions && <span className="muted">all regions at once</span>}
-            <button
-              type="button"
-              className="plain fold"
-              aria-label={
-                closed.includes(band.name) ? `Show the states of ${band.name}` : `Put the states of ${band.name} away`
-              }
-              aria-expanded={!closed.includes(band.name)}
-              onClick={() => close(band.name)}
-            >
-              {closed.includes(band.name) ? "+" : "–"}
-            </button>
-          </div>
-        )),
-      )}
-    </div>
-  );
-}
-
-/** First and last column that are near what is seen; null where all are drawn. */
-type Visible = { from: number; to: number } | null;
-/** Sheets with more columns than this draw only those that are near what is seen. */
-const MANY = 60;
-
-function useVisible(host: React.RefObject<HTMLDivElement | null>, boxes: readonly ColumnBox[]): Visible {
-  const many = boxes.length > MANY;
-  const [visible, setVisible] = useState<Visible>(many ? { from: 0, to: 24 } : null);
-  useEffect(() => {
-    const box = host.current;
-    if (!many || !box) return setVisible(null);
-    const look = (): void => {
-      const [left, right] = [box.scrollLeft - 400, box.scrollLeft + box.clientWidth + 400];
-      const from = Math.max(
-        0,
-        boxes.findIndex((b) => b.x + b.width > left),
-      );
-      const past = boxes.findIndex((b) => b.x > right);
-      const to = past < 0 ? boxes.length - 1 : past;
-      setVisible((v) => (v && v.from === from && v.to === to ? v : { from, to }));
-    };
-    look();
-    box.addEventListener("scroll", look, { passive: true });
-    return () => box.removeEventListener("scroll", look);
-  }, [host, boxes, many]);
-  return many ? visible : null;
-}
-
-const isDrawn = (visible: Visible, c: number, span: number, selected: number): boolean =>
-  visible === null || c === 0 || c === selected || (c + span - 1 >= visible.from && c <= visible.to);
 
 /** The section that a row stands in; entry and exit are among the reactions. */
 function sectionOf(row: Row): "look" | "event" | null {

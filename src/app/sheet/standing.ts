@@ -61,7 +61,10 @@ export function standingOf(
     return nothing;
   if (!proof || !current) return nothing;
   const arrives = proof.arrives[row.index]?.includes(column.name);
-  return { kind: arrives ? "undecided" : "cannot reach", inherited: "", differs: false, findings };
+  const undecided = proof.undecided[row.index]?.includes(column.name);
+  // Where another region decides, nothing is left to say here.
+  const kind = undecided ? "undecided" : arrives ? "none" : "cannot reach";
+  return { kind, inherited: "", differs: false, findings };
 }
 
 /** What an outer state says, where it is short enough to be said again; else where it stands. */

@@ -23,6 +23,8 @@ export interface Proof {
   complete: boolean;
   /** For each row of `reactions`, the states in which its event can arrive. */
   arrives: string[][];
+  /** For each row of `reactions`, the states in which its event arrives and nobody says what happens. */
+  undecided: string[][];
   /** States that are reached. */
   reached: string[];
 }
@@ -53,6 +55,7 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     moves: explorer.edges.length / 3,
     complete: explorer.complete,
     arrives: program.rows.map((row) => program.states.filter((s) => counts.has(row.index, s.index)).map((s) => s.name)),
+    undecided: program.rows.map((row) => counts.undecidedIn(row.index)),
     reached: program.states.filter((s) => counts.entered[s.index]).map((s) => s.name),
   };
 }

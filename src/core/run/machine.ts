@@ -5,7 +5,6 @@
 import type { Env, PageEnv } from "../expression";
 import type { Value } from "../model";
 import {
-  type CompiledBranch,
   type CompiledFocus,
   type ConfigurationIndex,
   DOCUMENT,
@@ -19,17 +18,9 @@ import {
 } from "../program";
 import { ended, type Layout, type Lingering, layoutOf, moveTo, type PageState, scrollAt, type Track } from "../surface";
 import { assignTo, attempt, runActions } from "./actions";
-import {
-  entrySet,
-  exitSet,
-  initialPlan,
-  isFinished,
-  type Plan,
-  planOf,
-  remembered,
-  transitionDomain,
-} from "./entering";
+import { initialPlan } from "./entering";
 import { settleFocus } from "./focus";
+import { select } from "./select";
 import {
   type Considered,
   type Dispatch,
@@ -39,12 +30,7 @@ import {
   type Step,
   type Timer,
 } from "./state";
-
-interface Enabled {
-  branch: CompiledBranch;
-  source: StateIndex;
-  considered: Considered;
-}
+import { settleIn, startChart, take } from "./take";
 
 export class Machine implements Env {
   now: number;
@@ -79,7 +65,8 @@ export class Machine implements Env {
   /** Own events that wait: raised ones go before those that were sent (SCXML §3.13). */
   readonly internal: string[] = [];
   readonly external: string[] = [];
-  private active: Set<StateIndex> | null = null;
+  /** The states that are active while a transition is being taken; null in between. */
+  active: Set<StateIndex> | null = null;
   private spent = 0;
 
   constructor(
@@ -177,19 +164,13 @@ export class Machine implements Env {
     const plain = initialPlan(this.program);
     if (plain) {
       entry.entered = plain.enter;
-      this.settleIn(plain);
-    } else this.startChart(states, entry);
+      settleIn(this, plain);
+    } else startChart(this, states, entry);
     entry.to = this.config;
     this.runToCompletion();
     this.settle(null);
     if (this.program.becomesRows.length)
       this.holds = this.program.becomesRows.map((r) => attempt(this, r.when) === true);
-  }
-
-  private startChart(states: Program["states"], entry: Dispatch): void {
-    this.active = new Set([0]);
-    this.enter([{ source: 0, targets: states[0].initial, internal: false }], states[0].initialActions, entry);
-    this.commit();
   }
 
   /**
@@ -204,7 +185,7 @@ export class Machine implements Env {
     this.stopping = false;
     this.event = event;
     const entry = this.entry(at, kind, rows, event);
-    this.take(this.select(rows, entry.considered, only), entry);
+    take(this, select(this, rows, entry.considered, only), entry);
     entry.stopped = this.stopping;
     this.runToCompletion();
     this.settle(before);
@@ -245,207 +226,18 @@ export class Machine implements Env {
     return entry;
   }
 
-  /** SCXML selectTransitions: for each atomic state the innermost active state with something to say decides. */
-  private select(rows: readonly RowInfo[], considered: Considered[], only?: StateIndex): Enabled[] {
-    const { states } = this.program;
-    const enabled: Enabled[] = [];
-    const { atomic } = this.program.configurations.at(this.config);
-    const leaves = only === undefined ? atomic : [only];
-    const several = leaves.length > 1;
-    const decided: StateIndex[] = [];
-    let asked = 0;
-    for (const leaf of leaves) {
-      const path = only === undefined ? states[leaf].path : [only];
-      next: for (const state of path) {
-        // What one region has decided for the states around it, another need not ask again.
-        if (several && decided.includes(state)) break;
-        for (const row of rows) {
-          const cell = row.cells[state];
-          if (!cell) continue;
-          asked++;
-          if (cell.ignored) {
-            considered.push({ row: row.index, state, outcome: "ignored" });
-            decided.push(state);
-            break next;
-          }
-          const branch = this.firstHolding(cell.branches);
-          if (branch >= 0) {
-            const entry: Considered = { row: row.index, state, outcome: "taken", branch };
-            considered.push(entry);
-            enabled.push({ branch: cell.branches[branch], source: state, considered: entry });
-            decided.push(state);
-            break next;
-          }
-          if (!several || !considered.some((c) => c.row === row.index && c.state === state)) {
-            considered.push({ row: row.index, state, outcome: "guard" });
-          }
-        }
-      }
-    }
-    // Where somebody has decided, nobody asks what the others would have said.
-    if (!decided.length && asked < rows.length * leaves.length) {
-      for (const row of rows) {
-        if (!considered.some((c) => c.row === row.index)) {
-          considered.push({ row: row.index, state: leaves[0] ?? 0, outcome: "undecided" });
-        }
-      }
-    }
-    return enabled.length > 1 ? this.withoutConflicts(enabled) : enabled;
-  }
-
-  private firstHolding(branches: readonly CompiledBranch[]): number {
-    for (let i = 0; i < branches.length; i++) {
-      const { guard } = branches[i];
-      if (guard === null || attempt(this, guard) === true) return i;
-    }
-    return -1;
-  }
-
-  /** SCXML removeConflictingTransitions: what is inside goes before what is around it, and earlier before later. */
-  private withoutConflicts(enabled: readonly Enabled[]): Enabled[] {
-    const { states } = this.program;
-    const active = this.program.configurations.at(this.config).states;
-    const exits = new Map(enabled.map((e) => [e, new Set(exitSet(states, active, [this.domain(e)]))]));
-    let kept: Enabled[] = [];
-    for (const e of enabled) {
-      const rivals = kept.filter((k) => [...exits.get(e)!].some((s) => exits.get(k)!.has(s)));
-      const inside = (a: StateIndex, b: StateIndex): boolean => a !== b && states[a].path.includes(b);
-      if (rivals.some((k) => !inside(e.source, k.source))) {
-        e.considered.outcome = "preempted";
-        continue;
-      }
-      for (const k of rivals) k.considered.outcome = "preempted";
-      kept = [...kept.filter((k) => !rivals.includes(k)), e];
-    }
-    return kept;
-  }
-
-  private domain({ branch: { targets, internal }, source }: Enabled): StateIndex {
-    return transitionDomain(this.program.states, { source, targets, internal }, this.history);
-  }
-
-  /** SCXML microstep: leave, act, enter. */
-  private take(enabled: readonly Enabled[], entry: Dispatch): void {
-    if (!enabled.length) return;
-    if (enabled.every((e) => !e.branch.targets.length)) {
-      for (const e of enabled) runActions(this, e.branch.actions);
-      return;
-    }
-    if (enabled.length === 1 && this.takePlain(enabled[0], entry)) return;
-    const { states } = this.program;
-    this.active = new Set(this.program.configurations.at(this.config).states);
-    this.leave(
-      exitSet(
-        states,
-        this.active,
-        enabled.map((e) => this.domain(e)),
-      ),
-      entry,
-    );
-    for (const e of enabled) runActions(this, e.branch.actions);
-    const transitions = enabled.map(({ source, branch: { targets, internal } }) => ({ source, targets, internal }));
-    this.enter(transitions, [], entry);
-    this.commit();
-    entry.to = this.config;
-    this.since = this.now;
-  }
-
-  /** The short way of a transition that runs nothing on leaving and entering: where it leads is known beforehand. */
-  private takePlain({ branch, source }: Enabled, entry: Dispatch): boolean {
-    const plan = planOf(this.program, this.config, branch, source);
-    if (!plan) return false;
-    if (this.timers.length) {
-      const left = this.timers.filter((t) => t.kind !== "state" || !plan.exit.includes(t.state));
-      if (left.length < this.timers.length) this.timers = left;
-    }
-    if (branch.actions.length) runActions(this, branch.actions);
-    this.settleIn(plan);
-    entry.exited = plan.exit;
-    entry.entered = plan.enter;
-    entry.to = plan.to;
-    this.since = this.now;
-    return true;
-  }
-
-  /** What comes with states that are entered without actions of their own. */
-  private settleIn(plan: Plan): void {
-    const { timedRows, focus } = this.program;
-    for (const s of plan.enter) {
-      if (timedRows.length) this.startTimers(s);
-      const to = focus[s]?.to;
-      if (to) this.requests.push(to);
-    }
-    this.config = plan.to;
-  }
-
-  private leave(exits: readonly StateIndex[], entry: Dispatch): void {
-    const { states } = this.program;
-    const active = this.active!;
-    for (const s of exits) {
-      for (const h of states[s].histories) this.history = new Map(this.history).set(h, remembered(states, h, active));
-    }
-    for (const s of exits) {
-      runActions(this, states[s].exit);
-      if (this.timers.some((t) => t.kind === "state" && t.state === s)) {
-        this.timers = this.timers.filter((t) => t.kind !== "state" || t.state !== s);
-      }
-      active.delete(s);
-      entry.exited.push(s);
-    }
-  }
-
-  private enter(transitions: Parameters<typeof entrySet>[1], first: CompiledBranch["actions"], entry: Dispatch): void {
-    const { states } = this.program;
-    const active = this.active!;
-    const { enter, byDefault, historyActions } = entrySet(states, transitions, this.history);
-    runActions(this, first);
-    for (const s of enter) {
-      if (active.has(s)) continue;
-      active.add(s);
-      entry.entered.push(s);
-      this.startTimers(s);
-      runActions(this, states[s].entry);
-      if (byDefault.has(s)) runActions(this, states[s].initialActions);
-      runActions(this, historyActions.get(s) ?? []);
-      const to = this.program.focus[s]?.to;
-      if (to) this.requests.push(to);
-      if (states[s].kind === "final") this.finish(s, active);
-    }
-    if (historyActions.has(0)) runActions(this, historyActions.get(0)!);
-  }
-
-  private finish(final: StateIndex, active: ReadonlySet<StateIndex>): void {
-    const { states } = this.program;
-    const { parent } = states[final];
-    if (parent === 0) {
-      this.done = true;
-      return;
-    }
-    this.internal.push(`done.state.${states[parent].name}`);
-    const around = states[parent].parent;
-    if (around >= 0 && states[around].kind === "parallel" && isFinished(states, around, active)) {
-      this.internal.push(`done.state.${states[around].name}`);
-    }
-  }
-
-  /** The states that are active by now become the configuration. */
-  private commit(): void {
-    this.config = this.program.configurations.of(this.active!).index;
-    this.active = null;
-  }
-
   /** SCXML macrostep: automatic reactions first, then what was raised, until nothing is left to do. */
   private runToCompletion(): void {
     const { automaticRows } = this.program;
     while (!this.done && !this.overspent()) {
       if (automaticRows.length) {
         const considered: Considered[] = [];
-        const enabled = this.select(automaticRows, considered);
+        const enabled = select(this, automaticRows, considered);
         if (enabled.length) {
           this.event = "";
           const entry = this.entry(DOCUMENT, "automatic", automaticRows);
           entry.considered = considered.filter((c) => c.outcome !== "undecided");
-          this.take(enabled, entry);
+          take(this, enabled, entry);
           continue;
         }
       }
@@ -457,7 +249,7 @@ export class Machine implements Env {
       const rows = rowsFor(this.program, event);
       this.event = event;
       const entry = this.entry(DOCUMENT, "event", rows, event);
-      this.take(this.select(rows, entry.considered), entry);
+      take(this, select(this, rows, entry.considered), entry);
     }
     if (this.done) this.end();
   }
@@ -472,7 +264,7 @@ export class Machine implements Env {
     if (!risen.length) return false;
     const rows = risen.map((r) => r.row);
     const entry = this.entry(DOCUMENT, "becomes", rows);
-    this.take(this.select(rows, entry.considered), entry);
+    take(this, select(this, rows, entry.considered), entry);
     return true;
   }
 
@@ -498,14 +290,6 @@ export class Machine implements Env {
     this.step.loop = true;
     this.internal.length = 0;
     return true;
-  }
-
-  private startTimers(state: StateIndex): void {
-    for (const row of this.program.timedRows) {
-      const cell = row.cells[state];
-      if (!cell || (row.event.on === "every" && cell.after <= 0)) continue;
-      this.timers = [...this.timers, { kind: "state", row: row.index, state, due: this.now + cell.after }];
-    }
   }
 
   /** The surface after a change: looks and their motions, then the focus, then who listens for those. */

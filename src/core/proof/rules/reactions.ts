@@ -12,9 +12,12 @@ export class Counts {
   readonly arrived: Uint32Array;
   readonly taken: Map<string, number> = new Map();
   readonly entered: Uint32Array;
+  /** Where an event arrived and nobody decided, in no region. */
+  readonly undecided: Uint8Array;
   constructor(readonly program: Program) {
     this.arrived = new Uint32Array(program.rows.length * program.states.length);
     this.entered = new Uint32Array(program.states.length);
+    this.undecided = new Uint8Array(program.rows.length * program.states.length);
   }
 
   add(step: Step): void {
@@ -24,11 +27,19 @@ export class Counts {
         for (const s of this.program.configurations.at(d.from).states) this.arrived[row * states.length + s]++;
       }
       for (const c of d.considered) {
+        if (c.outcome === "undecided") {
+          for (const s of this.program.configurations.at(d.from).atomic) this.undecided[c.row * states.length + s] = 1;
+        }
         if (c.outcome !== "taken") continue;
         const key = `${c.row} ${c.state} ${c.branch}`;
         this.taken.set(key, (this.taken.get(key) ?? 0) + 1);
       }
     }
+  }
+  /** Names of the states in which nobody says what a row's event does. */
+  undecidedIn(row: number): string[] {
+    const { states } = this.program;
+    return states.filter((s) => this.undecided[row * states.length + s.index]).map((s) => s.name);
   }
   has(row: number, state: number): boolean {
     return this.arrived[row * this.program.states.length + state] > 0;

@@ -1,0 +1,84 @@
+/** What stands around the sheet's rows: tools, section titles, and bands over nested states. */
+import { Input } from "antd";
+import type { ColumnBox } from "./Arcs";
+import { bandsOf, type Grid } from "./grid";
+import { useView } from "./view";
+
+export const sectionTitles = {
+  look: "Looks — what a person sees and can reach",
+  event: "Reactions — what happens when",
+};
+
+/** Over the rows of a section; they can be folded away under it. */
+export function SectionTitle({ section }: { section: keyof typeof sectionTitles }) {
+  const folded = useView((v) => v.folded.includes(section));
+  const fold = useView((v) => v.fold);
+  return (
+    // biome-ignore lint/a11y/useFocusableInteractive: the button in it takes the focus
+    <div className="section-title caps" role="row">
+      {/* biome-ignore lint/a11y/useFocusableInteractive: as above */}
+      <div role="rowheader">
+        <button type="button" className="plain" aria-expanded={!folded} onClick={() => fold(section)}>
+          {sectionTitles[section]}
+          <span className="muted">{folded ? " · folded" : ""}</span>
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** Finding rows again, and rows that are not always there. */
+export function SheetTools() {
+  const { filter, lifecycle, setFilter, showLifecycle } = useView();
+  return (
+    <div className="sheet-tools">
+      <Input
+        size="small"
+        allowClear
+        placeholder="Only rows with …"
+        aria-label="Only rows with"
+        value={filter}
+        onChange={(e) => setFilter(e.target.value)}
+        onKeyDown={(e) => e.key === "Escape" && setFilter("")}
+      />
+      <button type="button" className="plain" aria-pressed={lifecycle} onClick={showLifecycle}>
+        {lifecycle ? "Hide entering and leaving" : "Entering and leaving"}
+      </button>
+    </div>
+  );
+}
+
+/** Nested states as bands over their columns; the regions of a parallel state side by side. */
+export function Bands({ grid, boxes, active }: { grid: Grid; boxes: readonly ColumnBox[]; active: Set<string> }) {
+  const closed = useView((v) => v.closed);
+  const close = useView((v) => v.close);
+  const lines = bandsOf(grid);
+  if (!lines.length) return null;
+  return (
+    <div className="bands" style={{ gridTemplateColumns: boxes.map((b) => `${b.width}px`).join(" ") }}>
+      {lines.flatMap((line, depth) =>
+        line.map((band) => (
+          <div
+            key={band.name}
+            className={`band ${band.regions ? "regions" : ""} ${band.region ? "region" : ""} ${active.has(band.name) ? "lit" : ""}`}
+            style={{ gridColumn: `${band.from + 1} / ${band.to + 2}`, gridRow: depth + 1 }}
+          >
+            <b title={band.name}>{band.name}</b>
+            {band.regions && <span className="muted">all regions at once</span>}
+            <button
+              type="button"
+              className="plain fold"
+              aria-label={
+                closed.includes(band.name) ? `Show the states of ${band.name}` : `Put the states of ${band.name} away`
+              }
+              aria-expanded={!closed.includes(band.name)}
+              onClick={() => close(band.name)}
+            >
+              {closed.includes(band.name) ? "+" : "–"}
+            </button>
+          </div>
+        )),
+      )}
+    </div>
+  );
+}

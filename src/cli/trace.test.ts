@@ -99,6 +99,11 @@ describe("what is outside is named with its line", () => {
     const wide = `<scxml xmlns="http://www.w3.org/2005/07/scxml">${"<state/>".repeat(60_000)}</scxml>`;
     expect(traced(wide).err).toContain("too large");
     expect(traced(`<scxml>${" ".repeat(6_000_000)}</scxml>`).err).toContain("MB");
+    const many = Array.from(
+      { length: 9000 },
+      (_, i) => `<state id="s${i}"><transition event="e${i}" target="s0"/></state>`,
+    );
+    expect(traced(whole({ chart: many.join("") })).err).toContain("too large");
   });
   it("an endless loop of automatic transitions ends, and says where", () => {
     const { code, lines } = traced(

@@ -215,6 +215,29 @@ export const contentCases: Case[] = [
     active: ["c"],
   },
   {
+    section: "B.2.2",
+    says: "so it is inside ! and && and ||",
+    chart: `${data}<state id="a"><transition cond="!n || !t" target="b"/><transition cond="n &amp;&amp; (t || f)" target="c"/></state><state id="b"/><state id="c"/>`,
+    active: ["c"],
+  },
+  {
+    section: "5.9.1",
+    says: "in an if too: what cannot be evaluated is false, an error, and the rest goes on",
+    chart: entry(
+      `<if cond="unknown == 1"><log expr="'if'"/><else/><log expr="'else'"/></if><log expr="'after'"/>`,
+      `<transition event="error.execution"><log expr="'error'"/></transition>`,
+    ),
+    active: ["a"],
+    log: ["else", "after", "error"],
+  },
+  {
+    section: "5.10.1",
+    says: "_event stays bound while what it brought about goes on by itself",
+    chart: `<state id="a"><transition event="go" target="b"/></state><state id="b"><transition cond="_event.name == 'go'" target="c"/></state><state id="c"/>`,
+    steps: ["send:go"],
+    active: ["a", "c"],
+  },
+  {
     section: "B.2.1",
     says: "arithmetic and comparison are ECMAScript's",
     chart: entry(

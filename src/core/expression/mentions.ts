@@ -29,3 +29,21 @@ export function mentions(text: string): { kind: "data" | "state" | "in"; name: s
   }
   return out.sort((a, b) => a.from - b.from);
 }
+
+/** The operands of an expression that is `!a`, `a && b` or `a || b`; null for any other. */
+export function logicalParts(text: string): { not: boolean; operator: string; operands: string[] } | null {
+  let node: Expression;
+  try {
+    node = parseExpressionAt(hideIn(text), 0, { ecmaVersion: 2023 });
+  } catch {
+    return null;
+  }
+  const source = (n: { start: number; end: number }): string => text.slice(n.start, n.end);
+  if (node.type === "UnaryExpression" && node.operator === "!") {
+    return { not: true, operator: "!", operands: [source(node.argument)] };
+  }
+  if (node.type === "LogicalExpression" && node.operator !== "??") {
+    return { not: false, operator: node.operator, operands: [source(node.left), source(node.right)] };
+  }
+  return null;
+}

@@ -81,7 +81,8 @@ function run(m: Machine, action: CompiledAction): void {
       runActions(m, action.actions);
       break;
     case "if": {
-      const branch = action.branches.find((b) => b.when === null || b.when(m) === true);
+      // A condition that cannot be evaluated is false, and an error; the block goes on (SCXML §5.9.1).
+      const branch = action.branches.find((b) => b.when === null || attempt(m, b.when) === true);
       for (const inner of branch?.actions ?? []) run(m, inner);
       break;
     }

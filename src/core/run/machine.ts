@@ -234,7 +234,6 @@ export class Machine implements Env {
         const considered: Considered[] = [];
         const enabled = select(this, automaticRows, considered);
         if (enabled.length) {
-          this.event = "";
           const entry = this.entry(DOCUMENT, "automatic", automaticRows);
           entry.considered = considered.filter((c) => c.outcome !== "undecided");
           take(this, enabled, entry);

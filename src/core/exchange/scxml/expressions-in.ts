@@ -1,5 +1,5 @@
 /** ECMAScript expressions of a chart, as far as ours go; what lies beyond is named with its place. */
-import { compileExpression, type Scope, type Type } from "../../expression";
+import { compileExpression, logicalParts, type Scope, type Type } from "../../expression";
 import type { Datum, Value } from "../../model";
 import type { Element } from "./xml";
 
@@ -32,11 +32,25 @@ export class ExpressionReader {
 
   /** A condition. Where ECMAScript would take a number or a text for true or false, that is written out. */
   condition(text: string, at: Element): string {
+    const written = this.truth(text.trim());
+    if (written !== null) return written;
+    return this.any(text, at);
+  }
+
+  /** The text as a condition of ours; null where it cannot be one. */
+  private truth(text: string): string | null {
     const compiled = compileExpression(text, this.scope);
-    if (!compiled.ok) return this.any(text, at);
-    if (compiled.type === "number") return `(${text.trim()}) != 0`;
-    if (compiled.type === "text") return `(${text.trim()}) != ''`;
-    return text.trim();
+    if (compiled.ok) {
+      if (compiled.type === "boolean") return text;
+      return compiled.type === "number" ? `(${text}) != 0` : `(${text}) != ''`;
+    }
+    if (compiled.unknown !== undefined) return text;
+    // Its operands may be what ECMAScript takes for true or false.
+    const parts = logicalParts(text);
+    if (!parts) return null;
+    const operands = parts.operands.map((o) => this.truth(o));
+    if (operands.includes(null)) return null;
+    return parts.not ? `!(${operands[0]})` : operands.map((o) => `(${o})`).join(` ${parts.operator} `);
   }
 
   /** Declares a datum with the value it begins with; its type is that of the value. */

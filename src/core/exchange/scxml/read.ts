@@ -25,6 +25,8 @@ interface RawState {
   element: Element;
   parent: RawState | null;
 }
+/** States times rows: beyond it a chart is not one that a person works on. */
+const MOST_CELLS = 30_000_000;
 const isScxml = (e: Element): boolean => e.ns === SCXML || e.ns === "";
 const stateElements = new Set(["state", "parallel", "final", "history"]);
 const refused: Record<string, string> = {
@@ -87,6 +89,9 @@ class Reader {
     const content = new ContentReader(expressions, names, this.say);
     const rows = new RowBuilder((extra?.events as EventSpec[] | undefined) ?? []);
     for (const s of this.states) this.readBehaviour(s, expressions, content, rows);
+    if (rows.size * this.states.length > MOST_CELLS) {
+      this.say(root, `${this.states.length} states and ${rows.size} different events: this chart is too large`);
+    }
     if (this.problems.length) return { ok: false, problems: this.sorted() };
     const base = emptyComponent(root.attributes.name?.trim() || "Chart");
     const top = unwrapped(nodes, this.states);

@@ -5,6 +5,7 @@ const keyOf = (event: EventSpec): string => (event.on === "own" ? `own ${event.e
 
 export class RowBuilder {
   private readonly list: { event: EventSpec; key: string; in: Map<string, Reaction> }[];
+  private readonly keys: Set<string>;
   private readonly fixed: number;
   private state = "";
   private at = -1;
@@ -12,6 +13,7 @@ export class RowBuilder {
   /** @param rows rows that are there already, in their order: transitions of our own export name them */
   constructor(rows: readonly EventSpec[]) {
     this.list = rows.map((event) => ({ event, key: keyOf(event), in: new Map() }));
+    this.keys = new Set(this.list.map((r) => r.key));
     this.fixed = rows.length;
   }
 
@@ -29,12 +31,19 @@ export class RowBuilder {
     const key = keyOf(event);
     const here = this.list[this.at];
     if (here && here.key === key && this.extend(here.in, cell)) return;
-    let found = this.list.findIndex((r, i) => i > this.at && r.key === key && !r.in.has(this.state));
+    let found = this.next(key);
     if (found < 0) {
       found = this.at + 1 < this.fixed ? this.list.length : this.at + 1;
       this.list.splice(found, 0, { event, key, in: new Map() });
+      this.keys.add(key);
     }
     this.put(found, cell);
+  }
+
+  /** The first row of that event after the present one that this state has not filled. */
+  private next(key: string): number {
+    if (!this.keys.has(key)) return -1;
+    return this.list.findIndex((r, i) => i > this.at && r.key === key && !r.in.has(this.state));
   }
 
   private put(row: number, cell: Reaction): void {
@@ -52,6 +61,10 @@ export class RowBuilder {
     const more = cell === "ignored" ? [{ when: "true" }] : cell.branches;
     cells.set(this.state, { ...before, branches: [...before.branches, ...more] });
     return true;
+  }
+
+  get size(): number {
+    return this.list.length;
   }
 
   rows(): EventRow[] {

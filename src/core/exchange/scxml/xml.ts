@@ -21,7 +21,7 @@ export type ParsedXml = { ok: true; root: Element } | { ok: false; problems: Pro
 export const placeOf = (at: { line: number; column: number }): string => `line ${at.line}, column ${at.column}`;
 
 /** A file beyond these is refused: no chart that a person works on comes near them. */
-export const limits = { depth: 120, elements: 40_000, characters: 5_000_000 };
+export const limits = { depth: 120, elements: 20_000, characters: 5_000_000 };
 
 class Refused extends Error {}
 

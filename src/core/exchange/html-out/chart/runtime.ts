@@ -129,13 +129,15 @@ const rowsFor = (event) => Object.keys(own).filter((row) => listensTo(own[row], 
 // Automatic reactions first, then what was raised, until nothing is left to do.
 function complete() {
   for (let n = 0; n < 1000 && !over; n++) {
-    eventName = "";
-    const chosen = select(automatic);
-    if (!chosen.length) {
-      eventName = raised.shift() ?? "";
-      if (!eventName && !notice()) return;
+    const own = select(automatic);
+    if (own.length) {
+      transit(own);
+      continue;
     }
-    transit(chosen.length ? chosen : eventName ? select(rowsFor(eventName)) : risen());
+    const name = raised.shift();
+    if (name === undefined && !notice()) return;
+    eventName = name ?? eventName;
+    transit(name === undefined ? risen() : select(rowsFor(name)));
   }
 }
 

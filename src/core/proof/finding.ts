@@ -1,7 +1,7 @@
 /** Findings: a rule that is broken, where, and the shortest run that shows it. */
 import type { Component, EventSpec, Scenario } from "../model";
 
-export type RuleId = "F1" | "F2" | "F3" | "F5" | "F7" | "F8" | "F9" | "F15" | "F17" | "F18";
+export type RuleId = "F1" | "F2" | "F3" | "F5" | "F7" | "F8" | "F9" | "F15" | "F17" | "F18" | "F19";
 export type Severity = "fault" | "warning" | "undecided";
 
 /** A change that mends a finding and is safe to make at a click. */
@@ -35,6 +35,7 @@ export const ruleTitles: Record<RuleId, string> = {
   F15: "flash at the start",
   F17: "never happens",
   F18: "undecided",
+  F19: "two decide the same",
 };
 
 /** Same finding, same key: only the first run to it is kept. */

@@ -7,6 +7,7 @@ import { Collector } from "./rules/collector";
 import { focusRules } from "./rules/focus";
 import { Counts, neverRules, reactionRules } from "./rules/reactions";
 import { referenceRules } from "./rules/references";
+import { regionRules } from "./rules/regions";
 import { flashRule, seenRules } from "./rules/seen";
 import { wayBackRules } from "./rules/way-back";
 import { runScenario, type ScenarioResult } from "./scenario";
@@ -38,6 +39,7 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
   const collector = new Collector();
   const counts = new Counts(program);
   referenceRules(doc, collector);
+  regionRules(doc, collector);
   const visitors = [reactionRules(collector, counts), seenRules(collector), focusRules(program, collector)];
   const explorer = new Explorer(program, visitors, bounds);
   flashRule(program, explorer.situations[0].state, collector);

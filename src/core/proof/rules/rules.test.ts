@@ -184,4 +184,31 @@ describe("rules, each with a fault that breaks it and a mend that does not", () 
     });
     expect(found(doc, "F18")).toHaveLength(1);
   });
+
+  it("F19: two regions that decide one property of a part", () => {
+    const lamp = (looks: Record<string, string>) =>
+      component({
+        parts: [button("b"), box("lamp")],
+        states: [
+          {
+            name: "on",
+            kind: "parallel",
+            states: [
+              { name: "light", states: [{ name: "low" }, { name: "high" }] },
+              { name: "tone", states: [{ name: "loud" }, { name: "soft" }] },
+            ],
+          },
+        ],
+        looks: { lamp: looks },
+        reactions: { "click b": { low: "high", high: "low", loud: "soft", soft: "loud" } },
+      });
+    expect(texts(lamp({ high: "opacity: 1", loud: "opacity: 0.5" }), "F19")).toEqual([
+      "high and loud are active together, and both decide opacity of lamp: the later one wins",
+    ]);
+    expect(texts(lamp({ high: "[in('loud')] inert", loud: "not inert" }), "F19")).toHaveLength(1);
+    expect(texts(lamp({ high: "opacity: 1", low: "opacity: 0.5", loud: "inert", on: "opacity: 0.7" }), "F19")).toEqual(
+      [],
+    );
+    expect(texts(lamp({ high: "opacity: 1", loud: "opacity: 1" }), "F19")).toEqual([]);
+  });
 });

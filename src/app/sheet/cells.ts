@@ -17,6 +17,7 @@ import {
   taken,
   trimmed,
 } from "../../core/expression";
+import { measureEnv } from "../../core/measure";
 import {
   ALWAYS,
   addEventRow,
@@ -69,6 +70,8 @@ export const namesOf = (doc: Component): Names => ({
   states: stateNames(doc),
   data: doc.data,
   requests: (doc.requests ?? []).map((r) => r.name),
+  tokens: (doc.tokens ?? []).map((t) => t.name),
+  measures: measureEnv(doc),
 });
 
 export function kindOf(doc: Component, row: Row, column: Column): EditorKind {

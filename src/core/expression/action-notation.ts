@@ -1,6 +1,9 @@
 /** Actions as text: `n = n + 1`, `focus next in list`, `start reminder after 3s`, `if [n > 2] (stop) else (raise full)`. */
+
+import type { MeasureEnv } from "../measure";
 import { type Action, eventNameRule, type FocusTarget, isEventName, isName, nameRule, type ScrollTo } from "../model";
 import { compileExpression, type Scope, typeOf } from "./expression";
+import { measureFault } from "./measured";
 import { fault, listed, type Parsed } from "./parsed";
 import { endOfQuote, findTop, type Piece, quote, splitTop, trimmed, unquote } from "./scan";
 import { compileTemplate } from "./template";
@@ -9,6 +12,10 @@ import { compileTemplate } from "./template";
 export interface Names extends Scope {
   parts: readonly string[];
   requests?: readonly string[];
+  /** Names of tokens, for completion. */
+  tokens?: readonly string[];
+  /** What measures are computed with; without it they are checked only when the document is prepared. */
+  measures?: MeasureEnv;
 }
 
 export function printAction(action: Action): string {
@@ -97,6 +104,12 @@ function expression(piece: Piece, names: Names, type?: "boolean" | "number" | "t
   return fault(compiled.message, { from: piece.from + compiled.from, to: piece.from + compiled.to });
 }
 
+/** Where a piece of an action's text stands in the whole. */
+const placeIn = (after: Piece, part: string): { from: number; to: number } => {
+  const from = after.from + after.text.indexOf(part);
+  return { from, to: from + part.length };
+};
+
 type Reader = (text: string, after: Piece, names: Names) => Parsed<Action>;
 const readers: Record<string, Reader> = {
   focus: (_text, after, names) => {
@@ -107,16 +120,19 @@ const readers: Record<string, Reader> = {
     isEventName(after.text)
       ? { ok: true, value: { do: "raise", event: after.text } }
       : fault(`raise needs the name of an event: ${eventNameRule}`, after),
-  send: (_text, after) => {
+  send: (_text, after, names) => {
     const found = /^(\S+)(?:\s+after\s+(.+?))?(?:\s+as\s+(\S+))?$/.exec(after.text);
     if (!found || !isEventName(found[1])) return fault(`send needs the name of an event: ${eventNameRule}`, after);
     const [, event, delay, id] = found;
+    const wrong = delay === undefined ? null : measureFault(delay, "time", names, placeIn(after, delay));
+    if (wrong) return wrong;
     return { ok: true, value: { do: "send", event, ...(delay ? { delay } : {}), ...(id ? { id } : {}) } };
   },
-  start: (_text, after) => {
+  start: (_text, after, names) => {
     const found = /^(\S+)\s+after\s+(.+)$/.exec(after.text);
     if (!found || !isName(found[1])) return fault(`say which timer and how long: start reminder after 3s`, after);
-    return { ok: true, value: { do: "start", timer: found[1], after: found[2] } };
+    const wrong = measureFault(found[2], "time", names, placeIn(after, found[2]));
+    return wrong ?? { ok: true, value: { do: "start", timer: found[1], after: found[2] } };
   },
   cancel: (_text, after) =>
     isEventName(after.text)
@@ -129,6 +145,8 @@ const readers: Record<string, Reader> = {
     if ("distance" in to && !/^[-+.\d]|\(/.test(to.distance)) {
       return fault(`"${found[1]}" is neither a part nor a distance; parts: ${listed(names.parts)}`, after);
     }
+    const wrong = "distance" in to ? measureFault(to.distance, "length", names, placeIn(after, to.distance)) : null;
+    if (wrong) return wrong;
     return { ok: true, value: { do: "scroll", to, ...(found[2] ? { smooth: true } : {}) } };
   },
   request: (_text, after, names) =>

@@ -38,6 +38,8 @@ export function complete(kind: CellKind, text: string, at: number, names: Names)
     "data",
     names.data.map((d) => d.name),
   );
+  const token = /var\(\s*(-{0,2}[\w-]*)$/.exec(before);
+  if (token) return { from: at - token[1].length, options: all("token", names.tokens ?? []) };
   const last = splitTop(before, ";·").at(-1)?.text ?? "";
   if (kind === "event") return completeEvent(before, from, names);
   if (kind === "focus") {

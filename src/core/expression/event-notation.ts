@@ -2,6 +2,7 @@
 import { type ClickScope, type EventSpec, isEventDescriptor, isName, nameRule, type PointerEventName } from "../model";
 import type { Names } from "./action-notation";
 import { compileExpression } from "./expression";
+import { measureFault } from "./measured";
 import { fault, listed, type Parsed } from "./parsed";
 import { type Piece, trimmed } from "./scan";
 
@@ -163,7 +164,7 @@ const key =
   };
 const measure = (r: Reading, make: (text: string) => EventSpec): Parsed<EventSpec> =>
   /^[-+.\d]|\(/.test(r.rest.text)
-    ? ok(make(r.rest.text))
+    ? (measureFault(r.rest.text, "length", r.names, r.rest) ?? ok(make(r.rest.text)))
     : fault("give a distance with its unit, such as 600px, 50vh or var(--header)", r.rest);
 const inView =
   (on: "in view" | "out of view") =>

@@ -8,6 +8,7 @@ import { parseTransition, printTransition } from "../measure";
 import { type ConditionalLook, type FocusRule, type Look, type Motion, type Presence, presences } from "../model";
 import { type Names, parseFocusTarget, printFocusTarget } from "./action-notation";
 import { compileExpression } from "./expression";
+import { measureFault } from "./measured";
 import { fault, listed, type Parsed } from "./parsed";
 import { endOfQuote, findTop, type Piece, quote, splitTop, trimmed, unquote } from "./scan";
 import { compileTemplate } from "./template";
@@ -114,7 +115,7 @@ function readPiece(text: string, piece: Piece, look: Look, names: Names, support
     return null;
   }
   const colon = piece.text.indexOf(":");
-  if (colon > 0) return readDeclaration(text, piece, colon, look, supports);
+  if (colon > 0) return readDeclaration(text, piece, colon, look, names, supports);
   return fault(
     `not a word for a look; words: ${lookWords.join(", ")} — or a text in quotes, name="…", property: value`,
     piece,
@@ -139,7 +140,7 @@ function readAttribute(text: string, piece: Piece, found: RegExpExecArray, look:
   return null;
 }
 
-function readDeclaration(text: string, piece: Piece, colon: number, look: Look, supports: Supports) {
+function readDeclaration(text: string, piece: Piece, colon: number, look: Look, names: Names, supports: Supports) {
   const property = trimmed(text, piece.from, piece.from + colon);
   const value = trimmed(text, piece.from + colon + 1, piece.to);
   const name = property.text.startsWith("--") ? property.text : property.text.toLowerCase();
@@ -149,6 +150,19 @@ function readDeclaration(text: string, piece: Piece, colon: number, look: Look, 
   if (name === "transition") {
     const motion = parseTransition(value.text);
     if (!motion.ok) return fault(motion.message, shift(motion, value.from, value.to));
+    for (const m of Object.values(motion.value)) {
+      const times = [
+        m.duration,
+        m.delay,
+        ...(m.reduced && m.reduced !== "none" ? [m.reduced.duration, m.reduced.delay] : []),
+      ];
+      for (const time of times) {
+        if (time === undefined) continue;
+        const from = value.from + value.text.indexOf(time);
+        const wrong = measureFault(time, "time", names, { from, to: from + time.length });
+        if (wrong) return wrong;
+      }
+    }
     look.motion = { ...look.motion, ...motion.value } as Record<string, Motion>;
     return null;
   }

@@ -264,6 +264,40 @@ describe("what is typed by hand", () => {
   });
 });
 
+describe("measures in cells", () => {
+  const tokens: Record<string, string> = { "--fade": "180ms", "--gap": "8px" };
+  const known: Names = { ...names, measures: { width: 400, height: 600, token: (n) => tokens[n] } };
+  const place = (p: { ok: boolean } & Partial<{ message: string; from: number; to: number }>) =>
+    p.ok ? "taken" : `${p.from}–${p.to} ${p.message}`;
+  it("a mismatch of units is an error at its place, as one types", () => {
+    expect(place(parseReaction("var(--gap) → open", known, true))).toBe("0–10 this is a length; a time is needed");
+    expect(place(parseReaction("calc(var(--fade) + 1px) → open", known, true))).toBe(
+      "19–22 a time and a length cannot be added",
+    );
+    expect(place(parseReaction("calc(var(--fade) * 2) → open", known, true))).toBe("taken");
+    expect(place(parseReaction("open / start nap after var(--none)", known))).toBe("27–33 there is no token --none");
+    expect(place(parseReaction("open / scroll to var(--fade) smoothly", known))).toContain("17–28 this is a time");
+    expect(place(parseEvent("scroll past 3s", known))).toBe("12–14 this is a time; a length is needed");
+    expect(place(parseEvent("scroll past 50%", known))).toBe("taken");
+    expect(place(parseLook("opacity: 1; transition: opacity var(--gap) ease", known))).toBe(
+      "32–42 this is a length; a time is needed",
+    );
+  });
+});
+
+describe("completion of tokens", () => {
+  it("comes in every cell after var(", () => {
+    const offered = complete("look", "opacity: var(--f", 16, { ...names, tokens: ["--fade", "--gap"] });
+    expect(offered).toEqual({
+      from: 13,
+      options: [
+        { label: "--fade", detail: "token" },
+        { label: "--gap", detail: "token" },
+      ],
+    });
+  });
+});
+
 describe("completion", () => {
   const labels = (...args: Parameters<typeof complete>): string[] => complete(...args).options.map((o) => o.label);
   it("offers what fits at the place", () => {

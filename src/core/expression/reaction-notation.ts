@@ -5,6 +5,7 @@
 import { type Branch, durationPattern, type Reaction, targetsOf } from "../model";
 import { type Names, parseActions, printActions } from "./action-notation";
 import { compileExpression } from "./expression";
+import { measureFault } from "./measured";
 import { fault, listed, type Parsed } from "./parsed";
 import { findTop, type Piece, splitTop, trimmed } from "./scan";
 
@@ -39,6 +40,8 @@ export function parseReaction(text: string, names: Names, timed = false): Parsed
     const time = parseTime(text, whole);
     if (!time.ok) return time;
     after = time.value.after;
+    const wrong = measureFault(after, "time", names, { from: whole.from, to: whole.from + after.length });
+    if (wrong) return wrong;
     whole = time.value.rest;
     if (!whole.text) return fault("say the state it leads to, such as 240ms → open", { from: 0, to: text.length });
   }

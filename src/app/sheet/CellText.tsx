@@ -4,7 +4,7 @@ import { printFocusRule, printFocusTarget, printLook, printReaction } from "../.
 import type { FocusRule, Look, Motion, Reaction } from "../../core/model";
 
 export function LookText({ look }: { look: Look }) {
-  const { as, motion, css, ...rest } = look;
+  const { as, motion, css, and, ...rest } = look;
   const words = printLook(rest);
   const moving = { ...motion };
   const pieces: ReactNode[] = [];
@@ -30,13 +30,24 @@ export function LookText({ look }: { look: Look }) {
       </>,
     );
   }
-  return pieces.map((piece, i) => (
-    // biome-ignore lint/suspicious/noArrayIndexKey: pieces have no other identity
-    <span key={i}>
-      {i > 0 && <span className="muted"> · </span>}
-      {piece}
-    </span>
-  ));
+  return (
+    <>
+      {pieces.map((piece, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: pieces have no other identity
+        <span key={i}>
+          {i > 0 && <span className="muted"> · </span>}
+          {piece}
+        </span>
+      ))}
+      {(and ?? []).map(({ when, ...more }, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: as above
+        <span key={`and ${i}`} className="further">
+          <span className="guard">[{when}] </span>
+          <LookText look={more} />
+        </span>
+      ))}
+    </>
+  );
 }
 
 const Moves = ({ motion }: { motion: Motion }) => (

@@ -54,7 +54,7 @@ export class Stage {
     page.on("pageerror", (e) => this.errors.push((e as Error).message));
     page.on("console", (m) => m.type() === "error" && this.errors.push(m.text()));
     await page.goto(this.address);
-    await page.waitForSelector(".shelf-list");
+    await page.waitForSelector(".shelf-link, .shelf-empty");
     return page;
   }
 }

@@ -22,11 +22,15 @@ export function Shelf() {
   const [html, setHtml] = useState<{ text: string; name: string } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [dropping, setDropping] = useState(false);
+  // Until the demo has had its chance, an empty shelf says nothing about itself.
+  const [seeded, setSeeded] = useState(false);
   const picker = useRef<HTMLInputElement>(null);
   const { demo, points } = useStock();
 
   useEffect(() => {
-    seedDemo().catch((error: unknown) => setProblem(storeProblem(error)));
+    seedDemo()
+      .catch((error: unknown) => setProblem(storeProblem(error)))
+      .finally(() => setSeeded(true));
   }, []);
   const stored = useLiveQuery(
     () =>
@@ -174,7 +178,7 @@ export function Shelf() {
             />
           </div>
         </div>
-        {stored && !stored.length && (
+        {seeded && stored && !sorted.length && (
           <p className="shelf-empty">
             Nothing here yet. Paste the markup of a component you have, take a starting point of its kind, or one of the
             demo's components.

@@ -162,7 +162,14 @@ function ReactionForm({ doc, kind, cell, set }: Props & { cell: Reaction | undef
   const actions = first.actions?.length
     ? printReaction({ branches: [{ actions: first.actions }] }).replace(/^\/ /, "")
     : "";
-  const what = cell === undefined ? "undecided" : cell === "ignored" ? "ignored" : (first.to ?? "stay");
+  // One state in each of several regions: kept as it is, unless another is chosen.
+  const several = Array.isArray(first.to) ? first.to.join(", ") : undefined;
+  const what =
+    cell === undefined
+      ? "undecided"
+      : cell === "ignored"
+        ? "ignored"
+        : (several ?? (typeof first.to === "string" ? first.to : "stay"));
   return (
     <>
       {kind === "after" && (
@@ -183,12 +190,13 @@ function ReactionForm({ doc, kind, cell, set }: Props & { cell: Reaction | undef
             { value: "undecided", label: "undecided" },
             ...(kind === "after" ? [] : [{ value: "ignored", label: "ignored: nothing happens" }]),
             ...(actions ? [{ value: "stay", label: "stays in its state" }] : []),
+            ...(several ? [{ value: several, label: several }] : []),
             ...stateNames(doc).map((s) => ({ value: s, label: s })),
           ]}
-          onChange={(v) => {
+          onChange={(v: string) => {
             if (v === "undecided") set("");
             else if (v === "ignored") set("ignored");
-            else put({ ...first, to: v === "stay" ? undefined : v });
+            else if (v !== several) put({ ...first, to: v === "stay" ? undefined : v });
           }}
         />
       </Line>

@@ -124,6 +124,7 @@ export const components: Record<string, Component> = {
       box("lamp", ["${n} of 3"]),
       box("sound", ["la"]),
       box("both", ["both"]),
+      box("aside", ["aside"]),
     ],
     states: [
       { name: "off" },
@@ -150,6 +151,7 @@ export const components: Record<string, Component> = {
       sound: { always: "absent", loud: "shown; [in('high')] hidden" },
       both: { always: "not displayed", on: "[in('high') && in('loud')] shown" },
       next: { always: "disabled", on: "enabled" },
+      aside: { on: "moved out", loud: "shown; opacity: 0.5" },
     },
     reactions: {
       "click power": { off: "kept, quiet", on: "off" },

@@ -104,7 +104,9 @@ function chartSheet(doc: Component): string {
         const as = presenceOf(l);
         const faded = JSON.stringify(row.in).includes('"transparent"') && l.css?.opacity === undefined;
         const opacity = base.get(row.part)?.opacity ?? "1";
+        const out = JSON.stringify(row.in).includes('"moved out"') && as !== undefined && as !== "moved out";
         const lines = Object.entries({
+          ...(out ? backInView(base.get(row.part) ?? {}) : {}),
           ...declarations(l),
           ...(as === undefined ? {} : cancelled(as, faded, opacity)),
         });
@@ -120,6 +122,19 @@ function chartSheet(doc: Component): string {
   const calmer = calmRules(doc, (state) => `:where(${scope(state)})`);
   return [baseSheet(doc), ...rules, ...calmer, gone].filter(Boolean).join("\n\n");
 }
+
+/** Undoes what takes a part out of view, for looks that come over one that did. */
+const backInView = (base: Readonly<Record<string, string>>): Record<string, string> => {
+  const initial = {
+    position: "static",
+    width: "auto",
+    height: "auto",
+    overflow: "visible",
+    "clip-path": "none",
+    "white-space": "inherit",
+  };
+  return Object.fromEntries(Object.entries(initial).map(([property, value]) => [property, base[property] ?? value]));
+};
 
 /** A way of being there, and the end of being hidden. */
 function cancelled(as: Presence, faded: boolean, opacity: string): Record<string, string> {

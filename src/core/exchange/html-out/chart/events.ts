@@ -136,22 +136,33 @@ function noticeWidth() {
 }
 addEventListener("resize", noticeWidth, { signal });`);
   }
-  for (const { row, part, ratio, enters } of program.viewRows.filter(lives)) {
-    const holds =
-      ratio > 0
-        ? `entry.intersectionRatio >= ${Number((ratio - 0.0005).toFixed(4))}`
-        : "entry.isIntersecting && entry.intersectionRect.height > 0";
-    lines.push(`{
-  let is;
-  const watch = new IntersectionObserver(([entry]) => {
-    const inView = ${holds};
-    if (inView === is) return;
-    is = inView;
-    if (inView === ${enters}) react(null, ${text(row.label)});
-  }, { threshold: ${ratio > 0 ? `[0, ${ratio}]` : "[0, 0.001]"} });
-  watch.observe(${element(program.parts[part].name)});
-  signal.addEventListener("abort", () => watch.disconnect());
-}`);
+  const views = program.viewRows.filter(lives);
+  if (views.length) {
+    const rows = views.map((v) => {
+      const watched = element(program.parts[v.part].name);
+      return `{ row: ${text(v.row.label)}, part: ${watched}, ratio: ${v.ratio}, enters: ${v.enters} }`;
+    });
+    const thresholds = [...new Set([0, 0.001, ...views.map((v) => v.ratio), 1])].sort((a, b) => a - b);
+    lines.push(`const views = [\n${indented(rows.join(",\n"))},\n];
+// The share of an element's height that lies in the viewport.
+function shareOf(element) {
+  const { top, bottom, height } = element.getBoundingClientRect();
+  const overlap = Math.min(bottom, innerHeight) - Math.max(top, 0);
+  return height ? overlap / height : Number(overlap >= 0);
+}
+function noticeView() {
+  for (const v of views) {
+    const share = shareOf(v.part);
+    const is = v.ratio ? share >= v.ratio - 0.0005 : share > 0;
+    if (is === v.is) continue;
+    v.is = is;
+    if (is === v.enters) react(null, v.row);
+  }
+}
+// One observer for all, so that what one scroll brings about comes in the order of the rows.
+const watch = new IntersectionObserver(noticeView, { threshold: [${thresholds.join(", ")}] });
+for (const v of views) watch.observe(v.part);
+signal.addEventListener("abort", () => watch.disconnect());`);
   }
   const names = (k: string): string =>
     (program.plainRows.get(k) ?? [])
@@ -180,6 +191,7 @@ export function startCode(program: Program): string[] {
   if (names("reduced motion on")) lines.push(`if (calm.matches) react(null, ${names("reduced motion on")});`);
   if (program.widthRows.some(lives)) lines.push("noticeWidth();");
   if (program.scrollRows.some(lives)) lines.push("noticeScroll();");
+  if (program.viewRows.some(lives)) lines.push("noticeView();");
   return lines;
 }
 

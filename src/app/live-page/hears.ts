@@ -5,10 +5,7 @@ import type { Hears } from "./protocol";
 
 export function hearsOf(program: Program): Hears {
   const { pointer } = program;
-  const listens = (...on: (keyof typeof pointer)[]): boolean =>
-    on.some(
-      (o) => pointer[o].at.some((l) => l.length) || pointer[o].outside.length > 0 || pointer[o].anywhere.length > 0,
-    );
+  const listens = (...on: (keyof typeof pointer)[]): boolean => on.some((o) => pointer[o].any);
   return {
     presses: listens("pointer down", "pointer up"),
     hovers: listens("pointer enter", "pointer leave"),

@@ -80,10 +80,15 @@ type Mutable<T> = T extends readonly (infer U)[] ? U[] : T;
 function sortRows(rows: readonly RowInfo[], parts: ReadonlyMap<string, PartIndex>, cells: CellCompiler): Sorted {
   const at = (name: string): PartIndex => parts.get(name)!;
   const pointer = Object.fromEntries(
-    pointerEvents.map((on) => [on, { at: [...parts].map(() => []), outside: [], anywhere: [] }]),
+    pointerEvents.map((on) => [on, { at: [...parts].map(() => []), outside: [], anywhere: [], any: false }]),
   ) as unknown as Record<
     PointerEventName,
-    { at: { row: RowInfo; scope: ClickScope }[][]; outside: Mutable<PointerRows["outside"]>; anywhere: RowInfo[] }
+    {
+      at: { row: RowInfo; scope: ClickScope }[][];
+      outside: Mutable<PointerRows["outside"]>;
+      anywhere: RowInfo[];
+      any: boolean;
+    }
   >;
   const out = {
     keyRows: [] as Mutable<Sorted["keyRows"]>,
@@ -165,6 +170,10 @@ function sortRows(rows: readonly RowInfo[], parts: ReadonlyMap<string, PartIndex
       default:
         plain(e.on, row);
     }
+  }
+  for (const on of pointerEvents) {
+    const { at: parted, outside, anywhere } = pointer[on];
+    pointer[on].any = outside.length > 0 || anywhere.length > 0 || parted.some((list) => list.length > 0);
   }
   return { ...out, pointer, plainRows };
 }

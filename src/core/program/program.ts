@@ -131,6 +131,8 @@ export interface PointerRows {
   at: readonly (readonly { row: RowInfo; scope: ClickScope }[])[];
   outside: readonly { row: RowInfo; part: PartIndex }[];
   anywhere: readonly RowInfo[];
+  /** False where nobody listens for this kind of event at all. */
+  any: boolean;
 }
 
 export interface Program {

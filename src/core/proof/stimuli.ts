@@ -21,10 +21,7 @@ export class MoreStimuli {
 
   constructor(private readonly program: Program) {
     const { pointer } = program;
-    const listens = (...on: (keyof typeof pointer)[]): boolean =>
-      on.some(
-        (o) => pointer[o].at.some((l) => l.length) || pointer[o].outside.length > 0 || pointer[o].anywhere.length > 0,
-      );
+    const listens = (...on: (keyof typeof pointer)[]): boolean => on.some((o) => pointer[o].any);
     this.presses = listens("pointer down", "pointer up");
     this.hovers = listens("pointer enter", "pointer leave");
     this.heldKeys = [...new Set(program.keyRows.filter((k) => k.up).map((k) => k.key))];

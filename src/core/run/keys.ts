@@ -13,6 +13,7 @@ const activatedBy: Record<string, readonly string[]> = {
 
 function dispatch(m: Machine, key: string, up: boolean): void {
   m.prevented = false;
+  if (!m.program.keyRows.length) return;
   const listening = m.program.keyRows.filter((k) => k.key === key && k.up === up);
   if (!listening.length) return;
   const path = m.focus === DOCUMENT ? [] : m.program.parts[m.focus].path;

@@ -31,27 +31,21 @@ export const isSwallowed = (m: Machine, target: PartIndex): boolean =>
 
 /** Dispatch from the target to the root, then to those who listen outside and anywhere (DOM §2.9). */
 function dispatch(m: Machine, on: PointerEventName, target: PartIndex): void {
-  const { at, outside, anywhere } = m.program.pointer[on];
+  const { at, outside, anywhere, any } = m.program.pointer[on];
+  if (!any) return;
   for (const p of pathOf(m.program, target)) {
     if (!at[p].length) continue;
     const rows = at[p].filter((l) => l.scope === "inside" || p === target).map((l) => l.row);
     if (m.dispatch(p, "pointer", rows)) return;
   }
+  if (!outside.length && !anywhere.length) return;
   const rows = outside.filter((o) => target === DOCUMENT || !isInside(m.program, target, o.part)).map((o) => o.row);
   for (const row of [...rows, ...anywhere]) m.dispatch(DOCUMENT, "outside", [row]);
 }
 
 /** Whether anything asks where the pointer is; only then a run keeps track of it. */
-export function tracksPointer(program: Program): boolean {
-  const known = program.cache.get("tracks pointer") as boolean | undefined;
-  if (known !== undefined) return known;
-  const { pointer } = program;
-  const asks = (["pointer enter", "pointer leave"] as const).some(
-    (on) => pointer[on].at.some((l) => l.length) || pointer[on].outside.length || pointer[on].anywhere.length,
-  );
-  program.cache.set("tracks pointer", asks);
-  return asks;
-}
+export const tracksPointer = ({ pointer }: Program): boolean =>
+  pointer["pointer enter"].any || pointer["pointer leave"].any;
 
 /** Moves the pointer onto what lies at the aimed place; leaves inner first, enters outer first (Pointer Events §4.2). */
 export function moveOnto(m: Machine, target: PartIndex): void {

@@ -6,7 +6,7 @@ import type { Env } from "../expression";
 import type { Presence } from "../model";
 import { DOCUMENT, looksAt, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
 import { implicitRole } from "./implicit-role";
-import type { Moment } from "./moment";
+import type { Lingering, Moment } from "./moment";
 
 /** By part index. Valid for a pose and the parts that linger; time does not matter to it. */
 export interface Layout {
@@ -33,6 +33,18 @@ export function layoutOf(program: Program, moment: Pick<Moment, "pose" | "linger
     resting[moment.pose] ??= compute(program, moment);
     return resting[moment.pose];
   }
+  // While something lingers, its list stays the same value: found by that, a key need not be built again and again.
+  let byPose = lingeringLayouts.get(moment.lingering);
+  if (!byPose) {
+    byPose = [];
+    lingeringLayouts.set(moment.lingering, byPose);
+  }
+  byPose[moment.pose] ??= lingeringLayout(program, moment);
+  return byPose[moment.pose];
+}
+const lingeringLayouts = new WeakMap<readonly Lingering[], Layout[]>();
+
+function lingeringLayout(program: Program, moment: Pick<Moment, "pose" | "lingering">): Layout {
   let key = `layout ${moment.pose}`;
   for (const l of moment.lingering) key += ` ${l.part}=${l.as}`;
   let found = program.cache.get(key) as Layout | undefined;

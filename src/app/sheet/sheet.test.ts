@@ -211,7 +211,7 @@ describe("nested states and regions", () => {
     expect(spans(row(at, "look p"))).toMatchObject({ on: 3 });
   });
   it("nothing can be said of a history, and nothing happens in a final state", () => {
-    const place = (r: string, c: string) => ({ row: at.rows.findIndex((x) => x === row(at, r)), column: index(c) });
+    const place = (r: string, c: string) => ({ row: at.rows.indexOf(row(at, r)), column: index(c) });
     expect(isCell(at, place("look p", "was"))).toBe(false);
     expect(isCell(at, place("click b", "sunk"))).toBe(false);
     expect(isCell(at, place("look p", "sunk"))).toBe(true);

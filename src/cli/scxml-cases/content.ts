@@ -135,7 +135,7 @@ export const contentCases: Case[] = [
   {
     section: "6.2",
     says: "a sent event comes after its delay, not before",
-    chart: entry(`<send event="e" delay="300ms"/>`, `<transition event="e" target="b"/>`) + `<state id="b"/>`,
+    chart: `${entry(`<send event="e" delay="300ms"/>`, `<transition event="e" target="b"/>`)}<state id="b"/>`,
     steps: ["wait:299", "wait:1"],
     active: ["a", "a", "b"],
   },
@@ -183,28 +183,26 @@ export const contentCases: Case[] = [
   {
     section: "6.2",
     says: "the event's name may be an expression that is a text",
-    chart: entry(`<send eventexpr="'e'"/>`, `<transition event="e" target="b"/>`) + `<state id="b"/>`,
+    chart: `${entry(`<send eventexpr="'e'"/>`, `<transition event="e" target="b"/>`)}<state id="b"/>`,
     active: ["b"],
   },
   {
     section: "6.3",
     says: "cancel takes a sent event back",
-    chart:
-      entry(
-        `<send event="e" id="s" delay="1s"/>`,
-        `<onexit><cancel sendid="s"/></onexit><transition event="f" target="b"/><transition event="e" target="c"/>`,
-      ) + `<state id="b"><transition event="e" target="c"/></state><state id="c"/>`,
+    chart: `${entry(
+      `<send event="e" id="s" delay="1s"/>`,
+      `<onexit><cancel sendid="s"/></onexit><transition event="f" target="b"/><transition event="e" target="c"/>`,
+    )}<state id="b"><transition event="e" target="c"/></state><state id="c"/>`,
     steps: ["send:f", "wait:2000"],
     active: ["a", "b", "b"],
   },
   {
     section: "6.3",
     says: "cancel of what has arrived already does nothing",
-    chart:
-      entry(
-        `<send event="e" id="s" delay="1s"/>`,
-        `<transition event="e" target="b"><cancel sendid="s"/></transition>`,
-      ) + `<state id="b"/>`,
+    chart: `${entry(
+      `<send event="e" id="s" delay="1s"/>`,
+      `<transition event="e" target="b"><cancel sendid="s"/></transition>`,
+    )}<state id="b"/>`,
     steps: ["wait:1000"],
     active: ["a", "b"],
   },

@@ -201,6 +201,7 @@ export class Machine implements Env {
 
   /** Own events that were sent without a delay come after all that is under way. */
   drainExternal(): void {
+    if (!this.external.length) return;
     while (this.external.length && !this.overspent()) {
       const event = this.external.shift()!;
       this.dispatch(DOCUMENT, "event", rowsFor(this.program, event), undefined, event);

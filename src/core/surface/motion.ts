@@ -104,10 +104,8 @@ export function moveTo(
 
   const after = looksAt(program, to);
   const tracks: Track[] = [];
-  const settled = new Set<string>();
   for (const track of running) {
     const target = restingValue(program, after[track.part], track.property, page);
-    settled.add(`${track.part} ${track.property}`);
     const motion = motionOf(after[track.part], track.property, page);
     // Without a matching transition in the new style a running one is cancelled (§3).
     if (!motion || target === undefined) continue;
@@ -126,8 +124,9 @@ export function moveTo(
     if (next) tracks.push(next);
   }
   for (const change of list) {
-    if (!change.motion || settled.has(`${change.part} ${change.property}`)) continue;
-    const next = begun(change, change.motion, now);
+    const { motion, part, property } = change;
+    if (!motion || running.some((t) => t.part === part && t.property === property)) continue;
+    const next = begun(change, motion, now);
     if (next) tracks.push(next);
   }
   return { tracks, lingering: lingeringAfter(program, moment, to, tracks) };

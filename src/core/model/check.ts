@@ -1,7 +1,7 @@
 /** Names: every name that a document mentions must be declared once. Shapes that the schema alone cannot say. */
 import { mapNames, type NameKind } from "./names";
 import { ALWAYS, type Component, isTimed, type Problem, type StateNode, targetsOf } from "./schema";
-import { allActions, allParts, allStates, everyAction, isCompound, isHistory } from "./tree";
+import { allActions, allParts, allStates, everyAction, inDifferentRegions, isCompound, isHistory } from "./tree";
 
 const nearest = (wanted: string, known: Iterable<string>): string => {
   const list = [...known].slice(0, 12).join(", ");
@@ -62,23 +62,13 @@ export function checkNames(doc: Component): Problem[] {
   return problems;
 }
 
-/** SCXML §3.11: states that are entered together lie in different regions of one parallel state. */
+/** What is wrong with entering these together; null where nothing is. */
 function together(doc: Component, names: readonly string[]): string | null {
   if (names.length < 2) return null;
-  const places = new Map(allStates(doc).map((p) => [p.state.name, p]));
-  const chain = (name: string): string[] => {
-    const out: string[] = [];
-    for (let p = places.get(name); p; p = p.parent ? places.get(p.parent.name) : undefined) out.push(p.state.name);
-    return out;
-  };
+  const apart = inDifferentRegions(doc);
   for (const [i, a] of names.entries()) {
-    for (const b of names.slice(i + 1)) {
-      const around = chain(a);
-      const shared = chain(b).find((s) => around.includes(s));
-      const apart =
-        shared !== undefined && shared !== a && shared !== b && places.get(shared)?.state.kind === "parallel";
-      if (!apart) return `${a} and ${b} cannot be entered together: they lie in no two regions of one parallel state`;
-    }
+    const b = names.slice(i + 1).find((other) => !apart(a, other));
+    if (b) return `${a} and ${b} cannot be entered together: they lie in no two regions of one parallel state`;
   }
   return null;
 }

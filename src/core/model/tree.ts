@@ -128,3 +128,21 @@ export function everyAction(doc: Pick<Component, "states" | "reactions">): Actio
   );
   return allActions([...inStates, ...inCells]);
 }
+
+/**
+ * Tells of two states, by name, whether they can be entered and active together: they lie in different regions of one
+ * parallel state (SCXML §3.11).
+ */
+export function inDifferentRegions(doc: Pick<Component, "states">): (a: string, b: string) => boolean {
+  const places = new Map(allStates(doc).map((p) => [p.state.name, p]));
+  const chain = (name: string): string[] => {
+    const out: string[] = [];
+    for (let p = places.get(name); p; p = p.parent ? places.get(p.parent.name) : undefined) out.push(p.state.name);
+    return out;
+  };
+  return (a, b) => {
+    const around = chain(a);
+    const shared = chain(b).find((s) => around.includes(s));
+    return shared !== undefined && shared !== a && shared !== b && places.get(shared)?.state.kind === "parallel";
+  };
+}

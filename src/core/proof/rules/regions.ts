@@ -1,5 +1,5 @@
 /** F19: two regions that are active together say different things about one property of a part. Read from the document. */
-import { allStates, type Component, type Look } from "../../model";
+import { type Component, inDifferentRegions, type Look } from "../../model";
 import type { Collector } from "./collector";
 
 /** What a look decides, each thing with what it decides for it. */
@@ -15,18 +15,7 @@ function said(look: Look): Map<string, string> {
 }
 
 export function regionRules(doc: Component, collector: Collector): void {
-  const places = new Map(allStates(doc).map((p) => [p.state.name, p]));
-  const chain = (name: string): string[] => {
-    const out: string[] = [];
-    for (let p = places.get(name); p; p = p.parent ? places.get(p.parent.name) : undefined) out.push(p.state.name);
-    return out;
-  };
-  /** True when both can be active at once: they lie in different regions of one parallel state. */
-  const together = (a: string, b: string): boolean => {
-    const around = chain(a);
-    const shared = chain(b).find((s) => around.includes(s));
-    return shared !== undefined && shared !== a && shared !== b && places.get(shared)?.state.kind === "parallel";
-  };
+  const together = inDifferentRegions(doc);
   for (const row of doc.looks) {
     const cells = Object.entries(row.in).map(([state, look]) => ({ state, says: said(look) }));
     for (const [i, one] of cells.entries()) {

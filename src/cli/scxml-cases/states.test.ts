@@ -1,7 +1,7 @@
 /** States, initial states, histories, final states (SCXML §3.2 to §3.11). */
-import { type Case, loud } from "./case";
+import { loud, runCases } from "./case";
 
-export const stateCases: Case[] = [
+runCases("states, initial states, histories, final states", [
   {
     section: "3.2",
     says: "without an initial state the first in document order is it",
@@ -205,4 +205,4 @@ export const stateCases: Case[] = [
     steps: ["send:e", "send:e"],
     active: ["a1", "b1", "a1"],
   },
-];
+]);

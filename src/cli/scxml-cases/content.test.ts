@@ -1,11 +1,11 @@
 /** Executable content, data, expressions, events (SCXML §4, §5, §6.2, §6.3, appendix B.2). */
-import type { Case } from "./case";
+import { runCases } from "./case";
 
 const data = `<datamodel><data id="n" expr="1"/><data id="t" expr="'x'"/><data id="f" expr="false"/></datamodel>`;
 const entry = (content: string, more = ""): string =>
   `${data}<state id="a"><onentry>${content}</onentry>${more}</state>`;
 
-export const contentCases: Case[] = [
+runCases("executable content, data, expressions, events", [
   {
     section: "4.2",
     says: "raised events are handled in their order",
@@ -244,4 +244,4 @@ export const contentCases: Case[] = [
     active: ["a"],
     log: ["11", "less", "0.5", "true"],
   },
-];
+]);

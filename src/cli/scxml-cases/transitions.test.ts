@@ -1,10 +1,10 @@
 /** Transitions: which are taken, in which order, what they leave and enter (SCXML §3.5, §3.12, §3.13, appendix D). */
-import { type Case, loud } from "./case";
+import { loud, runCases } from "./case";
 
 const nested = (inner: string, outer = ""): string =>
   loud("a", `${outer}${loud("a1", inner)}${loud("a2")}`) + loud("b");
 
-export const transitionCases: Case[] = [
+runCases("transitions", [
   {
     section: "3.5",
     says: "the first in document order whose condition holds is taken",
@@ -227,4 +227,4 @@ export const transitionCases: Case[] = [
     active: ["x y", "x y"],
     log: ["+w", "+x", "+y", "-y", "-x", "-p", "+x", "+y"],
   },
-];
+]);

@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { DOCUMENT } from "../../core/program";
-import { frameAt, type RunState, type Session, type Step, type Stimulus } from "../../core/run";
+import type { Frame, RunState, Session, Stimulus } from "../../core/run";
 import { baseSheet, layoutOf, render, scrollAt } from "../../core/surface";
 import { useDoc } from "../store/document";
 import { momentOf, useRun } from "../store/run";
@@ -59,7 +59,7 @@ export function LivePane() {
             : { keyUp: event.key },
       );
       const { session: after } = useRun.getState();
-      const focus = after?.frames[after.frames.length - 1].state.focus;
+      const focus = after?.frames.last.state.focus;
       if ((event.key === "Tab" || event.key === "Shift+Tab") && focus === DOCUMENT) leavePage(event.key === "Tab");
     } else if (event.type === "leave") leavePage(true);
     else if (event.type === "measured") setOnTop(event.onTop);
@@ -110,8 +110,13 @@ export function LivePane() {
         {frozen ? (
           <p className="explanation">The page is frozen in {frozen} and does not react. Unfreeze it to go on.</p>
         ) : (
-          told.map((step, i) => (
-            <Explanation key={step.at + step.cause.kind} program={program} step={step} later={i > 0} />
+          told.map(({ frame }, i) => (
+            <Explanation
+              key={frame.step.at + frame.step.cause.kind}
+              program={program}
+              step={frame.step}
+              later={i > 0}
+            />
           ))
         )}
       </div>
@@ -119,13 +124,23 @@ export function LivePane() {
   );
 }
 
-/** What the person did last, and what came of itself after it. */
-function tellable(session: Session | null, instant: number | null): Step[] {
+/** What the person did last, and what came of itself after it, each with the frame before it. */
+function tellable(session: Session | null, instant: number | null): Told[] {
   if (!session) return [];
-  const last = frameAt(session, instant ?? session.end);
-  const done = session.frames.findLastIndex((f, i) => i <= last && (f.stimulus !== null || i === 0));
-  const later = session.frames.slice(done + 1, last + 1).findLast((f) => f.step.cause.kind !== "motion");
-  return [session.frames[done].step, ...(later ? [later.step] : [])];
+  const { frames } = session;
+  const last = frames.indexAt(instant ?? session.end);
+  const told = (index: number): Told => ({ frame: frames.at(index)!, before: index ? frames.at(index - 1)! : null });
+  let done = last;
+  // Far back in a long run nobody asks any more what was done by hand.
+  while (done > 0 && !frames.at(done)!.stimulus && last - done < MOST_BACK) done--;
+  let later = last;
+  while (later > done && frames.at(later)!.step.cause.kind === "motion") later--;
+  return later > done ? [told(done), told(later)] : [told(done)];
+}
+const MOST_BACK = 500;
+interface Told {
+  frame: Frame;
+  before: Frame | null;
 }
 
 /** Where the boxes on the page and what the specification says about them differ. */

@@ -1,9 +1,9 @@
 /** A component in one of its states, live and small: a picture that follows every edit. */
 import { memo, useMemo } from "react";
 import type { Program } from "../../core/program";
+import { atRest } from "../../core/run";
 import { baseSheet, render } from "../../core/surface";
 import { PageFrame } from "../live-page/PageFrame";
-import { frozenMoment } from "../store/run";
 import "./miniature.css";
 
 const HEIGHT = 84;
@@ -17,7 +17,7 @@ const shownOf = (program: Program): number =>
 export const Miniature = memo(function Miniature({ program, state, room }: MiniatureProps) {
   const { doc } = program;
   const css = useMemo(() => baseSheet(doc), [doc]);
-  const parts = useMemo(() => render(program, frozenMoment(program, state)), [program, state]);
+  const parts = useMemo(() => render(program, atRest(program, state)), [program, state]);
   const { width, height } = doc.page;
   const shown = useMemo(() => shownOf(program), [program]);
   const scale = Math.min(room / width, HEIGHT / (height * shown));

@@ -31,7 +31,7 @@ export function ScenarioDetail({ index, result, onRemoved }: Props) {
         : { ...scenario, steps: scenario.steps.map((s, i) => (i === step ? { ...s, expect: value } : s)) };
     put("change what is expected", next);
   };
-  const start = played.session.frames[0].state;
+  const start = played.session.frames.at(0)!.state;
   return (
     <div className="scenario-detail">
       <div className="scenario-title">

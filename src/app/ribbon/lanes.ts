@@ -1,104 +1,122 @@
-/** From a run to what the ribbon draws: stretches of time in which something is so. Pure. */
-import { DOCUMENT, type PartIndex, type Program, partName } from "../../core/program";
-import { explain, type Frame, type RunState, type Session, stimulusText } from "../../core/run";
-import { effectiveOpacity, layoutOf, stateText } from "../../core/surface";
+/** Which lanes a component's ribbon can have, and which it has unless one picks others. Pure. */
+import { everyAction } from "../../core/model";
+import type { PartIndex, Program, StateIndex } from "../../core/program";
+import { pixels, scrollRange } from "../../core/surface";
 
-export interface Stretch {
-  from: number;
-  to: number;
-  label: string;
-}
-/** How much of a part is seen: opacity at instants, joined by straight lines. */
-export interface Seen {
-  from: number;
-  to: number;
-  kind: "seen" | "blocks" | "none";
-  points: { t: number; opacity: number }[];
-}
-export interface Mark {
-  at: number;
-  label: string;
-  nothing: boolean;
-}
+export const groups = ["you", "states", "parts", "texts", "focus", "timers", "scroll", "requests", "findings"] as const;
+export type Group = (typeof groups)[number];
 
-/** Frames with the instant at which the next one takes over; several at one instant leave the last. */
-function spans(session: Session): { state: RunState; from: number; to: number }[] {
-  const out: { state: RunState; from: number; to: number }[] = [];
-  session.frames.forEach((frame: Frame, i) => {
-    const from = frame.step.at;
-    const to = session.frames[i + 1]?.step.at ?? session.end;
-    if (to > from || i === session.frames.length - 1) out.push({ state: frame.state, from, to });
-  });
-  return out;
-}
+export type Lane = { id: string; group: Group; label: string } & (
+  | { kind: "you" | "focus" | "findings" }
+  /** How far the page can be scrolled, and the distances that rows ask about, px. */
+  | { kind: "scroll"; range: number; thresholds: readonly number[] }
+  /** `region`: the state whose inside it tells; 0 for all. */
+  | { kind: "state"; region: StateIndex }
+  | { kind: "part" | "text"; part: PartIndex }
+  /** `row`: a row of delays or intervals. */
+  | { kind: "timer"; row: number; event: null }
+  | { kind: "timer"; row: null; event: string }
+  | { kind: "request"; request: number }
+);
 
-function merged(list: Stretch[]): Stretch[] {
-  const out: Stretch[] = [];
-  for (const s of list) {
-    const last = out[out.length - 1];
-    if (last && last.label === s.label && last.to === s.from) last.to = s.to;
-    else out.push({ ...s });
+/** Every lane there can be. */
+export function lanesOf(program: Program): Lane[] {
+  const { states, doc } = program;
+  const parallel = states.filter((s) => s.kind === "parallel");
+  const regions = parallel.flatMap((p) => p.children.filter((c) => states[c].kind !== "parallel"));
+  const page = { ...doc.page, scroll: 0, glide: null, reducedMotion: false };
+  const range = scrollRange(program, page);
+  const thresholds = program.scrollRows.map((r) => pixels(program, r.distance, page, range));
+  const timers = new Set<string>();
+  for (const { event } of doc.reactions) if (event.on === "timer") timers.add(`timer.${event.timer}`);
+  for (const action of everyAction(doc)) {
+    if (action.do === "start") timers.add(`timer.${action.timer}`);
+    else if (action.do === "send" && action.delay) timers.add(action.event);
   }
-  return out;
+  return [
+    { id: "you", group: "you", label: "you", kind: "you" },
+    ...(regions.length && parallel.length
+      ? regions.map((region): Lane => {
+          const label = states[region].name;
+          return { id: `state ${label}`, group: "states", label, kind: "state", region };
+        })
+      : []),
+    ...(regions.length && states.every((s) => !s.atomic || s.path.some((p) => regions.includes(p)))
+      ? []
+      : [{ id: "state", group: "states", label: "state", kind: "state", region: 0 } as const]),
+    ...program.parts.map(
+      (p): Lane => ({
+        id: `part ${p.name}`,
+        group: "parts",
+        label: p.name,
+        kind: "part",
+        part: p.index,
+      }),
+    ),
+    ...program.parts.map(
+      (p): Lane => ({
+        id: `text ${p.name}`,
+        group: "texts",
+        label: `${p.name} says`,
+        kind: "text",
+        part: p.index,
+      }),
+    ),
+    { id: "focus", group: "focus", label: "focus", kind: "focus" },
+    ...program.timedRows.map(
+      (r): Lane => ({
+        id: `row ${r.index}`,
+        group: "timers",
+        label: r.label,
+        kind: "timer",
+        row: r.index,
+        event: null,
+      }),
+    ),
+    ...[...timers].map(
+      (event): Lane => ({
+        id: `timer ${event}`,
+        group: "timers",
+        label: event.replace(/^timer\./, ""),
+        kind: "timer",
+        row: null,
+        event,
+      }),
+    ),
+    ...(range > 0
+      ? [{ id: "scroll", group: "scroll", label: "scroll", kind: "scroll", range, thresholds } as const]
+      : []),
+    ...program.requests.map(
+      (r, request): Lane => ({
+        id: `request ${r.name}`,
+        group: "requests",
+        label: r.name,
+        kind: "request",
+        request,
+      }),
+    ),
+    { id: "findings", group: "findings", label: "findings", kind: "findings" },
+  ];
 }
 
-export const stateLane = (session: Session): Stretch[] => {
-  const { program } = session;
-  return merged(spans(session).map(({ state, from, to }) => ({ from, to, label: stateText(program, state) })));
-};
-
-export const focusLane = (session: Session): Stretch[] => {
-  const { program } = session;
-  return merged(
-    spans(session).map(({ state, from, to }) => ({
-      from,
-      to,
-      label: state.focus === DOCUMENT ? "" : partName(program, state.focus),
-    })),
+/** What one sees unless one picks: parts that looks speak of, texts that can change, and all the rest. */
+export function usualLanes(program: Program): Set<string> {
+  const { doc } = program;
+  const looked = new Set(doc.looks.map((r) => r.part));
+  const changing = new Set(
+    doc.looks.filter((r) => Object.values(r.in).some((l) => l.text !== undefined)).map((r) => r.part),
   );
-};
-
-/** Samples a motion at most this often, ms. */
-const SAMPLE = 24;
-
-export function partLane(session: Session, part: PartIndex): Seen[] {
-  const { program } = session;
-  const out: Seen[] = [];
-  for (const { state, from, to } of spans(session)) {
-    const layout = layoutOf(program, state);
-    if (!layout.inSight[part]) {
-      push(out, { from, to, kind: "none", points: [] });
-      continue;
-    }
-    const moving = state.tracks.some((t) => t.property === "opacity" && program.parts[part].path.includes(t.part));
-    const points: Seen["points"] = [];
-    const steps = moving ? Math.max(1, Math.min(24, Math.ceil((to - from) / SAMPLE))) : 1;
-    for (let i = 0; i <= steps; i++) {
-      const t = from + ((to - from) * i) / steps;
-      points.push({ t, opacity: effectiveOpacity(program, { ...state, now: t }, part) });
-    }
-    const unseen = points.every((p) => p.opacity <= 0.01);
-    const kind = unseen ? (layout.landing[part] === part ? "blocks" : "none") : "seen";
-    push(out, { from, to, kind, points });
-  }
-  return out;
-}
-
-function push(list: Seen[], next: Seen): void {
-  const last = list[list.length - 1];
-  if (last && last.kind === next.kind && last.to === next.from) {
-    last.to = next.to;
-    last.points.push(...next.points);
-  } else list.push(next);
-}
-
-export const doneLane = (session: Session): Mark[] =>
-  session.frames.flatMap((f) =>
-    f.stimulus
-      ? [{ at: f.step.at, label: stimulusText(f.stimulus), nothing: explain(session.program, f.step).nothing }]
-      : [],
+  for (const { name, part } of program.parts)
+    if (part.content?.some((c) => typeof c === "string" && c.includes("${"))) changing.add(name);
+  return new Set(
+    lanesOf(program)
+      .filter((l) =>
+        l.kind === "part"
+          ? looked.has(program.parts[l.part].name)
+          : l.kind === "text"
+            ? changing.has(program.parts[l.part].name)
+            : true,
+      )
+      .map((l) => l.id),
   );
-
-/** Parts whose lane says something: those with a row of looks. */
-export const lanesOf = (program: Program): PartIndex[] =>
-  program.doc.looks.map((row) => program.partIndex.get(row.part)).filter((p) => p !== undefined);
+}

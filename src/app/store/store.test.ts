@@ -1,9 +1,10 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import { setReaction } from "../../core/model";
+import { atRest } from "../../core/run";
 import { stateText } from "../../core/surface";
 import { bubblingDialog } from "../../core/testing";
 import { useDocument } from "./document";
-import { frameOf, frozenMoment, momentOf, useRun } from "./run";
+import { frameOf, momentOf, useRun } from "./run";
 
 const doc = bubblingDialog();
 const edit = (label: string, row: number, to: string): void =>
@@ -116,7 +117,7 @@ describe("the run", () => {
     expect(state()).toBe("open");
     freeze(null);
     expect(state()).toBe("closed");
-    expect(frozenMoment(useDocument.getState().program!, "open").timers).toEqual([]);
+    expect(atRest(useDocument.getState().program!, "open").timers).toEqual([]);
   });
 
   it("is replayed when the specification changes", () => {

@@ -2,5 +2,5 @@
 export { EvaluationFault } from "./cells";
 export * from "./compile";
 export * from "./configuration";
-export { hasConditions, looksAt, type Pose, type PoseIndex, poseAt, poseOf } from "./looks";
+export { hasConditions, looksAt, type Pose, type PoseIndex, poseAt, poseOf, type Saying, sayingsOf } from "./looks";
 export * from "./program";

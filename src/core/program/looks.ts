@@ -133,9 +133,27 @@ function holds(when: Evaluate, env: Env): boolean {
 export const hasConditions = (program: Program): boolean =>
   looksOf(program).cells.some((list) => list.some((c) => c.and.length > 0));
 
-/** The cells that say something about a part in a state and under conditions: who set what. */
-export const lookCells = (program: Program, state: StateIndex): readonly { part: PartIndex }[] =>
-  looksOf(program).cells[state];
+/** One cell, or one condition of a cell, that has its say about a part. */
+export interface Saying {
+  state: StateIndex;
+  look: Look | ConditionalLook;
+  /** Which of the cell's conditional looks it is; null for the plain one. */
+  condition: number | null;
+}
+/** Who has a say about a part in a configuration, in the order in which they are heard: a later one wins. */
+export function sayingsOf(program: Program, configuration: ConfigurationIndex, part: PartIndex, env: Env): Saying[] {
+  const out: Saying[] = [];
+  for (const state of program.configurations.at(configuration).states) {
+    for (const cell of looksOf(program).cells[state]) {
+      if (cell.part !== part) continue;
+      out.push({ state, look: cell.plain.look, condition: null });
+      cell.and.forEach((c, condition) => {
+        if (holds(c.when, env)) out.push({ state, look: c.look.look, condition });
+      });
+    }
+  }
+  return out;
+}
 
 interface Draft {
   as: Presence;

@@ -5,6 +5,7 @@ import { type Bounds, Explorer } from "./explore";
 import type { Finding } from "./finding";
 import { Collector } from "./rules/collector";
 import { focusRules } from "./rules/focus";
+import { motionRules } from "./rules/motion";
 import { Counts, neverRules, reactionRules } from "./rules/reactions";
 import { referenceRules } from "./rules/references";
 import { regionRules } from "./rules/regions";
@@ -40,6 +41,7 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
   const counts = new Counts(program);
   referenceRules(doc, collector);
   regionRules(doc, collector);
+  motionRules(program, collector);
   const visitors = [reactionRules(collector, counts), seenRules(collector), focusRules(program, collector)];
   const explorer = new Explorer(program, visitors, bounds);
   flashRule(program, explorer.situations[0].state, collector);

@@ -2,9 +2,8 @@ import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { readComponent } from "../model";
 import { compile } from "../program";
-import { act, openSession, runTo } from "../run";
 import { bubblingDialog } from "../testing";
-import { expectationText, playScenario, record, runScenario, stepText } from ".";
+import { expectationText, runScenario } from ".";
 
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
 if (!read.ok) throw new Error("the demo does not load");
@@ -62,23 +61,6 @@ describe("scenarios", () => {
       ],
     });
     expect(result.checks.map((c) => c.ok)).toEqual([true, true, true]);
-  });
-
-  it("recorded from a run do the same again", () => {
-    const program = compile(demo);
-    let session = runTo(openSession(program), 130);
-    session = runTo(act(session, { click: "trigger" }), 500);
-    session = runTo(act(session, { press: "Escape" }), 560);
-    const scenario = record(session, "again");
-    expect(scenario.steps.map(stepText)).toEqual([
-      "wait 130 ms",
-      "click trigger",
-      "wait 370 ms",
-      "press Escape",
-      "wait 60 ms",
-    ]);
-    const again = playScenario(program, scenario).session;
-    expect(again.frames.map((f) => f.state)).toEqual(session.frames.map((f) => f.state));
   });
 
   it("start from other data where they say so", () => {

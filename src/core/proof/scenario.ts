@@ -56,14 +56,14 @@ export function playScenario(program: Program, scenario: Scenario): Played {
     if ("wait" in what) session = runTo(session, session.end + what.wait);
     else {
       session = act(session, what);
-      const { step } = session.frames[session.frames.length - 1];
+      const { step } = session.frames.last;
       if (step.missed) {
         const why = explain(program, step).sentences.map(phraseText).join(" ");
         return { session, after, frames, stuck: { step: index, at: session.end, why } };
       }
     }
     after.push(stateAt(session, session.end));
-    frames.push(session.frames[session.frames.length - 1]);
+    frames.push(session.frames.last);
   }
   return { session, after, frames, stuck: null };
 }
@@ -72,7 +72,7 @@ export function runScenario(program: Program, scenario: Scenario): ScenarioResul
   const { session, after, frames, stuck } = playScenario(program, scenario);
   const checks: Check[] = [];
   const check = (list: readonly Expectation[] | undefined, step: number): void => {
-    const state = step < 0 ? session.frames[0].state : after[step];
+    const state = step < 0 ? session.frames.at(0)!.state : after[step];
     for (const expectation of list ?? []) {
       const what = found(program, state, expectation);
       checks.push({ step, at: state.now, expectation, found: what, ok: what === expectation.is });
@@ -83,7 +83,7 @@ export function runScenario(program: Program, scenario: Scenario): ScenarioResul
     if (index < after.length) check(step.expect, index);
   });
   const failed = checks.find((c) => !c.ok);
-  const frame = failed && (failed.step < 0 ? session.frames[0] : frames[failed.step]);
+  const frame = failed && (failed.step < 0 ? session.frames.at(0)! : frames[failed.step]);
   return {
     name: scenario.name,
     ok: !failed && !stuck,
@@ -93,24 +93,6 @@ export function runScenario(program: Program, scenario: Scenario): ScenarioResul
     explanation: frame ? explain(program, frame.step).sentences.map(phraseText).join(" ") : (stuck?.why ?? ""),
     length: session.end,
   };
-}
-
-/** A run up to `until` as a scenario without expectations: what the person did, and the waits between, in ms. */
-export function record(session: Session, name: string, until = session.end): Scenario {
-  const steps: ScenarioStep[] = [];
-  let at = 0;
-  const waitTo = (t: number): void => {
-    const wait = Math.round(t - at);
-    if (wait > 0) steps.push({ do: { wait } });
-    at += Math.max(0, wait);
-  };
-  for (const frame of session.frames) {
-    if (!frame.stimulus || frame.step.at > until) continue;
-    waitTo(frame.step.at);
-    steps.push({ do: frame.stimulus });
-  }
-  waitTo(until);
-  return { name, steps };
 }
 
 /** An expectation in words. */

@@ -15,7 +15,7 @@ const play = (doc: Component, acts: Act[], opening: Opening = {}): Session => {
     openSession(program, opening),
   );
 };
-const last = (s: Session) => ({ ...s.frames[s.frames.length - 1].state, now: s.end });
+const last = (s: Session) => ({ ...s.frames.last.state, now: s.end });
 const state = (s: Session): string => stateText(s.program, last(s));
 const datum = (s: Session, i = 0) => last(s).data[i];
 const log = { name: "log", type: "text" as const, initial: "" };

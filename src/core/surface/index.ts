@@ -1,4 +1,5 @@
 /** From state, data and time to what is on the screen: layout, motion, facts, elements. */
+export * from "./choreography";
 export * from "./facts";
 export * from "./implicit-role";
 export * from "./interpolate";

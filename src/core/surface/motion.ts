@@ -37,7 +37,8 @@ function motionOf(look: PartLook, property: string, page: PageState): CompiledMo
   return page.reducedMotion && motion.reduced !== undefined ? motion.reduced : motion;
 }
 
-interface Change {
+/** A property that differs between two poses. */
+export interface Change {
   part: PartIndex;
   property: string;
   from: string;
@@ -62,7 +63,7 @@ function changesFor(program: Program, page: PageState): Change[][][] {
 }
 
 /** What differs between two poses and may move, computed once a pair. */
-function changes(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
+export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
   const known = changesFor(program, page);
   const row = known[from] ?? [];
   known[from] = row;
@@ -98,7 +99,7 @@ export function moveTo(
 ): { tracks: readonly Track[]; lingering: readonly Lingering[] } {
   const { now, pose, page } = moment;
   if (pose === to) return moment;
-  const list = changes(program, pose, to, page);
+  const list = changesBetween(program, pose, to, page);
   const running = moment.tracks;
   if (!list.length && !running.length && !moment.lingering.length) return moment;
 

@@ -1,7 +1,7 @@
 import type { Explorer, Move, Situation } from "../explore";
 import { type Finding, findingKey } from "../finding";
 
-type Told = Partial<Finding> & Pick<Finding, "rule" | "text">;
+export type Told = Partial<Finding> & Pick<Finding, "rule" | "text">;
 
 /** Keeps one finding a key, the first, which breadth-first search makes a shortest. */
 export class Collector {

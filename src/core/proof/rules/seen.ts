@@ -4,7 +4,7 @@ import { beforeMount, type RunState } from "../../run";
 import { activeNames, isControl, isPainted, layoutOf, opacityOf, restingValue, stateText, UNSEEN } from "../../surface";
 import type { Visitor } from "../explore";
 import { isDialog } from "../explore";
-import type { Collector } from "./collector";
+import type { Collector, Told } from "./collector";
 
 /** True while the opacity of the part, or of something around it, is on its way. */
 export const isFading = (program: Program, state: RunState, part: PartIndex): boolean =>
@@ -22,49 +22,50 @@ export function goes(program: Program, state: RunState, part: PartIndex): boolea
   return opacity <= UNSEEN;
 }
 
-export function seenRules(collector: Collector): Visitor {
-  return {
-    situation({ state, ...rest }, explorer) {
-      const situation = { state, ...rest };
-      const { program } = explorer;
-      const layout = layoutOf(program, state);
-      const name = (p: PartIndex): string => partName(program, p);
-      const stateName = stateText(program, state);
-      const column = activeNames(program, state)[0];
-      const dialogOpen = program.parts.some((p) => isDialog(program, p.index) && isPainted(program, state, p.index));
-      for (const { index: p, parent } of program.parts) {
-        if (!layout.displayed[p] || isFading(program, state, p)) continue;
-        const visible = isPainted(program, state, p);
-        if (!visible) {
-          const parentSame = parent !== DOCUMENT && !isPainted(program, state, parent) && layout.catches[parent];
-          if (layout.landing[p] === p && !parentSame) {
-            const text = `${name(p)} is not seen in ${stateName}, but it still catches clicks`;
-            collector.add({ rule: "F1", text, part: name(p), state: column }, explorer, situation);
-          }
-          if (layout.tabOrder.includes(p)) {
-            const text = `${name(p)} is not seen in ${stateName}, but the Tab key still reaches it`;
-            collector.add({ rule: "F1", text, part: name(p), state: column }, explorer, situation);
-          }
-          continue;
-        }
-        if (!isControl(program, p) || layout.disabled[p] || goes(program, state, p)) continue;
-        const onto = layout.landing[p];
-        if (onto !== DOCUMENT && program.parts[onto].path.includes(p)) continue;
-        const cover = onto !== DOCUMENT && program.parts[onto].covers?.[p] ? onto : DOCUMENT;
-        const comes = cover !== DOCUMENT && isFading(program, state, cover) && !goes(program, state, cover);
-        const underSeen = cover !== DOCUMENT && (comes || isPainted(program, state, cover));
-        if (layout.inert[p] && underSeen) continue;
-        if (cover !== DOCUMENT && dialogOpen && !isFading(program, state, cover)) continue;
-        const why = layout.inert[p]
-          ? "it is inert"
-          : cover !== DOCUMENT
-            ? `${name(cover)} lies over it`
-            : "it takes no pointer events";
-        const text = `${name(p)} is seen in ${stateName}, but it cannot be used: ${why}`;
-        collector.add({ rule: "F2", text, part: name(p), state: column }, explorer, situation);
+export const seenRules = (collector: Collector): Visitor => ({
+  situation(situation, explorer) {
+    seenIn(explorer.program, situation.state, (told) => collector.add(told, explorer, situation));
+  },
+});
+
+/** F1 and F2 at one instant. */
+export function seenIn(program: Program, state: RunState, add: (told: Told) => void): void {
+  const layout = layoutOf(program, state);
+  const name = (p: PartIndex): string => partName(program, p);
+  const stateName = stateText(program, state);
+  const column = activeNames(program, state)[0];
+  const dialogOpen = program.parts.some((p) => isDialog(program, p.index) && isPainted(program, state, p.index));
+  for (const { index: p, parent } of program.parts) {
+    if (!layout.displayed[p] || isFading(program, state, p)) continue;
+    const visible = isPainted(program, state, p);
+    if (!visible) {
+      const parentSame = parent !== DOCUMENT && !isPainted(program, state, parent) && layout.catches[parent];
+      if (layout.landing[p] === p && !parentSame) {
+        const text = `${name(p)} is not seen in ${stateName}, but it still catches clicks`;
+        add({ rule: "F1", text, part: name(p), state: column });
       }
-    },
-  };
+      if (layout.tabOrder.includes(p)) {
+        const text = `${name(p)} is not seen in ${stateName}, but the Tab key still reaches it`;
+        add({ rule: "F1", text, part: name(p), state: column });
+      }
+      continue;
+    }
+    if (!isControl(program, p) || layout.disabled[p] || goes(program, state, p)) continue;
+    const onto = layout.landing[p];
+    if (onto !== DOCUMENT && program.parts[onto].path.includes(p)) continue;
+    const cover = onto !== DOCUMENT && program.parts[onto].covers?.[p] ? onto : DOCUMENT;
+    const comes = cover !== DOCUMENT && isFading(program, state, cover) && !goes(program, state, cover);
+    const underSeen = cover !== DOCUMENT && (comes || isPainted(program, state, cover));
+    if (layout.inert[p] && underSeen) continue;
+    if (cover !== DOCUMENT && dialogOpen && !isFading(program, state, cover)) continue;
+    const why = layout.inert[p]
+      ? "it is inert"
+      : cover !== DOCUMENT
+        ? `${name(cover)} lies over it`
+        : "it takes no pointer events";
+    const text = `${name(p)} is seen in ${stateName}, but it cannot be used: ${why}`;
+    add({ rule: "F2", text, part: name(p), state: column });
+  }
 }
 
 /** F15: what is seen before the first event and gone right after it. */

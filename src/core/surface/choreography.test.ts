@@ -1,0 +1,59 @@
+import { describe, expect, it } from "vitest";
+import { compile } from "../program";
+import { choreographyOf, timersIn, transitionsOf } from "../run";
+import { box, button, component } from "../testing";
+import { momentAt, shareIn, valueIn } from ".";
+
+const doc = component({
+  parts: [button("b"), box("panel")],
+  states: ["shut", "open"],
+  tokens: { "--in": "200ms" },
+  looks: {
+    panel: {
+      shut: "not displayed; opacity: 0; transform: translateY(20px); transition: opacity 100ms linear, transform 100ms linear",
+      open: "shown; opacity: 1; transform: none; transition: opacity var(--in) linear, transform var(--in) linear 50ms",
+    },
+  },
+  reactions: { "click b": { shut: "open", open: "shut" }, after: { open: "3s shut" } },
+});
+const program = compile(doc);
+const panel = program.partIndex.get("panel")!;
+const enter = { from: "shut", to: "open" };
+
+describe("the choreography of a transition", () => {
+  it("moves each property after its delay, for its duration", () => {
+    const piece = choreographyOf(program, enter);
+    expect(piece.length).toBe(250);
+    expect([0, 50, 100, 200].map((t) => Number(valueIn(program, piece, panel, "opacity", t)))).toEqual([
+      0, 0.25, 0.5, 1,
+    ]);
+    expect(valueIn(program, piece, panel, "transform", 40)).toBe("translateY(20px)");
+    expect(valueIn(program, piece, panel, "transform", 250)).toBe("none");
+    expect(shareIn(piece, panel, "transform", 150)).toBeCloseTo(0.5);
+  });
+  it("turned back, goes home from where it was, in the shortened time (CSS Transitions 1 §3)", () => {
+    const piece = choreographyOf(program, enter, { back: 100 });
+    // Half of the way in opacity: half of the 100 ms home.
+    expect(piece.length).toBe(150);
+    expect(Number(valueIn(program, piece, panel, "opacity", 125))).toBeCloseTo(0.25);
+    expect(shareIn(piece, panel, "opacity", 99.99)).toBeCloseTo(0.5, 2);
+    expect(shareIn(piece, panel, "opacity", 125)).toBeCloseTo(0.25);
+    expect(shareIn(piece, panel, "opacity", 160)).toBe(0);
+    expect(momentAt(piece, 160).lingering).toEqual([]);
+  });
+  it("is the calmer one where reduced motion is preferred", () => {
+    const calm = structuredClone(doc);
+    calm.looks[0].in.open.motion!.transform.reduced = "none";
+    const calmer = compile(calm);
+    const piece = choreographyOf(calmer, enter, { reduced: true });
+    expect(piece.length).toBe(200);
+    expect(valueIn(calmer, piece, panel, "transform", 0)).toBe("none");
+  });
+  it("is found for each pair of states that reactions join, with its timers", () => {
+    expect(transitionsOf(program)).toEqual([
+      { from: "shut", to: "open", causes: ["click b"] },
+      { from: "open", to: "shut", causes: ["click b", "after 3s"] },
+    ]);
+    expect(timersIn(program, "open")).toMatchObject([{ text: "3s", after: 3000, to: "shut" }]);
+  });
+});

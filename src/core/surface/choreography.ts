@@ -1,0 +1,66 @@
+/** A transition as a piece of choreography: what moves, from when to when, and where it is at any instant; turned back or not. */
+import type { PartIndex, PoseIndex, Program } from "../program";
+import type { Moment, Track } from "./moment";
+import { trackEnd } from "./moment";
+import { type Change, changesBetween, currentValue, ended, moveTo, progressAt } from "./motion";
+
+export interface Choreography {
+  /** The moment right after the change at 0 ms, and, where it is turned back, right after that. */
+  legs: readonly { from: number; moment: Moment }[];
+  /** What differs between the two poses and has a motion, or would have one if its values could be mixed. */
+  changes: readonly Change[];
+  /** When the last motion has ended, ms. */
+  length: number;
+}
+
+/**
+ * @param from a moment at rest; its page says the size and the preference for reduced motion
+ * @param back when it is turned back to where it came from, ms; null for never
+ */
+export function choreography(program: Program, from: Moment, to: PoseIndex, back: number | null = null): Choreography {
+  const changes = changesBetween(program, from.pose, to, from.page);
+  const start: Moment = { ...from, now: 0, tracks: [], lingering: [] };
+  const first: Moment = { ...start, pose: to, ...moveTo(program, start, to) };
+  const legs = [{ from: 0, moment: first }];
+  if (back !== null) {
+    const there = momentIn(legs, back);
+    legs.push({ from: back, moment: { ...there, pose: from.pose, ...moveTo(program, there, from.pose) } });
+  }
+  const ends = legs.flatMap((l, i) => l.moment.tracks.map((t) => Math.min(trackEnd(t), legs[i + 1]?.from ?? Infinity)));
+  return { legs, changes, length: Math.max(0, ...ends) };
+}
+
+function momentIn(legs: Choreography["legs"], now: number): Moment {
+  const { moment } = legs.findLast((l) => l.from <= now) ?? legs[0];
+  const at = { ...moment, now };
+  return { ...at, ...ended(at, now) };
+}
+
+/** What is on the page at `now` ms after the change. */
+export const momentAt = ({ legs }: Choreography, now: number): Moment => momentIn(legs, now);
+
+/** The value of a property at `now` ms, in CSS. */
+export const valueIn = (
+  program: Program,
+  piece: Choreography,
+  part: PartIndex,
+  property: string,
+  now: number,
+): string | undefined => currentValue(program, momentAt(piece, now), part, property);
+
+/**
+ * How far a property has come on its way at `now` ms: 0 where it was, 1 where it goes; beyond either where its easing
+ * overshoots. One that is turned back comes from where it had got to.
+ */
+export function shareIn(piece: Choreography, part: PartIndex, property: string, now: number): number {
+  const trackOf = (leg: number): Track | undefined =>
+    piece.legs[leg].moment.tracks.find((t) => t.part === part && t.property === property);
+  const leg = piece.legs.length > 1 && now >= piece.legs[1].from ? 1 : 0;
+  const forth = trackOf(0);
+  const gone = (t: number): number => (forth ? (t >= trackEnd(forth) ? 1 : progressAt(forth, t)) : 1);
+  if (leg === 0) return gone(now);
+  const home = trackOf(1);
+  if (!home) return 0;
+  const from = gone(piece.legs[1].from);
+  return now >= trackEnd(home) ? 0 : from * (1 - progressAt(home, now));
+}

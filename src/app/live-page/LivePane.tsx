@@ -2,7 +2,7 @@
 import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { DOCUMENT } from "../../core/program";
-import type { Frame, RunState, Session, Stimulus } from "../../core/run";
+import { type Frame, type RunState, type Session, type Stimulus, type Trail, trail } from "../../core/run";
 import { baseSheet, layoutOf, render, scrollAt } from "../../core/surface";
 import { useDoc } from "../store/document";
 import { momentOf, useRun } from "../store/run";
@@ -13,12 +13,13 @@ import "./live-page.css";
 import { hearsOf } from "./hears";
 import { PageFrame } from "./PageFrame";
 import { PageSize } from "./PageSize";
-import type { FromFrame } from "./protocol";
+import type { FromFrame, Mark } from "./protocol";
 import { useClock } from "./use-clock";
+import { useAsked, Why } from "./Why";
 
 export function LivePane() {
   const { doc, program } = useDoc();
-  const { session, instant, frozen, act, freeze, showing } = useRun();
+  const { session, instant, frozen, act, freeze, showing, seek } = useRun();
   const moment = useMemo(() => momentOf({ session, instant, frozen }), [session, instant, frozen]);
   const [onTop, setOnTop] = useState<Record<string, string | null>>({});
   const [measured, setMeasured] = useState(0);
@@ -27,6 +28,15 @@ export function LivePane() {
   const css = useMemo(() => baseSheet(doc), [doc]);
   const parts = useMemo(() => (moment ? render(program, moment) : []), [program, moment]);
   const hears = useMemo(() => hearsOf(program), [program]);
+  const [whole, setWhole] = useState(false);
+  const asked = useAsked((s) => s.part);
+  const told = useMemo(() => tellable(session, instant), [session, instant]);
+  const first = told[0];
+  const way = useMemo(
+    () => (whole && first && !frozen ? trail(program, first.before, first.frame) : null),
+    [whole, first, frozen, program],
+  );
+  const marks = useMemo(() => marksOf(way, asked), [way, asked]);
   useClock();
 
   useEffect(() => {
@@ -46,6 +56,11 @@ export function LivePane() {
   if (!moment) return <aside className="live-pane" aria-label="Live page" />;
   const { width, height } = moment.page;
   const scale = Math.min(1, room.width / width, room.height / height);
+  /** The page as it was then, with the way drawn on it. */
+  const showWay = (at: number): void => {
+    setWhole(!whole);
+    if (!whole && at < (instant ?? Number.POSITIVE_INFINITY)) seek(at);
+  };
   const hear = (event: FromFrame): void => {
     if (event.type === "click") act({ click: event.part });
     else if (event.type === "pointer") act({ [event.did]: event.part } as Stimulus);
@@ -64,7 +79,6 @@ export function LivePane() {
     } else if (event.type === "leave") leavePage(true);
     else if (event.type === "measured") setOnTop(event.onTop);
   };
-  const told = tellable(session, instant);
   const focusName = moment.focus === DOCUMENT ? null : program.parts[moment.focus].name;
   return (
     <aside className="live-pane" aria-label="Live page">
@@ -100,10 +114,11 @@ export function LivePane() {
             hears={hears}
             onEvent={hear}
             measure={measured}
+            marks={marks}
           />
         </div>
       </div>
-      <div className="live-words" id="after-live-page" tabIndex={-1}>
+      <div className={`live-words ${whole || asked ? "roomy" : ""}`} id="after-live-page" tabIndex={-1}>
         <OwnEvents program={program} onSend={(send) => act({ send })} />
         <Facts program={program} moment={moment} frozen={frozen} />
         <Disagreements onTop={onTop} moment={moment} />
@@ -114,14 +129,26 @@ export function LivePane() {
             <Explanation
               key={frame.step.at + frame.step.cause.kind}
               program={program}
-              step={frame.step}
+              frame={frame}
               later={i > 0}
+              way={i > 0 ? null : way}
+              onWay={i > 0 ? undefined : () => showWay(frame.step.at)}
             />
           ))
         )}
+        <Why program={program} moment={moment} />
       </div>
     </aside>
   );
+}
+
+/** The way of the event, numbered, and the part that is asked about. */
+function marksOf(way: Trail | null, asked: string | null): Mark[] {
+  const passed = (way?.path ?? []).map(
+    (p, i): Mark => ({ part: p.name, label: `${i + 1} ${p.name}`, tone: p.listens ? "now" : "passed" }),
+  );
+  // Inner ones last, so that their words stay on top.
+  return [...passed.toReversed(), ...(asked ? [{ part: asked, label: asked, tone: "differs" as const }] : [])];
 }
 
 /** What the person did last, and what came of itself after it, each with the frame before it. */

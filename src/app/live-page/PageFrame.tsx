@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { RenderedPart } from "../../core/surface";
 import "./page-frame.css";
-import type { FromFrame, Hears, ToFrame } from "./protocol";
+import type { FromFrame, Hears, Mark, ToFrame } from "./protocol";
 
 export interface PageFrameProps {
   title: string;
@@ -19,10 +19,13 @@ export interface PageFrameProps {
   /** px from the top */
   scroll?: number;
   hears?: Hears;
+  /** Parts that are pointed out. */
+  marks?: readonly Mark[];
   /** Raised by one to have the real boxes measured. */
   measure?: number;
 }
 
+const noMarks: readonly Mark[] = [];
 const nothing: Hears = { presses: false, hovers: false, heldKeys: [], scrolls: false };
 
 export function PageFrame(props: PageFrameProps) {
@@ -40,6 +43,7 @@ export function PageFrame(props: PageFrameProps) {
     measure,
     scroll = 0,
     hears = nothing,
+    marks = noMarks,
   } = props;
   const frame = useRef<HTMLIFrameElement>(null);
   const [ready, setReady] = useState(0);
@@ -67,6 +71,8 @@ export function PageFrame(props: PageFrameProps) {
     () => say({ type: "render", parts, focus: focus ?? null, focusVisible: focusVisible ?? true }),
     [parts, focus, focusVisible, ready],
   );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
+  useEffect(() => say({ type: "marks", marks, scale }), [marks, scale, ready]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => say({ type: "scroll", top: scroll }), [scroll, ready]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above

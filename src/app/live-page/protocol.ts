@@ -9,11 +9,20 @@ export interface Hears {
   scrolls: boolean;
 }
 
+/** A part that is pointed out on the page: a frame around it, and a word. */
+export interface Mark {
+  part: string;
+  label: string;
+  /** `now` for what is under way, `differs` for what is unlike elsewhere, `passed` for what an event only passed. */
+  tone: "now" | "differs" | "passed";
+}
+
 export type ToFrame =
   | { type: "sheet"; css: string; lang: string }
   | { type: "render"; parts: RenderedPart[]; focus: string | null; focusVisible: boolean }
   | { type: "mode"; interactive: boolean; hears: Hears }
   | { type: "scroll"; top: number }
+  | { type: "marks"; marks: readonly Mark[]; scale: number }
   /** Asks which part is really on top at the middle of each. */
   | { type: "measure"; id: number };
 

@@ -141,15 +141,15 @@ function lane(
         return write(s.label, Math.max(x1, 0) + 4, width - 5, colours.focus, 9);
       case "timer": {
         c.fillStyle = s.quiet ? colours.line : colours.holds;
-        c.fillRect(x1, y + 5, Math.max(1, width), 2);
+        c.fillRect(x1, base - 3, Math.max(1, width), 2);
         const due = ((s.due ?? s.to) - view.from) * view.perMs;
         // Where it is due: a full mark when it came to that, an open one when it was ended before, or is to come.
         c.beginPath();
-        c.arc(Math.min(due, view.width - 4), y + 6, 3, 0, 7);
+        c.arc(Math.min(due, view.width - 4), base - 2.5, 3, 0, 7);
         c.strokeStyle = s.quiet ? colours.ink3 : colours.holds;
         if (!s.quiet && (s.due ?? 0) <= view.end) c.fill();
         else c.stroke();
-        return write(s.label, Math.max(x1, 0) + 3, width - 12, colours.ink2, 15 - 0);
+        return write(s.label, Math.max(x1, 0) + 3, width - 8, colours.ink2, 9);
       }
       case "not displayed":
       case "absent":

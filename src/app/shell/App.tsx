@@ -9,6 +9,8 @@ import { Workbench } from "./Workbench";
 
 const Sheet = lazy(() => import("../sheet/Sheet").then((m) => ({ default: m.Sheet })));
 const Parts = lazy(() => import("../parts/Parts").then((m) => ({ default: m.Parts })));
+const Motion = lazy(() => import("../motion/Motion").then((m) => ({ default: m.Motion })));
+const Compare = lazy(() => import("../compare/Compare").then((m) => ({ default: m.Compare })));
 const ProofView = lazy(() => import("../proof/ProofView").then((m) => ({ default: m.ProofView })));
 const Deliver = lazy(() => import("../deliver/Deliver").then((m) => ({ default: m.Deliver })));
 
@@ -28,6 +30,8 @@ export function App() {
                 <Route index element={<Navigate to="sheet" replace />} />
                 <Route path="sheet" element={<Sheet />} />
                 <Route path="parts" element={<Parts />} />
+                <Route path="motion" element={<Motion />} />
+                <Route path="compare" element={<Compare />} />
                 <Route path="proof" element={<ProofView />} />
                 <Route path="deliver" element={<Deliver />} />
               </Route>

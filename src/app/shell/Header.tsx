@@ -8,6 +8,8 @@ import { useTheme } from "../theme/theme";
 const views = [
   ["sheet", "Sheet"],
   ["parts", "Parts"],
+  ["motion", "Motion"],
+  ["compare", "Compare"],
   ["proof", "Proof"],
   ["deliver", "Deliver"],
 ] as const;

@@ -54,7 +54,8 @@ export const tokenProblems = (doc: Component): Problem[] =>
 /** Where a token is used, in words a person can go to. Each place once. */
 export function usesOf(doc: Component, token: string): string[] {
   const out = new Set<string>();
-  const mentions = (value: unknown): boolean => JSON.stringify(value ?? "").includes(`var(${token}`);
+  const mention = new RegExp(`var\\(\\s*${token.replace(/-/g, "\\-")}(?![\\w-])`);
+  const mentions = (value: unknown): boolean => mention.test(JSON.stringify(value ?? ""));
   for (const t of doc.tokens ?? []) if (mentions(t.value)) out.add(t.name);
   for (const { part } of allParts(doc)) {
     const { content: _content, ...own } = part;

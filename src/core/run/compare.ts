@@ -106,6 +106,22 @@ export function differences(a: Instant, b: Instant): Difference[] {
   return out;
 }
 
-/** What a step changed. Running timers and motions are told as such, not counted. */
-export const compareSteps = (program: Program, before: RunState, after: RunState): Difference[] =>
-  differences({ program, state: before }, { program, state: after });
+/** Without those that are the same for something around the part: they only follow from that. */
+export function ownOf(program: Program, list: readonly Difference[]): Set<Difference> {
+  const said = new Set(list.map((d) => `${d.part}\n${d.fact}\n${d.a}\n${d.b}`));
+  return new Set(
+    list.filter((d) => {
+      const index = d.part === null ? undefined : program.partIndex.get(d.part);
+      if (index === undefined) return true;
+      const around = program.parts[index].path.slice(1);
+      return !around.some((p) => said.has(`${program.parts[p].name}\n${d.fact}\n${d.a}\n${d.b}`));
+    }),
+  );
+}
+
+/** What a step changed: what follows from that for the parts inside is left out. */
+export function compareSteps(program: Program, before: RunState, after: RunState): Difference[] {
+  const list = differences({ program, state: before }, { program, state: after });
+  const own = ownOf(program, list);
+  return list.filter((d) => own.has(d));
+}

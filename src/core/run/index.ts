@@ -9,4 +9,5 @@ export * from "./session";
 export * from "./state";
 export * from "./trail";
 export * from "./transitions";
+export * from "./ways";
 export * from "./why";

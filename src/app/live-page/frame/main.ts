@@ -4,6 +4,7 @@
  */
 import type { FromFrame, Hears, ToFrame } from "../protocol";
 import { keyOf } from "./keys";
+import { drawMarks, setMarks } from "./marks";
 import { elementOf, patch } from "./patch";
 
 const say = (message: FromFrame): void => parent.postMessage(message, "*");
@@ -56,8 +57,10 @@ addEventListener("message", (event: MessageEvent<ToFrame>) => {
   } else if (message.type === "render") {
     patch(document.body, message.parts);
     if (interactive) setFocus(message.focus, message.focusVisible);
+    drawMarks();
     requestAnimationFrame(() => say({ type: "painted" }));
-  } else if (message.type === "measure") say({ type: "measured", id: message.id, onTop: measure() });
+  } else if (message.type === "marks") setMarks(message.marks, message.scale);
+  else if (message.type === "measure") say({ type: "measured", id: message.id, onTop: measure() });
 });
 
 // The app's core decides where the focus goes and what a click does; the browser's own answers are held back.
@@ -114,6 +117,8 @@ addEventListener(
   },
   { passive: true },
 );
+addEventListener("scroll", drawMarks, { passive: true });
+addEventListener("resize", drawMarks);
 addEventListener("submit", (event) => event.preventDefault(), true);
 addEventListener("keydown", (event) => {
   if (!interactive) return;

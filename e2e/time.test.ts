@@ -1,0 +1,246 @@
+/** Time in the real interface: stepping into a fade, other ways from there, comparing, shaping motion, keeping a stretch. */
+import type { Page } from "puppeteer-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { clickLive, livePage, press, Stage, text, until, untilText } from "./stage";
+
+let stage: Stage;
+let page: Page;
+
+beforeAll(async () => {
+  stage = await Stage.open();
+  page = await stage.page();
+  await page.waitForSelector(".shelf-item");
+  await page.evaluate(() => {
+    const item = [...document.querySelectorAll(".shelf-item")].find(
+      (i) => i.querySelector(".shelf-name")?.textContent === "Change-crossing dialog",
+    );
+    item?.querySelector<HTMLElement>(".shelf-link")?.click();
+  });
+  await page.waitForSelector(".grid");
+});
+afterAll(() => stage?.close());
+
+const opacity = async (): Promise<number> => {
+  const live = await livePage(page);
+  return Number(await live.$eval('[data-part="backdrop"]', (e) => getComputedStyle(e).opacity));
+};
+const time = async (): Promise<number> => Number.parseFloat(await text(page, ".clock-time")) * 1000;
+/** Drags the needle to `ms`, as far as the pixels allow. */
+async function dragTo(ms: number, from?: number): Promise<void> {
+  const at = await page.$eval(".lanes", (e) => {
+    const box = e.getBoundingClientRect();
+    const end = Number(e.getAttribute("aria-valuemax"));
+    return { x: box.x, y: box.y + 8, end, width: box.width };
+  });
+  const px = (t: number): number => at.x + t * (at.width / Math.max(2000, at.end * 1.04));
+  await page.mouse.move(px(from ?? ms + 40), at.y);
+  await page.mouse.down();
+  await page.mouse.move(px(ms), at.y, { steps: 4 });
+  await page.mouse.up();
+}
+
+describe("a run that can be stopped and turned back", () => {
+  it("is caught in the middle of a fade, and stepped to its end and back", async () => {
+    await press(page, "Pause");
+    await clickLive(page, "trigger");
+    await untilText(page, ".facts", "opening for");
+    // Stopped, it stays stopped: the click did its work and nothing else goes on.
+    const clicked = await time();
+    await until(opacity, (o) => o === 0);
+    await page.focus(".lanes");
+    await press(page, "Run");
+    await until(time, (t) => t > clicked + 60);
+    await press(page, "Pause");
+    await page.click('[aria-label="To the next change"]');
+    await page.click('[aria-label="To the change before"]');
+    await dragTo(clicked + 120);
+    const middle = await until(opacity, (o) => o > 0.2 && o < 0.95);
+    const shown = await time();
+    expect(shown).toBeGreaterThan(clicked + 60);
+    expect(shown).toBeLessThan(clicked + 200);
+    await page.keyboard.press(".");
+    await untilText(page, ".facts", /open for/);
+    await page.keyboard.press(",");
+    await untilText(page, ".facts", "opening for 0 ms");
+    await dragTo(shown);
+    const again = await until(opacity, (o) => o > 0.2 && o < 0.95);
+    expect(Math.abs(again - middle)).toBeLessThan(0.06);
+  });
+
+  it("branches where something else is done, and keeps the other run until it is closed", async () => {
+    await press(page, "Run");
+    await untilText(page, ".facts", "open for");
+    const length = await until(
+      async () => Number(await page.$eval(".lanes", (e) => e.getAttribute("aria-valuemax"))),
+      (n) => n > 900,
+    );
+    await dragTo(length * 0.2);
+    await untilText(page, ".facts", "closed for");
+    await clickLive(page, "title-not-there").catch(() => clickLive(page, "trigger"));
+    await untilText(page, ".runs", "run 1");
+    expect(await text(page, ".run-name.now")).toContain("run 2");
+    await press(page, "run 1", ".runs");
+    await until(
+      async () => Number(await page.$eval(".lanes", (e) => e.getAttribute("aria-valuemax"))),
+      (n) => Math.abs(n - length) < 400,
+    );
+    await page.click('[aria-label="Close run 2"]');
+    await until(
+      () => text(page, ".runs"),
+      (t) => t === "",
+    );
+  });
+
+  it("compares two pinned instants, fact by fact and blended", async () => {
+    await press(page, "Start again");
+    await clickLive(page, "trigger");
+    await untilText(page, ".facts", "open for");
+    await press(page, "Pin");
+    await page.focus(".lanes");
+    await page.keyboard.press("Home");
+    await page.keyboard.press("p");
+    await press(page, "Compare", ".clock");
+    const table = await untilText(page, ".differing", "backdrop");
+    expect(table).toMatch(/backdrop ?displayed ?yes ?no/);
+    expect(table).toContain("state");
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>(".ant-segmented-item")]
+        .find((i) => i.textContent === "blended")
+        ?.click(),
+    );
+    await page.waitForSelector(".blend iframe");
+    expect(await page.$$eval(".blend iframe", (f) => f.length)).toBe(2);
+    await page.click('[aria-label="Take pin A away"]');
+    await untilText(page, ".compare-empty", "pin that too");
+  });
+
+  it("tells the whole way of a click, and why a part is like it is", async () => {
+    await press(page, "Sheet", ".views");
+    await press(page, "Start again");
+    await clickLive(page, "trigger");
+    await untilText(page, ".facts", "open for");
+    await clickLive(page, "take");
+    await untilText(page, ".facts", "closed for");
+    await press(page, "The whole way");
+    const way = await untilText(page, ".way", "entered");
+    expect(way).toContain("1 take → 2 dialog → 3 backdrop");
+    expect(way).toMatch(/asked ?click take in open: taken: closing/);
+    const live = await livePage(page);
+    await until(
+      () => live.evaluate(() => document.documentElement.lastElementChild?.textContent ?? ""),
+      (t) => t.includes("1 take"),
+    );
+    await press(page, "Only this");
+    await page.type("#why-part", "backdrop");
+    await page.keyboard.press("Enter");
+    await untilText(page, ".reasons", /opacity ?1 ?closing says so; on its way from 1 to 0/);
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>(".reasons button")]
+        .find((b) => b.textContent?.includes("on its way"))
+        ?.click(),
+    );
+    await until(
+      () =>
+        page.$eval(
+          ".grid",
+          (g) => document.getElementById(g.getAttribute("aria-activedescendant")!)?.textContent ?? "",
+        ),
+      (t) => t.includes("no pointer"),
+    );
+  });
+
+  it("keeps a stretch as a scenario, without what did not matter before it", async () => {
+    await press(page, "Start again");
+    for (const part of ["trigger", "close", "trigger"]) {
+      await clickLive(page, part);
+      await untilText(page, ".facts", part === "trigger" ? "open for" : "closed for");
+    }
+    const from = await time();
+    await clickLive(page, "take");
+    await untilText(page, ".facts", "closed for");
+    await press(page, "Pause");
+    await dragTo(from - 30);
+    await press(page, "Pin");
+    await press(page, "To the end");
+    await press(page, "Pause");
+    await press(page, "Pin");
+    await press(page, "Keep A to B as scenario");
+    const steps = await untilText(page, ".steps", "click take");
+    expect(steps.match(/click trigger/g)).toHaveLength(1);
+    expect(steps).not.toContain("click close");
+    await untilText(page, ".standing", "6 scenarios hold");
+  });
+});
+
+describe("motion that is shaped", () => {
+  const widths = (): Promise<number[]> =>
+    page.$$eval(".motion-half:first-child .bar", (bars) => bars.map((b) => Number(b.getAttribute("aria-valuenow"))));
+
+  it("a dragged bar takes the timer along that is tied to it, as one step of undo", async () => {
+    await press(page, "Motion", ".views");
+    await untilText(page, ".motion-half", "closed → opening");
+    const before = await until(widths, (w) => w.length === 3);
+    expect(new Set(before)).toEqual(new Set([240]));
+    const bar = await page.$eval(".motion-half:first-child .bar", (e) => {
+      const box = e.getBoundingClientRect();
+      return { x: box.right - 3, y: box.y + box.height / 2, width: box.width };
+    });
+    await page.mouse.move(bar.x, bar.y);
+    await page.mouse.down();
+    await page.mouse.move(bar.x + bar.width / 4, bar.y, { steps: 5 });
+    await page.mouse.up();
+    const after = await until(widths, (w) => w[0] !== 240);
+    expect(new Set(after).size).toBe(1);
+    expect(after[0]).toBeGreaterThanOrEqual(290);
+    await untilText(page, ".standing", "no findings");
+    await press(page, "Undo");
+    await until(widths, (w) => w.every((n) => n === 240));
+  });
+
+  it("an easing is typed, its curve and the loop follow; a wrong one says what it should be", async () => {
+    const field = '.row-editor [aria-label="curve"]';
+    const curve = (): Promise<string> => page.$eval(".recharts-line-curve", (e) => e.getAttribute("d") ?? "");
+    const before = await until(curve, (d) => d.length > 50);
+    await page.click(field, { count: 3 });
+    await page.type(field, "wobbly");
+    await untilText(page, ".row-editor", "an easing, such as");
+    await page.click(field, { count: 3 });
+    await page.type(field, "linear");
+    await page.keyboard.press("Enter");
+    await until(curve, (d) => d !== before);
+    expect(await text(page, ".row-editor")).not.toContain("such as");
+    await press(page, "Undo");
+    await until(curve, (d) => d === before);
+  });
+
+  it("untied, a time that no longer agrees with its timer is marked, and mended at a click", async () => {
+    await press(page, "Untie", ".row-editor");
+    await page.focus(".motion-half:first-child .bar");
+    for (let i = 0; i < 4; i++) await page.keyboard.press("ArrowRight");
+    await until(widths, (w) => w[0] === 280 && w[2] === 240);
+    await untilText(page, ".motion-fault", /F11.*cuts off the opacity of backdrop/);
+    await page.click(".motion-fault button");
+    await until(
+      () => text(page, ".motion-fault"),
+      (t) => t === "",
+    );
+    for (let i = 0; i < 6; i++) await press(page, "Undo");
+  });
+
+  it("turned back, it is home sooner", async () => {
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>(".motion-options label")]
+        .find((l) => l.textContent === "turn back")
+        ?.click(),
+    );
+    const told = await untilText(page, ".motion-options", "home");
+    const [at, home] = [...told.matchAll(/(\d+) ms/g)].map((m) => Number(m[1]));
+    expect(at).toBe(120);
+    expect(home).toBeLessThan(240);
+    expect(home).toBeGreaterThan(60);
+  });
+
+  it("leaves no error behind", () => {
+    expect(stage.errors).toEqual([]);
+  });
+});

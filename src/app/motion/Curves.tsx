@@ -1,0 +1,113 @@
+/** How far each property has come, over time: as it runs, turned back, and as it is where reduced motion is preferred. */
+import { useMemo } from "react";
+import { CartesianGrid, Line, LineChart, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
+import type { Program } from "../../core/program";
+import { type Choreography, shareIn, valueIn } from "../../core/surface";
+import { useTheme } from "../theme/theme";
+import type { MotionRow } from "./rows";
+
+const POINTS = 80;
+const light = ["#17696b", "#a93a25", "#6d2f7c", "#7a5200", "#2c5a8f", "#4c5a2b"];
+const dark = ["#6cc4bd", "#f09479", "#d9a3e6", "#f3cd7d", "#8fb7e6", "#b9cc8a"];
+
+/** Lines that lie on one another can still be told apart. */
+const dashes = [undefined, "8 6", "2 5"];
+
+interface Props {
+  program: Program;
+  rows: readonly MotionRow[];
+  piece: Choreography;
+  calm: Choreography | null;
+  /** ms */
+  scale: number;
+  now: number | null;
+  width: number;
+}
+
+export function Curves({ program, rows, piece, calm, scale, now, width }: Props) {
+  const colours = useTheme((s) => s.name) === "dark" ? dark : light;
+  const data = useMemo(() => {
+    const back = piece.legs[1]?.from;
+    const instants = Array.from({ length: POINTS + 1 }, (_v, i) => (scale * i) / POINTS);
+    // A turn is a corner: it gets points of its own.
+    if (back !== undefined) instants.push(back - 0.01, back + 0.01);
+    return instants
+      .sort((a, b) => a - b)
+      .map((t) => {
+        const point: Record<string, number> = { t };
+        rows.forEach((r, i) => {
+          point[`m${i}`] = shareIn(piece, r.part, r.property, t) * 100;
+          if (calm) point[`c${i}`] = shareIn(calm, r.part, r.property, t) * 100;
+        });
+        return point;
+      });
+  }, [rows, piece, calm, scale]);
+  const values = data.flatMap((d) => Object.entries(d).flatMap(([k, v]) => (k === "t" ? [] : [v])));
+  const low = Math.min(0, ...values);
+  const high = Math.max(100, ...values);
+  return (
+    <LineChart width={width} height={150} data={data} margin={{ top: 6, right: 8, bottom: 0, left: -22 }}>
+      <CartesianGrid stroke="var(--line)" vertical={false} />
+      <XAxis
+        dataKey="t"
+        type="number"
+        domain={[0, scale]}
+        tick={{ fontSize: 10, fill: "var(--ink-3)" }}
+        tickFormatter={(t: number) => String(Math.round(t))}
+        stroke="var(--line-2)"
+      />
+      <YAxis
+        domain={[Math.floor(low), Math.ceil(high)]}
+        ticks={[0, 50, 100]}
+        tick={{ fontSize: 10, fill: "var(--ink-3)" }}
+        stroke="var(--line-2)"
+      />
+      <Tooltip
+        isAnimationActive={false}
+        content={({ active, label }) =>
+          active && typeof label === "number" ? (
+            <div className="curve-reading">
+              <span className="mono">{Math.round(label)} ms</span>
+              {rows.map((r, i) => (
+                <div key={r.id} style={{ color: colours[i % colours.length] }}>
+                  {r.label}: {shortened(valueIn(program, piece, r.part, r.property, label))}
+                </div>
+              ))}
+            </div>
+          ) : null
+        }
+      />
+      {now !== null && <ReferenceLine x={now} stroke="var(--now)" strokeWidth={2} />}
+      {rows.map((r, i) => (
+        <Line
+          key={r.id}
+          dataKey={`m${i}`}
+          name={r.label}
+          type="linear"
+          dot={false}
+          isAnimationActive={false}
+          stroke={colours[i % colours.length]}
+          strokeWidth={1.8}
+          strokeDasharray={dashes[i % dashes.length]}
+        />
+      ))}
+      {calm &&
+        rows.map((r, i) => (
+          <Line
+            key={`${r.id} calm`}
+            dataKey={`c${i}`}
+            name={`${r.label}, reduced`}
+            type="linear"
+            dot={false}
+            isAnimationActive={false}
+            stroke={colours[i % colours.length]}
+            strokeWidth={1}
+            strokeDasharray="2 3"
+          />
+        ))}
+    </LineChart>
+  );
+}
+
+const shortened = (value: string | undefined): string =>
+  (value ?? "").replace(/-?\d+\.\d{3,}/g, (n) => String(Number(Number(n).toFixed(2))));

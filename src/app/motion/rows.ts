@@ -1,0 +1,158 @@
+/** What a transition's choreography has to show: a row for each property that changes and for each timer. Pure. */
+
+import { milliseconds, tokenValues, usesOf } from "../../core/measure";
+import {
+  addLookRow,
+  type Component,
+  type Motion,
+  type MotionPlace,
+  setAfter,
+  setMotion,
+  setTokenValue,
+  tokenOf,
+} from "../../core/model";
+import type { Program } from "../../core/program";
+import { looksAt } from "../../core/program";
+import { motionPlace } from "../../core/proof";
+import { changesOf, endsOf, type Transition, timersIn, transitionsOf } from "../../core/run";
+
+export interface MotionRow {
+  kind: "motion";
+  id: string;
+  label: string;
+  part: number;
+  property: string;
+  from: string;
+  to: string;
+  place: MotionPlace;
+  /** As said; null where it jumps because nothing is said. */
+  said: Motion | null;
+  /** ms; 0 where it jumps. */
+  delay: number;
+  duration: number;
+  easing: string;
+  /** Why it jumps though a motion is said. */
+  jumps: boolean;
+}
+export interface TimerRow {
+  kind: "timer";
+  id: string;
+  label: string;
+  row: number;
+  state: string;
+  text: string;
+  duration: number;
+}
+export type ChoreographyRow = MotionRow | TimerRow;
+
+export function rowsOf(program: Program, t: Pick<Transition, "from" | "to">): ChoreographyRow[] {
+  const { doc } = program;
+  const { to } = endsOf(program, t);
+  const looks = looksAt(program, to.pose);
+  const motions = changesOf(program, t).map((change): MotionRow => {
+    const { part, property, motion } = change;
+    const place = motionPlace(program, t, part, property);
+    const cell = doc.looks.find((r) => r.part === place.part)?.in[place.state];
+    const look = place.condition === null ? cell : cell?.and?.[place.condition];
+    const { name } = program.parts[part];
+    return {
+      kind: "motion",
+      id: `${name} ${property}`,
+      label: `${name} · ${property}`,
+      part,
+      property,
+      from: change.from,
+      to: change.to,
+      place,
+      said: look?.motion?.[property] ?? null,
+      delay: motion?.delay ?? 0,
+      duration: motion?.duration ?? 0,
+      easing: motion?.easing ?? "",
+      jumps: !motion && looks[part].motion[property] !== undefined,
+    };
+  });
+  const timers = timersIn(program, t.to).map(
+    (x): TimerRow => ({
+      kind: "timer",
+      id: `timer ${x.row} ${x.state}`,
+      label: x.every ? `every ${x.text}` : `after → ${x.to || "stays"}`,
+      row: x.row,
+      state: x.state,
+      text: x.text,
+      duration: x.after,
+    }),
+  );
+  return [...motions, ...timers];
+}
+
+/** Transitions that have something to show. */
+export const shownTransitions = (program: Program): Transition[] =>
+  transitionsOf(program).filter((t) => changesOf(program, t).length > 0);
+
+/** The transition that goes the other way: the very reverse, or the one that takes most of the same properties back. */
+export function companionOf(program: Program, t: Transition, all: readonly Transition[]): Transition | null {
+  const reverse = all.find((o) => o.from === t.to && o.to === t.from);
+  if (reverse) return reverse;
+  const mine = new Map(changesOf(program, t).map((c) => [`${c.part} ${c.property}`, c]));
+  const score = (o: Transition): number =>
+    changesOf(program, o).reduce((n, c) => {
+      const same = mine.get(`${c.part} ${c.property}`);
+      return n + (same ? (c.to === same.from ? 2 : 1) : 0);
+    }, 0);
+  const others = all.filter((o) => o !== t && o.from !== t.from && o.to !== t.to);
+  const best = others.toSorted((a, b) => score(b) - score(a))[0];
+  return best && score(best) > 0 ? best : null;
+}
+
+/** The time as written; what is tied to it. */
+export interface Tie {
+  token: string;
+  /** The token's own value, where that is a plain time; else null: then it is computed from others. */
+  plain: number | null;
+  uses: string[];
+}
+export function tieOf(doc: Component, text: string | undefined): Tie | null {
+  const token = text === undefined ? null : tokenOf(text);
+  const found = token === null ? undefined : doc.tokens?.find((t) => t.name === token);
+  return found ? { token: found.name, plain: milliseconds(found.value), uses: usesOf(doc, found.name) } : null;
+}
+
+/** What a written time comes to, ms; null where it is none. */
+export function spanOf(doc: Component, text: string): number | null {
+  const plain = milliseconds(text);
+  if (plain !== null) return plain;
+  const token = tokenOf(text);
+  const value = token === null ? undefined : tokenValues(doc).find((t) => t.name === token);
+  return value ? milliseconds(value.computed) : null;
+}
+
+const ms = (n: number): string => `${Math.max(0, Math.round(n))}ms`;
+
+/** The document with a row lasting so long, or beginning so late. A time that is tied moves its token, and so all that is tied to it. */
+export function withTime(doc: Component, row: ChoreographyRow, what: "duration" | "delay", value: number): Component {
+  const text = row.kind === "timer" ? row.text : row.said?.[what];
+  const tie = tieOf(doc, text);
+  if (tie) return tie.plain === null ? doc : setTokenValue(doc, tie.token, ms(value));
+  if (row.kind === "timer") return setAfter(doc, row.row, row.state, ms(value));
+  const said: Motion = row.said ?? { duration: "0ms", easing: "ease" };
+  return withMotion(doc, row, { ...said, [what]: ms(value) });
+}
+
+export function withMotion(doc: Component, row: MotionRow, motion: Motion | undefined): Component {
+  return setMotion(addLookRow(doc, row.place.part), row.place, row.property, motion);
+}
+
+/** The document with the rows' times tied to one new token. */
+export function tied(doc: Component, rows: readonly ChoreographyRow[], name: string, value: number): Component {
+  const text = `var(${name})`;
+  const start: Component = { ...doc, tokens: [...(doc.tokens ?? []), { name, value: ms(value) }] };
+  return rows.reduce(
+    (d, r) =>
+      r.kind === "timer"
+        ? setAfter(d, r.row, r.state, text)
+        : r.said
+          ? withMotion(d, r, { ...r.said, duration: text })
+          : d,
+    start,
+  );
+}

@@ -107,9 +107,7 @@ describe("the demo on the live page", () => {
     await page.waitForSelector(".grid");
     if (!(await text(page, ".facts")).includes("open")) await clickLive(page, "trigger");
     await untilText(page, ".facts", "open for");
-    const begun = await page.$eval(".lane-done path", (p) => p.getBoundingClientRect().x);
-    expect(begun).toBeGreaterThan(0);
-    await page.focus(".track-inner");
+    await page.focus(".lanes");
     await page.keyboard.press("Home");
     await untilText(page, ".clock-time", "0.000 s");
     await press(page, "›");
@@ -118,7 +116,7 @@ describe("the demo on the live page", () => {
       () => text(page, ".facts"),
       (t) => t.includes("open"),
     );
-    await page.focus(".track-inner");
+    await page.focus(".lanes");
     for (let i = 0; i < 12; i++) await page.keyboard.press("ArrowLeft");
     await untilText(page, ".facts", "opening");
     const live = page.frames().find((f) => f.parentFrame() === page.mainFrame() && f.url().endsWith("frame.html"))!;

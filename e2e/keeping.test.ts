@@ -87,6 +87,7 @@ describe("what is specified", () => {
       (t) => t === "",
     );
     await untilText(first, ".notice", "being edited in another tab");
+    await second.waitForSelector(".grid");
     await fill(second, "press Escape", "closed", "opening");
     await first.bringToFront();
     await press(first, "Take over here");

@@ -1,9 +1,9 @@
 /** One motion or timer in words: how long, after what, on which curve, and what runs where reduced motion is preferred. */
 import { AutoComplete, Button, Input } from "antd";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { easing, easingNames, spanText } from "../../core/measure";
-import { type Component, freeName, type Motion } from "../../core/model";
-import { type ChoreographyRow, type MotionRow, spanOf, tied, tieOf, withMotion, withTime } from "./rows";
+import { type Component, freeName, type Motion, setAfter } from "../../core/model";
+import { type ChoreographyRow, type MotionRow, spanOf, tied, tieOf, withMotion } from "./rows";
 
 interface Props {
   doc: Component;
@@ -82,18 +82,9 @@ export function RowEditor({ doc, row, rows, onEdit }: Props) {
   );
 }
 
-/** The row with its time as written. */
+/** The row with its time as written, tied or not. */
 function withText(doc: Component, row: ChoreographyRow, text: string): Component {
-  const plain = withTime({ ...doc, tokens: [] }, row, "duration", 0);
-  const cell = row.kind === "timer" ? plain.reactions[row.row]?.in[row.state] : null;
-  if (row.kind === "timer") {
-    if (!cell || cell === "ignored") return doc;
-    const next = { ...cell, after: text };
-    return {
-      ...doc,
-      reactions: doc.reactions.map((r, i) => (i === row.row ? { ...r, in: { ...r.in, [row.state]: next } } : r)),
-    };
-  }
+  if (row.kind === "timer") return setAfter(doc, row.row, row.state, text);
   return row.said ? withMotion(doc, row, { ...row.said, duration: text }) : doc;
 }
 
@@ -168,11 +159,21 @@ interface FieldProps {
 }
 function Field({ label, value, options, wide, check, onChange }: FieldProps) {
   const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
+  /** What was last handed over: Enter, choosing and leaving the field may all come for one change. */
+  const given = useRef(value);
+  useEffect(() => {
+    setText(value);
+    given.current = value;
+  }, [value]);
   const wrong = text === value ? null : check(text.trim());
+  /** One of the options is gone to by arrow: Enter takes that one, not what is typed. */
+  const onOption = useRef(false);
   const take = (v = text): void => {
-    if (v.trim() !== value && !check(v.trim())) onChange(v.trim());
-    else if (check(v.trim())) setText(value);
+    const next = v.trim();
+    if (check(next)) return setText(value);
+    if (next === given.current) return;
+    given.current = next;
+    onChange(next);
   };
   const common = {
     size: "small" as const,
@@ -187,10 +188,17 @@ function Field({ label, value, options, wide, check, onChange }: FieldProps) {
         <AutoComplete
           {...common}
           options={options.map((o) => ({ value: o }))}
-          onChange={setText}
+          defaultActiveFirstOption={false}
+          onChange={(v) => {
+            onOption.current = false;
+            setText(v);
+          }}
           onSelect={(v: string) => take(v)}
           onBlur={() => take()}
-          onKeyDown={(e) => e.key === "Enter" && take()}
+          onKeyDown={(e) => {
+            if (e.key === "ArrowDown" || e.key === "ArrowUp") onOption.current = true;
+            else if (e.key === "Enter" && !onOption.current) take();
+          }}
         />
       ) : (
         <Input

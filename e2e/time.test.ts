@@ -100,7 +100,7 @@ describe("a run that can be stopped and turned back", () => {
     await page.focus(".lanes");
     await page.keyboard.press("Home");
     await page.keyboard.press("p");
-    await press(page, "Compare", ".clock");
+    await press(page, "Compare A and B");
     const table = await untilText(page, ".differing", "backdrop");
     expect(table).toMatch(/backdrop ?displayed ?yes ?no/);
     expect(table).toContain("state");
@@ -237,10 +237,11 @@ describe("motion that is shaped", () => {
     await untilText(page, ".motion-half", /^opening → closing/);
     await page.evaluate(() =>
       [...document.querySelectorAll<HTMLElement>(".motion-options label")]
-        .find((l) => l.textContent === "turn back")
+        .find((l) => l.textContent === "interrupt it")
         ?.click(),
     );
-    const told = await untilText(page, ".motion-options", "home");
+    const told = await untilText(page, ".motion-options", "later");
+    expect(told).toMatch(/to ?opening/);
     const [at, home] = [...told.matchAll(/(\d+) ms/g)].map((m) => Number(m[1]));
     expect(at).toBe(90);
     // The way back is as much shorter as the way there was cut short (CSS Transitions, reversing).

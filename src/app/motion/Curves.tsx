@@ -1,4 +1,4 @@
-/** How far each property has come, over time: as it runs, turned back, and as it is where reduced motion is preferred. */
+/** How far each property has come, over time: as it runs, interrupted, and as it is where reduced motion is preferred. */
 import { useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
 import type { Program } from "../../core/program";
@@ -27,10 +27,10 @@ interface Props {
 export function Curves({ program, rows, piece, calm, scale, now, width }: Props) {
   const colours = useTheme((s) => s.name) === "dark" ? dark : light;
   const data = useMemo(() => {
-    const back = piece.legs[1]?.from;
+    const cut = piece.legs[1]?.from;
     const instants = Array.from({ length: POINTS + 1 }, (_v, i) => (scale * i) / POINTS);
     // A turn is a corner: it gets points of its own.
-    if (back !== undefined) instants.push(back - 0.01, back + 0.01);
+    if (cut !== undefined) instants.push(cut - 0.01, cut + 0.01);
     return instants
       .sort((a, b) => a - b)
       .map((t) => {
@@ -46,66 +46,86 @@ export function Curves({ program, rows, piece, calm, scale, now, width }: Props)
   const low = Math.min(0, ...values);
   const high = Math.max(100, ...values);
   return (
-    <LineChart width={width} height={150} data={data} margin={{ top: 6, right: 8, bottom: 0, left: -22 }}>
-      <CartesianGrid stroke="var(--line)" vertical={false} />
-      <XAxis
-        dataKey="t"
-        type="number"
-        domain={[0, scale]}
-        tick={{ fontSize: 10, fill: "var(--ink-3)" }}
-        tickFormatter={(t: number) => String(Math.round(t))}
-        stroke="var(--line-2)"
-      />
-      <YAxis
-        domain={[Math.floor(low), Math.ceil(high)]}
-        ticks={[0, 50, 100]}
-        tick={{ fontSize: 10, fill: "var(--ink-3)" }}
-        stroke="var(--line-2)"
-      />
-      <Tooltip
-        isAnimationActive={false}
-        content={({ active, label }) =>
-          active && typeof label === "number" ? (
-            <div className="curve-reading">
-              <span className="mono">{Math.round(label)} ms</span>
-              {rows.map((r, i) => (
-                <div key={r.id} style={{ color: colours[i % colours.length] }}>
-                  {r.label}: {shortened(valueIn(program, piece, r.part, r.property, label))}
-                </div>
-              ))}
-            </div>
-          ) : null
-        }
-      />
-      {now !== null && <ReferenceLine x={now} stroke="var(--now)" strokeWidth={2} />}
-      {rows.map((r, i) => (
-        <Line
-          key={r.id}
-          dataKey={`m${i}`}
-          name={r.label}
-          type="linear"
-          dot={false}
-          isAnimationActive={false}
-          stroke={colours[i % colours.length]}
-          strokeWidth={1.8}
-          strokeDasharray={dashes[i % dashes.length]}
+    <>
+      <ul className="curve-names" aria-label="Share of the way, %, over ms">
+        {rows.map((r, i) => (
+          <li key={r.id}>
+            <svg width="22" height="6" aria-hidden="true">
+              <line
+                x2="22"
+                y1="3"
+                y2="3"
+                stroke={colours[i % colours.length]}
+                strokeWidth="2"
+                strokeDasharray={dashes[i % dashes.length]}
+              />
+            </svg>
+            {r.label}
+          </li>
+        ))}
+      </ul>
+      <LineChart width={width} height={190} data={data} margin={{ top: 6, right: 8, bottom: 0, left: -14 }}>
+        <CartesianGrid stroke="var(--line)" vertical={false} />
+        <XAxis
+          dataKey="t"
+          type="number"
+          domain={[0, scale]}
+          tick={{ fontSize: 10, fill: "var(--ink-3)" }}
+          tickFormatter={(t: number) => `${Math.round(t)} ms`}
+          stroke="var(--line-2)"
         />
-      ))}
-      {calm &&
-        rows.map((r, i) => (
+        <YAxis
+          domain={[Math.floor(low), Math.ceil(high)]}
+          ticks={[0, 50, 100]}
+          tickFormatter={(v: number) => `${v} %`}
+          tick={{ fontSize: 10, fill: "var(--ink-3)" }}
+          stroke="var(--line-2)"
+        />
+        <Tooltip
+          isAnimationActive={false}
+          content={({ active, label }) =>
+            active && typeof label === "number" ? (
+              <div className="curve-reading">
+                <span className="mono">{Math.round(label)} ms</span>
+                {rows.map((r, i) => (
+                  <div key={r.id} style={{ color: colours[i % colours.length] }}>
+                    {r.label}: {shortened(valueIn(program, piece, r.part, r.property, label))}
+                  </div>
+                ))}
+              </div>
+            ) : null
+          }
+        />
+        {now !== null && <ReferenceLine x={now} stroke="var(--now)" strokeWidth={2} />}
+        {rows.map((r, i) => (
           <Line
-            key={`${r.id} calm`}
-            dataKey={`c${i}`}
-            name={`${r.label}, reduced`}
+            key={r.id}
+            dataKey={`m${i}`}
+            name={r.label}
             type="linear"
             dot={false}
             isAnimationActive={false}
             stroke={colours[i % colours.length]}
-            strokeWidth={1}
-            strokeDasharray="2 3"
+            strokeWidth={1.8}
+            strokeDasharray={dashes[i % dashes.length]}
           />
         ))}
-    </LineChart>
+        {calm &&
+          rows.map((r, i) => (
+            <Line
+              key={`${r.id} calm`}
+              dataKey={`c${i}`}
+              name={`${r.label}, reduced`}
+              type="linear"
+              dot={false}
+              isAnimationActive={false}
+              stroke={colours[i % colours.length]}
+              strokeWidth={1}
+              strokeDasharray="2 3"
+            />
+          ))}
+      </LineChart>
+    </>
   );
 }
 

@@ -15,7 +15,7 @@ import { Bars } from "./Bars";
 import { Curves } from "./Curves";
 import "./motion.css";
 import { RowEditor } from "./RowEditor";
-import { companionOf, type MotionRow, rowsOf, shownTransitions } from "./rows";
+import { companionOf, type MotionRow, rowsOf, shownTransitions, waysOut } from "./rows";
 import { useLoop } from "./use-loop";
 
 const key = (t: Transition): string => `${t.from} → ${t.to}`;
@@ -34,7 +34,8 @@ export function Motion() {
   const home = all.find((t) => key(t) === params.get("beside")) ?? guess;
   const [side, setSide] = useState<"forth" | "home">("forth");
   const [chosen, setChosen] = useState<string | null>(null);
-  const [back, setBack] = useState<number | null>(null);
+  const [cutAt, setCutAt] = useState<number | null>(null);
+  const [cutTo, setCutTo] = useState<string | null>(null);
   const [calm, setCalm] = useState(false);
   const [playing, setPlaying] = useState(true);
   const choose = (name: string, value: string): void => {
@@ -42,7 +43,7 @@ export function Motion() {
     next.set(name, value);
     if (name === "transition") next.delete("beside");
     setParams(next, { replace: true });
-    setBack(null);
+    setCutAt(null);
     setChosen(null);
   };
   const shown = side === "home" && home ? home : forth;
@@ -50,10 +51,16 @@ export function Motion() {
     () => (forth ? [forth, ...(home ? [home] : [])].map((t) => choreographyOf(program, t)) : []),
     [program, forth, home],
   );
-  const piece = useMemo(() => (shown ? choreographyOf(program, shown, { back }) : null), [program, shown, back]);
+  const outs = useMemo(
+    () => (shown ? waysOut(shown, shown === forth ? home : forth, all) : []),
+    [shown, forth, home, all],
+  );
+  const out = cutTo !== null && outs.includes(cutTo) ? cutTo : outs[0];
+  const cut = useMemo(() => (cutAt === null ? null : { at: cutAt, to: out }), [cutAt, out]);
+  const piece = useMemo(() => (shown ? choreographyOf(program, shown, { cut }) : null), [program, shown, cut]);
   const calmer = useMemo(
-    () => (shown && calm ? choreographyOf(program, shown, { back, reduced: true }) : null),
-    [program, shown, back, calm],
+    () => (shown && calm ? choreographyOf(program, shown, { cut, reduced: true }) : null),
+    [program, shown, cut, calm],
   );
   const timers = [forth, home].flatMap((t) => (t ? rowsOf(program, t).filter((r) => r.kind === "timer") : []));
   const longest = Math.max(100, ...pieces.map((p) => p.length));
@@ -75,6 +82,7 @@ export function Motion() {
     setDraft(null);
     if (next && next !== doc) edit(label, () => next);
   };
+  const whole = pieces[side === "home" ? 1 : 0]?.length ?? 0;
   const rows = rowsOf(program, shown);
   const row = rows.find((r) => r.id === chosen) ?? rows[0];
   const moving = rows.filter((r): r is MotionRow => r.kind === "motion" && r.duration > 0);
@@ -96,7 +104,7 @@ export function Motion() {
             </li>
           ))}
         </ul>
-        <Preview {...{ program, transition: shown, t, back, playing }} calm={calm} />
+        <Preview {...{ program, transition: shown, t, cut, calm }} />
         <div className="motion-clock">
           <Button size="small" onClick={() => setPlaying(!playing)} aria-pressed={playing}>
             {playing ? "Stop the loop" : "Loop"}
@@ -168,30 +176,37 @@ export function Motion() {
         <div className="motion-curves">
           <div className="motion-options">
             <Checkbox
-              checked={back !== null}
-              onChange={(e) =>
-                setBack(e.target.checked ? Math.round((pieces[side === "home" ? 1 : 0]?.length ?? 0) / 2) : null)
-              }
+              checked={cutAt !== null}
+              onChange={(e) => setCutAt(e.target.checked ? Math.round(whole / 2) : null)}
             >
-              turn back
+              interrupt it
             </Checkbox>
-            {back !== null && (
+            {cutAt !== null && (
               <>
                 <Slider
                   min={0}
-                  max={Math.max(1, Math.round(pieces[side === "home" ? 1 : 0]?.length ?? 1))}
-                  value={back}
-                  onChange={setBack}
-                  aria-label="When it is turned back, ms"
+                  max={Math.max(1, Math.round(whole))}
+                  value={cutAt}
+                  onChange={setCutAt}
+                  aria-label="When it is interrupted, ms"
                   tooltip={{ open: false }}
                 />
+                <span className="muted">at {spanText(cutAt)}, to</span>
+                <Select
+                  size="small"
+                  aria-label="Where it goes instead"
+                  value={out}
+                  onChange={setCutTo}
+                  options={outs.map((o) => ({ value: o, label: o }))}
+                  popupMatchSelectWidth={false}
+                />
                 <span className="muted">
-                  at {spanText(back)}, home {spanText(Math.max(0, Math.round(piece.length - back)))} later
+                  {piece.length - cutAt < 0.5 ? "at once" : `there ${spanText(Math.round(piece.length - cutAt))} later`}
                 </span>
               </>
             )}
             <Checkbox checked={calm} onChange={(e) => setCalm(e.target.checked)}>
-              reduced motion beside it (dotted)
+              reduced motion (dotted)
             </Checkbox>
           </div>
           {moving.length ? (
@@ -226,18 +241,18 @@ function Preview({
   program,
   transition,
   t,
-  back,
+  cut,
   calm,
 }: {
   program: Program;
   transition: Transition;
   t: number;
-  back: number | null;
+  cut: { at: number; to: string } | null;
   calm: boolean;
 }) {
   const piece = useMemo(
-    () => choreographyOf(program, transition, { back, reduced: calm }),
-    [program, transition, back, calm],
+    () => choreographyOf(program, transition, { cut, reduced: calm }),
+    [program, transition, cut, calm],
   );
   const rest = useMemo(() => endsOf(program, transition).from, [program, transition]);
   const state = { ...rest, ...momentAt(piece, t) };

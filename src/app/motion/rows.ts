@@ -104,6 +104,13 @@ export function companionOf(program: Program, t: Transition, all: readonly Trans
   return best && score(best) > 0 ? best : null;
 }
 
+/** Where one can go in the middle of a transition: first where its companion leads, and at least back. */
+export function waysOut(t: Transition, companion: Transition | null, all: readonly Transition[]): string[] {
+  const next = all.filter((o) => o.from === t.to).map((o) => o.to);
+  const first = companion && companion.from === t.to ? [companion.to] : [];
+  return [...new Set([...first, ...next, t.from])].filter((s) => s !== t.to);
+}
+
 /** The time as written; what is tied to it. */
 export interface Tie {
   token: string;

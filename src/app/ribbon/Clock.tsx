@@ -87,7 +87,7 @@ export function Clock({ session }: { session: Session }) {
         </Button>
         {pins.a && (
           <Button size="small" disabled={!pins.b} onClick={() => navigate(`/component/${id}/compare?what=instants`)}>
-            Compare
+            Compare A and B
           </Button>
         )}
       </div>

@@ -2,6 +2,7 @@
 import { type PointerEvent, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Session } from "../../core/run";
 import { useDocument } from "../store/document";
+import { useProof } from "../store/proof";
 import { useRun } from "../store/run";
 import { useTheme } from "../theme/theme";
 import { LanePicker } from "./LanePicker";
@@ -31,8 +32,9 @@ export function Track({ session }: { session: Session }) {
   const id = useDocument((s) => s.id) ?? "";
   const { folded, fold, perMs: zoom, setZoom, picked } = useRibbonView();
   const { program } = session;
+  const faulty = useProof((s) => !!s.proof?.findings.length);
   const all = useMemo(() => lanesOf(program), [program]);
-  const chosen = useMemo(() => picked[id] ?? usualLanes(program), [picked, id, program]);
+  const chosen = useMemo(() => picked[id] ?? usualLanes(program, faulty), [picked, id, program, faulty]);
   const rows = useMemo(() => rowsOf(all, chosen, folded), [all, chosen, folded]);
 
   const scroller = useRef<HTMLDivElement>(null);
@@ -89,7 +91,7 @@ export function Track({ session }: { session: Session }) {
       <div className="track-inner" style={{ width: NAMES + total, minHeight: height + AXIS }}>
         <div className="axis-row">
           <div className="track-corner" style={{ width: NAMES }}>
-            <LanePicker id={id} all={all} chosen={chosen} usual={() => usualLanes(program)} />
+            <LanePicker id={id} all={all} chosen={chosen} usual={() => usualLanes(program, faulty)} />
             <button type="button" className="plain" aria-label="Zoom out" onClick={() => zoomBy(0.5)}>
               −
             </button>

@@ -99,8 +99,11 @@ export function lanesOf(program: Program): Lane[] {
   ];
 }
 
-/** What one sees unless one picks: parts that looks speak of, texts that can change, and all the rest. */
-export function usualLanes(program: Program): Set<string> {
+/**
+ * What one sees unless one picks: parts that looks speak of, texts that can change, and all the rest;
+ * findings where the proof has some (`faulty`).
+ */
+export function usualLanes(program: Program, faulty: boolean): Set<string> {
   const { doc } = program;
   const looked = new Set(doc.looks.map((r) => r.part));
   const changing = new Set(
@@ -115,7 +118,7 @@ export function usualLanes(program: Program): Set<string> {
           ? looked.has(program.parts[l.part].name)
           : l.kind === "text"
             ? changing.has(program.parts[l.part].name)
-            : true,
+            : l.kind !== "findings" || faulty,
       )
       .map((l) => l.id),
   );

@@ -72,7 +72,7 @@ describe("the ribbon's lanes", () => {
     expect(closing).toMatchObject({ from: 100, due: 280 });
   });
   it("the usual lanes leave out parts that no look speaks of", () => {
-    const usual = usualLanes(program);
+    const usual = usualLanes(program, false);
     expect(usual.has("part backdrop")).toBe(true);
     expect(usual.has("part help")).toBe(false);
     expect(usual.has("text cancel")).toBe(true);

@@ -180,7 +180,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
     }
     return (
       <>
-        <Miniature program={program} state={column.name} room={width * 0.5} />
+        <Miniature program={program} state={column.name} room={width * (width < 150 ? 0.42 : 0.5)} />
         <span className="state-words">
           <span className="state-name" title={column.name}>
             {column.name}

@@ -22,7 +22,7 @@ export function Header() {
     <header className="header">
       <Link to="/" className="brand">
         <img src="/mark.svg" alt="" width={18} height={18} />
-        Lively State
+        <span className="brand-name">Lively State</span>
       </Link>
       {id && name !== undefined && (
         <>
@@ -128,15 +128,18 @@ function Standing({ id }: { id: string }) {
         <>
           {counts.failing > 0 ? (
             <Link to={to} className="chip wrong">
-              {counts.failing} of {counts.failing + counts.holding} scenarios fail
+              {counts.failing} of {counts.failing + counts.holding} <span className="if-wide">scenarios </span>fail
             </Link>
           ) : (
             <Link to={to} className={`chip ${counts.holding ? "holds" : ""}`}>
-              {counts.holding === 0
-                ? "no scenarios yet"
-                : counts.holding === 1
-                  ? "1 scenario holds"
-                  : `${counts.holding} scenarios hold`}
+              {counts.holding === 0 ? (
+                "no scenarios yet"
+              ) : (
+                <>
+                  {counts.holding} <span className="if-wide">{counts.holding === 1 ? "scenario " : "scenarios "}</span>
+                  {counts.holding === 1 ? "holds" : "hold"}
+                </>
+              )}
             </Link>
           )}
           <Link to={to} className={`chip ${counts.findings ? "wrong" : "holds"}`}>

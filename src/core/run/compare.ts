@@ -106,13 +106,22 @@ export function differences(a: Instant, b: Instant): Difference[] {
   return out;
 }
 
-/** Without those that are the same for something around the part: they only follow from that. */
+/**
+ * Without those that only follow from others: what is the same for something around the part,
+ * and a text or name that differs by what a part inside says.
+ */
 export function ownOf(program: Program, list: readonly Difference[]): Set<Difference> {
   const said = new Set(list.map((d) => `${d.part}\n${d.fact}\n${d.a}\n${d.b}`));
+  const aroundText = new Set<PartIndex>();
+  for (const { part, fact } of list) {
+    const index = part === null || fact !== "text" ? undefined : program.partIndex.get(part);
+    if (index !== undefined) for (const p of program.parts[index].path.slice(1)) aroundText.add(p);
+  }
   return new Set(
     list.filter((d) => {
       const index = d.part === null ? undefined : program.partIndex.get(d.part);
       if (index === undefined) return true;
+      if ((d.fact === "text" || d.fact === "name") && aroundText.has(index)) return false;
       const around = program.parts[index].path.slice(1);
       return !around.some((p) => said.has(`${program.parts[p].name}\n${d.fact}\n${d.a}\n${d.b}`));
     }),

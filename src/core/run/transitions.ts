@@ -60,14 +60,15 @@ export function changesOf(program: Program, transition: Pick<Transition, "from" 
   return changesBetween(program, from.pose, to.pose, from.page);
 }
 
-/** How it moves. @param back when it is turned back, ms */
+/** How it moves. @param cut when, in ms, it is interrupted by going to which state, such as back to where it came from */
 export function choreographyOf(
   program: Program,
   transition: Pick<Transition, "from" | "to">,
-  { back = null, reduced = false }: { back?: number | null; reduced?: boolean } = {},
+  { cut = null, reduced = false }: { cut?: { at: number; to: string } | null; reduced?: boolean } = {},
 ): Choreography {
   const { from, to } = endsOf(program, transition, { reducedMotion: reduced });
-  return choreography(program, from, to.pose, back);
+  const then = cut && (cut.to === transition.from ? from : atRest(program, cut.to, to));
+  return choreography(program, from, to.pose, cut && then && { at: cut.at, to: then.pose });
 }
 
 export interface StateTimer {

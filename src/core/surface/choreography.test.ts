@@ -32,7 +32,7 @@ describe("the choreography of a transition", () => {
     expect(shareIn(piece, panel, "transform", 150)).toBeCloseTo(0.5);
   });
   it("turned back, goes home from where it was, in the shortened time (CSS Transitions 1 §3)", () => {
-    const piece = choreographyOf(program, enter, { back: 100 });
+    const piece = choreographyOf(program, enter, { cut: { at: 100, to: "shut" } });
     // Half of the way in opacity: half of the 100 ms home.
     expect(piece.length).toBe(150);
     expect(Number(valueIn(program, piece, panel, "opacity", 125))).toBeCloseTo(0.25);

@@ -1,11 +1,17 @@
-/** A transition as a piece of choreography: what moves, from when to when, and where it is at any instant; turned back or not. */
+/** A transition as a piece of choreography: what moves, from when to when, and where it is at any instant; interrupted or not. */
 import type { PartIndex, PoseIndex, Program } from "../program";
 import type { Moment, Track } from "./moment";
 import { trackEnd } from "./moment";
 import { type Change, changesBetween, currentValue, ended, moveTo, progressAt } from "./motion";
 
+/** Another change comes before it is over: at `at` ms, to the pose `to`. */
+export interface Interruption {
+  at: number;
+  to: PoseIndex;
+}
+
 export interface Choreography {
-  /** The moment right after the change at 0 ms, and, where it is turned back, right after that. */
+  /** The moment right after the change at 0 ms, and, where it is interrupted, right after that. */
   legs: readonly { from: number; moment: Moment }[];
   /** What differs between the two poses and has a motion, or would have one if its values could be mixed. */
   changes: readonly Change[];
@@ -15,16 +21,21 @@ export interface Choreography {
 
 /**
  * @param from a moment at rest; its page says the size and the preference for reduced motion
- * @param back when it is turned back to where it came from, ms; null for never
+ * @param cut where it is interrupted: back to where it came from, or on to something else
  */
-export function choreography(program: Program, from: Moment, to: PoseIndex, back: number | null = null): Choreography {
+export function choreography(
+  program: Program,
+  from: Moment,
+  to: PoseIndex,
+  cut: Interruption | null = null,
+): Choreography {
   const changes = changesBetween(program, from.pose, to, from.page);
   const start: Moment = { ...from, now: 0, tracks: [], lingering: [] };
   const first: Moment = { ...start, pose: to, ...moveTo(program, start, to) };
   const legs = [{ from: 0, moment: first }];
-  if (back !== null) {
-    const there = momentIn(legs, back);
-    legs.push({ from: back, moment: { ...there, pose: from.pose, ...moveTo(program, there, from.pose) } });
+  if (cut) {
+    const there = momentIn(legs, cut.at);
+    legs.push({ from: cut.at, moment: { ...there, pose: cut.to, ...moveTo(program, there, cut.to) } });
   }
   const ends = legs.flatMap((l, i) => l.moment.tracks.map((t) => Math.min(trackEnd(t), legs[i + 1]?.from ?? Infinity)));
   return { legs, changes, length: Math.max(0, ...ends) };
@@ -50,7 +61,7 @@ export const valueIn = (
 
 /**
  * How far a property has come on its way at `now` ms: 0 where it was, 1 where it goes; beyond either where its easing
- * overshoots. One that is turned back comes from where it had got to.
+ * overshoots. One that is interrupted goes home from where it had got to.
  */
 export function shareIn(piece: Choreography, part: PartIndex, property: string, now: number): number {
   const trackOf = (leg: number): Track | undefined =>

@@ -2,10 +2,13 @@
 import type { Browser, Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { compile, type Program } from "../src/core/program";
-import { advance, type RunState, start, stimulate } from "../src/core/run";
-import { matrixOf, mix, parseTransform, valueAt } from "../src/core/surface";
+import { advance, choreographyOf, type RunState, start, stimulate, transitionsOf } from "../src/core/run";
+import { matrixOf, mix, parseTransform, type Track, valueAt, valueIn } from "../src/core/surface";
 import { box, button, component } from "../src/core/testing";
+import { demoComponents } from "../src/demo";
 import { launch } from "./stage";
+
+const demos = demoComponents.map((d) => d.load()).map((doc) => [doc.name, doc] as const);
 
 /** property, from, to, easing */
 const cases: [string, string, string, string][] = [
@@ -19,6 +22,14 @@ const cases: [string, string, string, string][] = [
   ["transform", "skewX(20deg)", "rotate(90deg) scaleX(2)", "ease-in"],
   ["background-color", "rgba(255, 0, 0, 0.2)", "rgb(0, 60, 255)", "ease-in"],
   ["color", "#102030", "hsl(40 90% 60%)", "linear"],
+  ["max-height", "0px", "180px", "ease"],
+  ["max-width", "12.5px", "320px", "cubic-bezier(0.3, -0.6, 0.2, 1.6)"],
+  ["margin-top", "40px", "-8px", "ease-in"],
+  ["padding-left", "0", "24px", "cubic-bezier(0.3, -0.6, 0.2, 1.6)"],
+  ["border-top-left-radius", "4px", "50px", "linear"],
+  ["letter-spacing", "0.5px", "1.5px", "ease-out"],
+  ["filter", "blur(0px)", "blur(6px)", "ease"],
+  ["clip-path", "inset(0px 100px 0px 0px)", "inset(0px 0px 0px 0px)", "ease-in-out"],
 ];
 const LENGTH = 600;
 const instants = [0, 1, 50, 100, 150, 200, 250, 300, 400, 500, 550, 599];
@@ -126,5 +137,72 @@ describe("motion", () => {
       expect(state.tracks[0].duration).toBeCloseTo(theirs[i].duration, 1);
       expect(Number(valueAt(state.tracks[0], state.now))).toBeCloseTo(theirs[i].opacity, 2);
     });
+  });
+
+  /** Leads a property along a leg in the browser, and reads it at instants of the leg. */
+  const inBrowser = (track: Track, to: string, at: readonly number[], first: boolean): Promise<string[]> =>
+    page.evaluate(
+      ({ property, from, duration, delay, easing }, to, at, first) => {
+        let x = document.getElementById("x")!;
+        if (first) {
+          document.body.innerHTML = "<div id=x>x</div>";
+          x = document.getElementById("x")!;
+          x.style.setProperty(property, from);
+          getComputedStyle(x).getPropertyValue(property);
+        }
+        x.style.transition = `${property} ${duration}ms ${easing} ${delay}ms`;
+        x.style.setProperty(property, to);
+        getComputedStyle(x).getPropertyValue(property);
+        const [motion] = x.getAnimations();
+        motion.pause();
+        return at.map((t) => {
+          motion.currentTime = t;
+          return getComputedStyle(x).getPropertyValue(property);
+        });
+      },
+      { ...track, duration: track.duration / track.shortening },
+      to,
+      at,
+      first,
+    );
+  let compared = 0;
+  const near = (property: string, ours: string, theirs: string, where: string): void => {
+    const [a, b] = [numbers(property, ours), numbers(property, theirs)];
+    compared++;
+    expect(a.length, where).toBe(b.length);
+    const by = property.includes("color") ? 1.01 : 0.01;
+    a.forEach((n, i) => {
+      expect(Math.abs(n - b[i]), `${where}: ours ${ours}, the browser's ${theirs}`).toBeLessThanOrEqual(by);
+    });
+  };
+
+  it.each(demos)("%s: every motion there and, cut short, back, as the browser computes it", async (_n, doc) => {
+    const program = compile(doc);
+    await page.setContent("<body></body>");
+    for (const transition of transitionsOf(program)) {
+      const whole = choreographyOf(program, transition);
+      const cut = { at: Math.round(whole.length * 0.4), to: transition.from };
+      const piece = choreographyOf(program, transition, { cut });
+      for (const track of whole.legs[0].moment.tracks) {
+        const { part, property } = track;
+        const where = `${transition.from} → ${transition.to}, ${property} of ${program.parts[part].name}`;
+        const at = [0, 0.1, 0.3, 0.5, 0.8].map((f) => f * (track.delay + track.duration));
+        const there = await inBrowser(track, track.to, at, true);
+        at.forEach((t, i) => {
+          near(property, valueIn(program, whole, part, property, t)!, there[i], `${where} at ${t} ms`);
+        });
+        const home = piece.legs[1].moment.tracks.find((t) => t.part === part && t.property === property);
+        if (!home || home.to === track.to || cut.at >= track.delay + track.duration) continue;
+        await inBrowser(track, track.to, [cut.at], true);
+        const after = [0.2, 0.7].map((f) => f * (home.delay + home.duration));
+        const back = await inBrowser(home, home.to, after, false);
+        after.forEach((t, i) => {
+          near(property, valueIn(program, piece, part, property, cut.at + t)!, back[i], `${where} back, ${t} ms later`);
+        });
+      }
+    }
+  });
+  it("and those were many", () => {
+    expect(compared).toBeGreaterThan(300);
   });
 });

@@ -40,7 +40,7 @@ export function mix(property: string, from: string, to: string): Mix | null {
           ? mixTransforms(from, to)
           : colourProperty(property)
             ? mixColours(from, to)
-            : mixLengths(from, to);
+            : mixAlike(property, from, to);
     known.set(key, found);
   }
   return found;
@@ -60,24 +60,46 @@ function mixNumbers(from: string, to: string): Mix | null {
 
 const colourProperty = (property: string): boolean => /color$|^fill$|^stroke$/.test(property);
 
-/** One or more lengths of the same units, as in width, margin or border-radius; 0 goes with any unit. */
-function mixLengths(from: string, to: string): Mix | null {
-  const read = (text: string) =>
-    text
-      .trim()
-      .split(/\s+/)
-      .map((t) => /^([+-]?(?:\d+\.?\d*|\.\d+))([a-z]*|%)$/i.exec(t));
-  const a = read(from);
-  const b = read(to);
-  if (a.length !== b.length || a.includes(null) || b.includes(null)) return null;
-  const pairs = a.map((x, i) => {
-    const [, n, unit] = x!;
-    const [, m, other] = b[i]!;
-    const compatible = unit === other || (unit === "" && Number(n) === 0) || (other === "" && Number(m) === 0);
-    return compatible ? { n: Number(n), m: Number(m), unit: unit || other } : null;
+/** Values that a shape may not go below 0 with, however its easing overshoots (their own sections' value ranges). */
+const noLess =
+  /^(?:min-|max-)?(?:width|height|inline-size|block-size)$|^(?:padding|border|outline)(?!-offset)|gap$|^(?:font-size|line-height|stroke-width|filter|backdrop-filter)$|^flex-/;
+const whole = /^(?:z-index|order)$/;
+
+/** Colours, numbers with their units, and what stands between them. */
+const tokens =
+  /#[0-9a-f]+|\b(?:rgb|hsl|hwb|lab|lch|oklab|oklch)a?\([^()]*\)|[+-]?(?:\d+\.?\d*|\.\d+)(?:[a-z]+|%)?|[^\s\d#]+|\s+/gi;
+const measure = /^([+-]?(?:\d+\.?\d*|\.\d+))([a-z]*|%)$/i;
+
+/**
+ * Values of one shape: the same words, with lengths, numbers or colours in the same places, as in margin, border-radius,
+ * box-shadow, filter or clip-path. A 0 goes with any unit.
+ */
+function mixAlike(property: string, from: string, to: string): Mix | null {
+  const a = from.trim().match(tokens) ?? [];
+  const b = to.trim().match(tokens) ?? [];
+  if (!a.length || a.length !== b.length) return null;
+  const fine = (n: number): string =>
+    String(
+      Number((whole.test(property) ? Math.floor(n + 0.5) : noLess.test(property) ? Math.max(0, n) : n).toFixed(6)),
+    );
+  let moves = false;
+  const pieces = a.map((x, i): Mix | null => {
+    const y = b[i];
+    const [m, n] = [measure.exec(x), measure.exec(y)];
+    if (m && n) {
+      const compatible = m[2] === n[2] || (!m[2] && Number(m[1]) === 0) || (!n[2] && Number(n[1]) === 0);
+      if (!compatible) return null;
+      moves = true;
+      const [start, way, unit] = [Number(m[1]), Number(n[1]) - Number(m[1]), m[2] || n[2]];
+      return (p) => `${fine(start + way * p)}${unit}`;
+    }
+    if (x.trim().toLowerCase() === y.trim().toLowerCase()) return () => x;
+    const colours = /\w/.test(x) && /\w/.test(y) ? mixColours(x, y) : null;
+    if (colours) moves = true;
+    return colours;
   });
-  if (pairs.includes(null)) return null;
-  return (p) => pairs.map((x) => `${Number((x!.n + (x!.m - x!.n) * p).toFixed(6))}${x!.unit}`).join(" ");
+  if (!moves || pieces.includes(null)) return null;
+  return (p) => pieces.map((piece) => piece!(p)).join("");
 }
 
 function rgb(text: string): Rgb | null {

@@ -3,7 +3,7 @@ import { easing } from "../measure";
 import { type CompiledMotion, looksAt, type PartIndex, type PartLook, type PoseIndex, type Program } from "../program";
 import { initialValue, mix } from "./interpolate";
 import { goalOf, type Lingering, type Moment, type Track, trackEnd } from "./moment";
-import { computedCss, type PageState } from "./page";
+import { absoluteCss, computedCss, type PageState } from "./page";
 
 const linear = (t: number): number => t;
 
@@ -27,7 +27,7 @@ export function valueAt(track: Track, now: number): string {
 export function restingValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
   if (property === "opacity" && look.as === "transparent") return "0";
   const said = look.css[property];
-  return said === undefined ? initialValue(property) : computedCss(program, said, page);
+  return said === undefined ? initialValue(property) : absoluteCss(program, computedCss(program, said, page), page);
 }
 
 /** The motion in force for a property; where reduced motion is preferred, its alternative. */

@@ -62,6 +62,12 @@ export function pixels(program: Program, text: string, page: Size, percentOf = 0
   return px;
 }
 
+const relative = /(?<![\w#.-])[+-]?(?:\d+\.?\d*|\.\d+)(?:rem|[sld]?v(?:w|h|min|max)|cm|mm|q|in|pt|pc)\b/gi;
+
+/** A CSS value with lengths that need no surroundings but the page in px, as computed values have them (CSS Values 4 §6). */
+export const absoluteCss = (program: Program, text: string, page: Size): string =>
+  /\d/.test(text) ? text.replace(relative, (length) => `${pixels(program, length, page)}px`) : text;
+
 /** A CSS value with its tokens and math computed where they can be. */
 export function computedCss(program: Program, text: string, page: Size): string {
   if (!text.includes("(")) return text;

@@ -12,6 +12,7 @@ import { Explorer, proveNow, runScenario } from "../src/core/proof";
 import { advance, start, stimulate } from "../src/core/run";
 import { largeInApp, largeInCore } from "./large";
 import { initial, reduce } from "./reducer";
+import { ribbonInApp, timeInCore } from "./time";
 
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
 if (!read.ok) throw new Error("the demo does not load");
@@ -118,7 +119,7 @@ for (let i = 0; i < 12; i++) {
   await new Promise((r) => setTimeout(r, 400));
 }
 const spans = (await app.evaluate(() => (window as unknown as { spans: number[] }).spans)).sort((a, b) => a - b);
-rows.push(...largeInCore(), ...(await largeInApp(stage)));
+rows.push(...largeInCore(), ...(await largeInApp(stage)), ...timeInCore(program), ...(await ribbonInApp(stage)));
 await stage.close();
 rows.push(["Stimulus to painted frame, median of 24 clicks", `${spans[spans.length >> 1].toFixed(1)} ms`, "16 ms"]);
 rows.push(["Stimulus to painted frame, the slowest", `${spans[spans.length - 1].toFixed(1)} ms`, ""]);

@@ -1,9 +1,10 @@
 /** A datum and its value; the value can be set by hand. */
 import { Input, InputNumber, Select, Switch } from "antd";
+import { memo } from "react";
 import type { Datum, Value } from "../../core/model";
 import { useRun } from "../store/run";
 
-export function DataFact({ datum, value }: { datum: Datum; value: Value }) {
+export const DataFact = memo(({ datum, value }: { datum: Datum; value: Value }) => {
   const act = useRun((s) => s.act);
   const set = (to: Value): void => act({ set: datum.name, to });
   return (
@@ -14,7 +15,7 @@ export function DataFact({ datum, value }: { datum: Datum; value: Value }) {
       </dd>
     </div>
   );
-}
+});
 
 function Control({ datum, value, set }: { datum: Datum; value: Value; set: (to: Value) => void }) {
   const label = `Set ${datum.name}`;

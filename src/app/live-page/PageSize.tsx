@@ -1,5 +1,6 @@
 /** The size of the page under work and the preference for reduced motion: what the surroundings are like. */
 import { Popover, Switch } from "antd";
+import { memo } from "react";
 import type { Component } from "../../core/model";
 import type { PageState } from "../../core/surface";
 import { useRun } from "../store/run";
@@ -7,7 +8,7 @@ import { useRun } from "../store/run";
 const phone = { width: 390, height: 640 };
 const desktop = { width: 1280, height: 800 };
 
-export function PageSize({ page, own }: { page: PageState; own: Component["page"] }) {
+export const PageSize = memo(({ page, own }: { page: PageState; own: Component["page"] }) => {
   const act = useRun((s) => s.act);
   const sizes = [
     { label: "As specified", width: own.width, height: own.height },
@@ -45,4 +46,4 @@ export function PageSize({ page, own }: { page: PageState; own: Component["page"
       </button>
     </Popover>
   );
-}
+});

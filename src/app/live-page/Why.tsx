@@ -1,5 +1,6 @@
 /** Why a part is like this now: for each thing about it the cell, the state and the motion that made it so. */
 import { Select } from "antd";
+import { memo } from "react";
 import { create } from "zustand";
 import type { Program } from "../../core/program";
 import { type RunState, whyPart } from "../../core/run";
@@ -12,7 +13,7 @@ export const useAsked = create<{ part: string | null; ask(part: string | null): 
 }));
 
 export function Why({ program, moment }: { program: Program; moment: RunState }) {
-  const { part, ask } = useAsked();
+  const part = useAsked((s) => s.part);
   const toCell = useToCell();
   const index = part === null ? undefined : program.partIndex.get(part);
   const reasons = index === undefined ? [] : whyPart(program, moment, index);
@@ -20,17 +21,7 @@ export function Why({ program, moment }: { program: Program; moment: RunState })
     <section className="why" aria-label="Why a part is like this">
       <div className="why-head">
         <label htmlFor="why-part">Why is</label>
-        <Select
-          id="why-part"
-          size="small"
-          showSearch
-          allowClear
-          placeholder="a part"
-          value={index === undefined ? undefined : part}
-          onChange={(name) => ask(name ?? null)}
-          options={program.parts.map((p) => ({ value: p.name, label: p.name }))}
-          popupMatchSelectWidth={false}
-        />
+        <WhichPart program={program} />
         <span>like this?</span>
       </div>
       {reasons.length > 0 && (
@@ -62,3 +53,21 @@ export function Why({ program, moment }: { program: Program; moment: RunState })
     </section>
   );
 }
+
+/** On its own, since it stays the same while the instant does not. */
+const WhichPart = memo(({ program }: { program: Program }) => {
+  const { part, ask } = useAsked();
+  return (
+    <Select
+      id="why-part"
+      size="small"
+      showSearch
+      allowClear
+      placeholder="a part"
+      value={part !== null && program.partIndex.has(part) ? part : undefined}
+      onChange={(name) => ask(name ?? null)}
+      options={program.parts.map((p) => ({ value: p.name, label: p.name }))}
+      popupMatchSelectWidth={false}
+    />
+  );
+});

@@ -15,90 +15,122 @@ const speeds = [
   { value: 0.1, label: "⅒×" },
 ];
 
-export function Clock({ session }: { session: Session }) {
-  const { instant, playing, speed, setPlaying, setSpeed, toChange, seek, pin, pins, run } = useRun();
+/** The time, and only that, is drawn anew with every turn of the clock. */
+export function Clock() {
+  return (
+    <div className="clock">
+      <Time />
+      <Buttons />
+      <Keeping />
+      <Runs />
+    </div>
+  );
+}
+
+function Time() {
+  const session = useRun((s) => s.session)!;
+  const instant = useRun((s) => s.instant);
+  const playing = useRun((s) => s.playing);
+  const now = instant ?? session.end;
+  const atEnd = now >= session.end;
+  const due = atEnd ? nextDue(session.program, session.frames.last.state) : null;
+  const note =
+    playing && instant === null && due === null
+      ? "waits for you"
+      : playing
+        ? "running"
+        : due !== null
+          ? `next in ${spanText(due - now)}`
+          : "paused";
+  return (
+    <div className="clock-row">
+      <output className="clock-time mono" aria-label="Virtual time in seconds">
+        {(now / 1000).toFixed(3)} s
+      </output>
+      {instant !== null && !playing && !atEnd ? (
+        <button type="button" className="plain" onClick={() => useRun.getState().seek(null)}>
+          To the end
+        </button>
+      ) : (
+        <span className="muted clock-note">{note}</span>
+      )}
+    </div>
+  );
+}
+
+function Buttons() {
+  const playing = useRun((s) => s.playing);
+  const speed = useRun((s) => s.speed);
+  const { setPlaying, setSpeed, toChange, pin } = useRun.getState();
+  return (
+    <div className="clock-row">
+      <Button size="small" onClick={() => setPlaying(!playing)} aria-pressed={!playing}>
+        {playing ? "Pause" : "Run"}
+      </Button>
+      <Button
+        size="small"
+        onClick={() => toChange(-1)}
+        title="To the change before (,)"
+        aria-label="To the change before"
+      >
+        ‹
+      </Button>
+      <Button size="small" onClick={() => toChange(1)} title="To the next change (.)" aria-label="To the next change">
+        ›
+      </Button>
+      <Select
+        size="small"
+        aria-label="Speed"
+        value={speed}
+        onChange={setSpeed}
+        options={speeds}
+        popupMatchSelectWidth={false}
+      />
+      <Button size="small" onClick={() => pin()} title="Keep this instant, to compare it with another (P)">
+        Pin
+      </Button>
+    </div>
+  );
+}
+
+/** What can be made of the run, or of the stretch between two pins in it. */
+function Keeping() {
+  const pins = useRun((s) => s.pins);
+  const run = useRun((s) => s.run);
+  const acted = useRun((s) => (s.session?.frames.length ?? 0) > 1);
   const writable = useDocument((s) => s.writable);
   const keep = useKeepAsScenario();
   const navigate = useNavigate();
   const { id } = useParams();
-  const now = instant ?? session.end;
-  const due = nextDue(session.program, session.frames.last.state);
-  const resting = playing && instant === null && due === null;
-  const atEnd = now >= session.end;
-  const acted = session.frames.length > 1;
   const span =
     pins.a && pins.b && pins.a.run === run && pins.b.run === run ? [pins.a.at, pins.b.at].sort((a, b) => a - b) : null;
-  const note = resting
-    ? "waits for you"
-    : playing
-      ? "running"
-      : atEnd && due !== null
-        ? `next in ${spanText(due - now)}`
-        : "paused";
   return (
-    <div className="clock">
-      <div className="clock-row">
-        <output className="clock-time mono" aria-label="Virtual time in seconds">
-          {(now / 1000).toFixed(3)} s
-        </output>
-        {instant !== null && !playing && !atEnd ? (
-          <Button size="small" type="text" onClick={() => seek(null)}>
-            To the end
-          </Button>
-        ) : (
-          <span className="muted clock-note">{note}</span>
-        )}
-      </div>
-      <div className="clock-row">
-        <Button size="small" onClick={() => setPlaying(!playing)} aria-pressed={!playing}>
-          {playing ? "Pause" : "Run"}
+    <div className="clock-row">
+      <Button
+        size="small"
+        disabled={!acted || !writable}
+        title={span ? `From ${spanText(span[0])} to ${spanText(span[1])}` : undefined}
+        onClick={() => {
+          const { session, instant } = useRun.getState();
+          if (session) keep(session, span ? span[1] : (instant ?? session.end), span ? span[0] : 0);
+        }}
+      >
+        {span ? "Keep A to B as scenario" : "Keep as scenario"}
+      </Button>
+      {pins.a && (
+        <Button size="small" disabled={!pins.b} onClick={() => navigate(`/component/${id}/compare?what=instants`)}>
+          Compare A and B
         </Button>
-        <Button
-          size="small"
-          onClick={() => toChange(-1)}
-          title="To the change before (,)"
-          aria-label="To the change before"
-        >
-          ‹
-        </Button>
-        <Button size="small" onClick={() => toChange(1)} title="To the next change (.)" aria-label="To the next change">
-          ›
-        </Button>
-        <Select
-          size="small"
-          aria-label="Speed"
-          value={speed}
-          onChange={setSpeed}
-          options={speeds}
-          popupMatchSelectWidth={false}
-        />
-        <Button size="small" onClick={() => pin()} title="Keep this instant, to compare it with another (P)">
-          Pin
-        </Button>
-      </div>
-      <div className="clock-row">
-        <Button
-          size="small"
-          disabled={!acted || !writable}
-          title={span ? `From ${spanText(span[0])} to ${spanText(span[1])}` : undefined}
-          onClick={() => keep(session, span ? span[1] : now, span ? span[0] : 0)}
-        >
-          {span ? "Keep A to B as scenario" : "Keep as scenario"}
-        </Button>
-        {pins.a && (
-          <Button size="small" disabled={!pins.b} onClick={() => navigate(`/component/${id}/compare?what=instants`)}>
-            Compare A and B
-          </Button>
-        )}
-      </div>
-      <Runs />
+      )}
     </div>
   );
 }
 
 /** The run that is shown and those that were left, each a name to go to. */
 function Runs() {
-  const { run, kept, toRun, closeRun } = useRun();
+  const run = useRun((s) => s.run);
+  const kept = useRun((s) => s.kept);
+  const { toRun, closeRun } = useRun.getState();
   if (!kept.length) return null;
   const all = [...kept.map((k) => k.id), run].sort((a, b) => a - b);
   return (

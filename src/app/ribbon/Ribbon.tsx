@@ -29,7 +29,7 @@ export function Ribbon() {
           e.preventDefault();
         }}
       />
-      <Clock session={session} />
+      <Clock />
       <Track session={session} />
     </section>
   );

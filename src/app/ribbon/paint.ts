@@ -2,7 +2,10 @@
 import type { Lane } from "./lanes";
 import type { Segment } from "./segments";
 
+/** Measures of the ribbon, px: a lane, the axis above, the names on the left. */
 export const LANE = 17;
+export const AXIS = 17;
+export const NAMES = 118;
 /** Height of what is drawn in a lane. */
 const TALL = 13;
 

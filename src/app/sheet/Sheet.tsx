@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Component } from "../../core/model";
-import { frameOf, momentOf, type RunStore, useRun } from "../store/run";
+import { useActive } from "../store/active";
 import { type Column, type Row, spansOf } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
 import { idFrom, idText, useSelection } from "./selection";
@@ -52,14 +52,7 @@ export function Sheet() {
 
   const visible = useVisible(host, boxes);
 
-  // Texts, so that the sheet is drawn anew only when the state changes, not with every turn of the clock.
-  const activePath = useRun(activeStates);
-  const active = useMemo(() => new Set(activePath.split(" ")), [activePath]);
-  const litArc = useRun(lastTransition);
-  const [litFrom, litTo] = litArc.split(" ");
-  const lit = useMemo(() => (litTo ? { from: litFrom, to: litTo } : null), [litFrom, litTo]);
   const chosen = grid.columns[at.column]?.id ?? "";
-  const near = useMemo(() => new Set([...active, chosen]), [active, chosen]);
 
   if (!doc.parts.length && !doc.reactions.length && doc.states.length < 2) {
     return (
@@ -95,8 +88,8 @@ export function Sheet() {
       }}
     >
       <SheetTools />
-      <Arcs doc={doc} boxes={boxes} lit={lit} near={near} visible={visible} />
-      <Bands grid={grid} boxes={boxes} active={active} />
+      <ArcsNow doc={doc} boxes={boxes} chosen={chosen} visible={visible} />
+      <Bands grid={grid} boxes={boxes} />
       <div
         className="grid"
         role="grid"
@@ -109,7 +102,7 @@ export function Sheet() {
         onKeyDown={sheet.onKeyDown}
       >
         {grid.rows.map((row, r) => (
-          <SheetRow key={row.id} sheet={sheet} row={row} r={r} boxes={boxes} active={active} visible={visible} />
+          <SheetRow key={row.id} sheet={sheet} row={row} r={r} boxes={boxes} visible={visible} />
         ))}
       </div>
       <p className="sheet-help">
@@ -169,14 +162,12 @@ function SheetRow({
   row,
   r,
   boxes,
-  active,
   visible,
 }: {
   sheet: ReturnType<typeof useSheet>;
   row: Row;
   r: number;
   boxes: ColumnBox[];
-  active: Set<string>;
   visible: Visible;
 }) {
   const { grid } = sheet;
@@ -208,7 +199,6 @@ function SheetRow({
                 r={r}
                 c={c}
                 width={boxes[c].width}
-                lit={column.kind !== "names" && column.kind !== "add" && active.has(column.id)}
               />
             ),
         )}
@@ -217,26 +207,15 @@ function SheetRow({
   );
 }
 
-/** The active states at the moment that is shown, with spaces between. */
-function activeStates(run: RunStore): string {
-  const moment = momentOf(run);
-  const program = run.session?.program;
-  if (!moment || !program) return "";
-  return program.configurations
-    .at(moment.config)
-    .states.map((s) => program.states[s].name)
-    .join(" ");
-}
-
-/** The transition that was taken last: the state whose cell it was, and where that led. */
-function lastTransition(run: RunStore): string {
-  const moved = frameOf(run)?.step.dispatches.findLast((d) => d.entered.length > 0 && d.considered.length > 0);
-  const taken = moved?.considered.find((c) => c.outcome === "taken");
-  const program = run.session?.program;
-  if (!taken || !program || run.frozen) return "";
-  const branch = program.rows[taken.row].cells[taken.state]?.branches[taken.branch ?? 0];
-  const to = branch?.targets[0];
-  return to === undefined ? "" : `${program.states[taken.state].name} ${program.states[to].name}`;
+/** The arcs, with the transition that was taken last; only they are drawn anew with it. */
+function ArcsNow({
+  chosen,
+  ...rest
+}: { chosen: string } & Pick<Parameters<typeof Arcs>[0], "doc" | "boxes" | "visible">) {
+  const active = useActive((s) => s.names);
+  const lit = useActive((s) => s.arc);
+  const near = useMemo(() => new Set([...active, chosen]), [active, chosen]);
+  return <Arcs {...rest} lit={lit} near={near} />;
 }
 
 /** The selected cell stands in the address too. */

@@ -1,10 +1,11 @@
 /** One cell: what it says, how it stands, and its editors while it is being changed. */
 import { Popover } from "antd";
-import { type ComponentType, useEffect, useMemo, useState } from "react";
+import { type ComponentType, type HTMLAttributes, useEffect, useMemo, useState } from "react";
 import { printActions } from "../../core/expression";
 import { type Action, type FocusRule, type Look, type Reaction, startIn } from "../../core/model";
 import { configurationOn } from "../../core/run";
 import { Miniature } from "../miniature/Miniature";
+import { useActive } from "../store/active";
 import { useDoc, useDocument } from "../store/document";
 import { useProof } from "../store/proof";
 import { useRun } from "../store/run";
@@ -40,14 +41,13 @@ interface CellProps {
   r: number;
   c: number;
   width: number;
-  lit: boolean;
   /** Columns that it takes. */
   span: number;
   /** The column line it starts at, where not every column is drawn. */
   at?: number;
 }
 
-export function SheetCell({ sheet, row, column, r, c, width, lit, span, at: line }: CellProps) {
+export function SheetCell({ sheet, row, column, r, c, width, span, at: line }: CellProps) {
   const { doc, grid, at, corner, editing, popover } = sheet;
   const { program } = useDoc();
   const proof = useProof((s) => s.proof);
@@ -76,16 +76,13 @@ export function SheetCell({ sheet, row, column, r, c, width, lit, span, at: line
   if (!header) classes.push(standing.kind.replace(" ", "-"));
   if (standing.differs) classes.push("differs");
   if (standing.findings.length) classes.push("at-fault");
-  if (lit && row.section !== "add-look" && row.section !== "add-event") classes.push("lit");
   if (draft !== undefined && !isEditing) classes.push("draft");
   if (span > 1) classes.push("spanning");
   if (!selectable && column.kind === "state" && row.section !== "state") classes.push("closed");
 
   return (
-    // biome-ignore lint/a11y/useKeyWithClickEvents: keys go to the grid, whose active descendant this is
-    // biome-ignore lint/a11y/useAriaPropsSupportedByRole: every role it takes is a cell's
-    // biome-ignore lint/a11y/noStaticElementInteractions: as above
-    <div
+    <LitCell
+      column={row.section === "add-look" || row.section === "add-event" ? null : column}
       id={`cell-${r}-${c}`}
       role={row.section === "state" ? "columnheader" : column.kind === "names" ? "rowheader" : "gridcell"}
       aria-colindex={c + 1}
@@ -139,8 +136,15 @@ export function SheetCell({ sheet, row, column, r, c, width, lit, span, at: line
           onLeave={(keep) => sheet.leave(place, keep)}
         />
       )}
-    </div>
+    </LitCell>
   );
+}
+
+/** The cell's box, lit while its column's state is active: then it alone is drawn anew, not what is in it. */
+function LitCell({ column, className, ...rest }: { column: Column | null } & HTMLAttributes<HTMLDivElement>) {
+  const state = column && column.kind !== "names" && column.kind !== "add" ? column.id : null;
+  const lit = useActive((s) => state !== null && s.names.has(state));
+  return <div className={lit ? `${className} lit` : className} {...rest} />;
 }
 
 function typedError(doc: ReturnType<typeof useSheet>["doc"], row: Row, column: Column, text: string): string | null {

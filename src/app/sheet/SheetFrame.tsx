@@ -1,5 +1,6 @@
 /** What stands around the sheet's rows: tools, section titles, and bands over nested states. */
 import { Input } from "antd";
+import { useActive } from "../store/active";
 import type { ColumnBox } from "./Arcs";
 import { bandsOf, type Grid } from "./grid";
 import { useView } from "./view";
@@ -49,7 +50,8 @@ export function SheetTools() {
 }
 
 /** Nested states as bands over their columns; the regions of a parallel state side by side. */
-export function Bands({ grid, boxes, active }: { grid: Grid; boxes: readonly ColumnBox[]; active: Set<string> }) {
+export function Bands({ grid, boxes }: { grid: Grid; boxes: readonly ColumnBox[] }) {
+  const active = useActive((s) => s.names);
   const closed = useView((v) => v.closed);
   const close = useView((v) => v.close);
   const lines = bandsOf(grid);

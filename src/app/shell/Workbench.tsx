@@ -1,6 +1,6 @@
 /** One component: the live page and what it tells on the left, the view on the right, the ribbon below. */
 import { Button } from "antd";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Outlet, useNavigate, useParams, useSearchParams } from "react-router";
 import { writeComponent } from "../../core/model";
 import { downloadText } from "../deliver/download";
@@ -31,10 +31,10 @@ export function Workbench() {
   }, [id]);
   useEffect(() => () => closeComponent(), []);
   useUndoKeys();
-  usePlaceInAddress();
 
   return (
     <div className="workbench">
+      <PlaceInAddress />
       <Header />
       <Notices />
       {problem ? (
@@ -115,13 +115,18 @@ function useUndoKeys(): void {
   }, []);
 }
 
+/** How long the run has to stand still before the address says where, ms. */
+const SETTLED = 150;
+
 /**
  * The instant and the frozen state stand in the address, so that they survive a reload and a change of view. Several
- * write there; each starts from the address as it is, not from what it was when the view was drawn.
+ * write there; each starts from the address as it is, not from what it was when the view was drawn. While one drags,
+ * the address waits: every change of it draws much anew.
  */
-function usePlaceInAddress(): void {
+function PlaceInAddress() {
   const [params, setParams] = useSearchParams();
-  const { instant, frozen, playing } = useRun();
+  const write = useRef(setParams);
+  write.current = setParams;
   const session = useRun((s) => s.session !== null);
   const [restored, setRestored] = useState(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: only once, when the run is there
@@ -132,20 +137,27 @@ function usePlaceInAddress(): void {
     if (state && program?.stateIndex.has(state)) useRun.getState().freeze(state);
     setRestored(true);
   }, [session]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the address follows the run, not the other way round
-  useEffect(() => {
-    if (!restored || playing) return;
-    const next = new URLSearchParams(location.search);
-    if (instant === null) next.delete("at");
-    else next.set("at", String(Math.round(instant)));
-    if (`?${next}` !== location.search) setParams(next, { replace: true });
-  }, [instant, playing, restored]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => {
     if (!restored) return;
-    const next = new URLSearchParams(location.search);
-    if (frozen) next.set("frozen", frozen);
-    else next.delete("frozen");
-    if (`?${next}` !== location.search) setParams(next, { replace: true });
-  }, [frozen, restored]);
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const settled = (): void => {
+      const { instant, frozen, playing } = useRun.getState();
+      const next = new URLSearchParams(location.search);
+      if (!playing && instant !== null) next.set("at", String(Math.round(instant)));
+      else if (!playing) next.delete("at");
+      if (frozen) next.set("frozen", frozen);
+      else next.delete("frozen");
+      if (`?${next}` !== location.search) write.current(next, { replace: true });
+    };
+    const stop = useRun.subscribe((now, before) => {
+      if (now.instant === before.instant && now.frozen === before.frozen && now.playing === before.playing) return;
+      clearTimeout(timer);
+      timer = setTimeout(settled, SETTLED);
+    });
+    return () => {
+      stop();
+      clearTimeout(timer);
+    };
+  }, [restored]);
+  return null;
 }

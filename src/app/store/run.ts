@@ -210,13 +210,19 @@ useDocument.subscribe((now, before) => {
   useRun.setState({ session: next, instant: instant === null ? null : Math.min(instant, next.end), frozen: kept });
 });
 
-/** What is on the page at the moment that is shown. */
-export function momentOf(run: Pick<RunStore, "session" | "instant" | "frozen">): RunState | null {
+type Shown = Pick<RunStore, "session" | "instant" | "frozen">;
+let lastShown: { of: Shown; moment: RunState | null } | null = null;
+
+/** What is on the page at the moment that is shown. Many ask for the same one. */
+export function momentOf(run: Shown): RunState | null {
   const { session, instant, frozen } = run;
-  if (!session) return null;
-  const state = stateAt(session, instant ?? session.end);
-  if (frozen === null) return state;
-  return atRest(session.program, frozen, state);
+  const of = lastShown?.of;
+  if (!lastShown || of?.session !== session || of?.instant !== instant || of?.frozen !== frozen) {
+    const state = session && stateAt(session, instant ?? session.end);
+    const moment = session && state && frozen !== null ? atRest(session.program, frozen, state) : state;
+    lastShown = { of: { session, instant, frozen }, moment };
+  }
+  return lastShown.moment;
 }
 
 /** The last thing that happened at the instant that is shown. */

@@ -4,7 +4,7 @@ import { atRest } from "../../core/run";
 import { stateText } from "../../core/surface";
 import { bubblingDialog } from "../../core/testing";
 import { useDocument } from "./document";
-import { frameOf, momentOf, useRun } from "./run";
+import { frameOf, momentOf, sessionOf, useRun } from "./run";
 
 const doc = bubblingDialog();
 const edit = (label: string, row: number, to: string): void =>
@@ -150,5 +150,81 @@ describe("the run", () => {
     expect(state()).toBe("open");
     useRun.getState().restart();
     expect(useRun.getState().showing).toBeNull();
+  });
+});
+
+describe("runs beside the run", () => {
+  const run = () => useRun.getState();
+  const names = (): string =>
+    run()
+      .session!.frames.map((f) => (f.stimulus ? Object.values(f.stimulus)[0] : "-"))
+      .join();
+  beforeEach(() => {
+    run().act({ click: "trigger" });
+    run().tick(100);
+    run().act({ click: "close" });
+    run().tick(100);
+  });
+
+  it("are kept when something else is done from an instant of the past, and can be gone back to", () => {
+    const before = names();
+    run().seek(50);
+    run().act({ press: "Escape" });
+    expect(run().kept.map((k) => k.id)).toEqual([1]);
+    expect(run().run).toBe(2);
+    expect(names()).toBe("-,trigger,Escape");
+    run().toRun(1);
+    expect(names()).toBe(before);
+    expect(run().kept.map((k) => k.id)).toEqual([2]);
+    expect(run().playing).toBe(false);
+  });
+  it("are not made by going on from the end, nor by a past in which nothing came after", () => {
+    run().act({ press: "Tab" });
+    run().seek(run().session!.end);
+    run().act({ press: "Tab" });
+    expect(run().kept).toEqual([]);
+  });
+  it("are closed with their pins; closing the one that is shown shows another", () => {
+    run().pin(20);
+    run().seek(50);
+    run().act({ press: "Escape" });
+    run().pin();
+    expect(run().pins).toMatchObject({ a: { run: 1, at: 20 }, b: { run: 2 } });
+    run().closeRun(2);
+    expect(run().run).toBe(1);
+    expect(run().pins.b).toBeNull();
+    run().closeRun(1);
+    expect(run().session).not.toBeNull();
+  });
+  it("go by the specification as it is now, the kept ones too", () => {
+    run().seek(50);
+    run().act({ press: "Escape" });
+    edit("stay open", 1, "open");
+    edit("the backdrop too", 2, "open");
+    const kept = sessionOf(run(), 1)!;
+    expect(kept.program).toBe(useDocument.getState().program);
+    expect(kept.frames.map((f) => stateText(kept.program, f.state))).toEqual(["closed", "open", "open"]);
+    expect(sessionOf(run(), 9)).toBeNull();
+  });
+  it("stay stopped where one stopped them, whatever is done", () => {
+    run().setPlaying(false);
+    run().act({ press: "Escape" });
+    expect(run().playing).toBe(false);
+    expect(run().tick(50)).toBe(false);
+    run().setPlaying(true);
+    expect(run().instant).toBeNull();
+    run().seek(30);
+    run().act({ press: "Tab" });
+    expect(run().playing).toBe(true);
+  });
+  it("have two pins: the first free one, then the second anew; a stretch sets both in order", () => {
+    run().pin(10);
+    run().pin(40);
+    run().pin(30);
+    expect([run().pins.a?.at, run().pins.b?.at]).toEqual([10, 30]);
+    run().unpin("a");
+    expect([run().pins.a?.at, run().pins.b]).toEqual([30, null]);
+    run().pinSpan(90, 15);
+    expect([run().pins.a?.at, run().pins.b?.at]).toEqual([15, 90]);
   });
 });

@@ -164,11 +164,7 @@ export async function ribbonInApp(stage: Stage): Promise<Row[]> {
       rates.map((r) => `${r.toFixed(0)} %`).join(", "),
       "100 %",
     ],
-    [
-      "the same, best round: time between frames, median and 95th of 100",
-      `${at(best, 0.5)}, ${at(best, 0.95)} ms`,
-      "16.7 ms",
-    ],
+    ["the same, best round: time between frames, 95th of 100", `${at(best, 0.95)} ms`, "16.7 ms"],
     ["the same, zoomed in and out six times: slowest frame", `${at(zoomed, 1)} ms`, ""],
   ];
 }

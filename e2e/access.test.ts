@@ -34,14 +34,16 @@ const overflow = (): Promise<string[]> =>
     const out: string[] = [];
     if (document.documentElement.scrollWidth > innerWidth)
       out.push(`the page is ${document.documentElement.scrollWidth} px wide`);
-    for (const e of document.querySelectorAll<HTMLElement>(".live-pane, .view, .ribbon, .header, .standing, .clock")) {
+    for (const e of document.querySelectorAll<HTMLElement>(
+      ".live-pane, .view, .ribbon, .header, .standing, .clock, .views a, .views button, .clock button",
+    )) {
       const box = e.getBoundingClientRect();
       if (box.right > innerWidth + 1) out.push(`${e.className} reaches ${Math.round(box.right)} px`);
     }
     return out;
   });
 
-const views = ["Sheet", "Parts", "Proof", "Deliver"] as const;
+const views = ["Sheet", "Parts", "Motion", "Compare", "Proof", "Deliver"] as const;
 
 describe.each(["light", "dark"])("in the %s theme", (theme) => {
   it("the shelf", async () => {
@@ -61,6 +63,9 @@ describe.each(["light", "dark"])("in the %s theme", (theme) => {
       await untilText(page, ".standing", "hold");
       await clickLive(page, "trigger");
       await untilText(page, ".facts", "open for");
+      await press(page, "Pin");
+      await page.click('[aria-label="To the change before"]');
+      await press(page, "Pin");
     }
     await press(page, view, ".views");
     await untilText(page, ".views .active", view);

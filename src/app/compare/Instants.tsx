@@ -54,7 +54,7 @@ export function Instants() {
         {blended && (
           <div className="compare-blend">
             <span>A</span>
-            <Slider value={share} onChange={setShare} aria-label="How much of B" tooltip={{ open: false }} />
+            <Slider value={share} onChange={setShare} ariaLabelForHandle="How much of B" tooltip={{ open: false }} />
             <span>B</span>
           </div>
         )}

@@ -71,7 +71,7 @@ export function States() {
             max={1440}
             value={width}
             onChange={setWidth}
-            aria-label="Width of the page"
+            ariaLabelForHandle="Width of the page"
             tooltip={{ open: false }}
           />
           <span className="mono">{width} px</span>

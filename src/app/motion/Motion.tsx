@@ -115,7 +115,7 @@ export function Motion() {
           min={0}
           max={Math.max(1, Math.round(piece.length))}
           value={Math.round(t)}
-          aria-label="Instant of the transition"
+          ariaLabelForHandle="Instant of the transition"
           tooltip={{ open: false }}
           onChange={(v) => {
             setPlaying(false);
@@ -188,7 +188,7 @@ export function Motion() {
                   max={Math.max(1, Math.round(whole))}
                   value={cutAt}
                   onChange={setCutAt}
-                  aria-label="When it is interrupted, ms"
+                  ariaLabelForHandle="When it is interrupted, ms"
                   tooltip={{ open: false }}
                 />
                 <span className="muted">at {spanText(cutAt)}, to</span>

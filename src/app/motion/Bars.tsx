@@ -3,6 +3,7 @@ import { useRef } from "react";
 import { spanText } from "../../core/measure";
 import type { Component } from "../../core/model";
 import { type ChoreographyRow, tieOf, withTime } from "./rows";
+import { ticksIn } from "./ticks";
 
 interface Props {
   doc: Component;
@@ -34,9 +35,9 @@ export function Bars({ doc, rows, scale, chosen, now, onChoose, onDraft, onDone 
         />
       ))}
       <div className="bars-axis" aria-hidden="true">
-        {[0, 0.25, 0.5, 0.75, 1].map((f) => (
-          <span key={f} style={{ left: `${f * 100}%` }}>
-            {Math.round(scale * f)}
+        {ticksIn(scale).map((t) => (
+          <span key={t} className={t > scale * 0.95 ? "last" : ""} style={{ left: `${(t / scale) * 100}%` }}>
+            {t}
           </span>
         ))}
         {now !== null && <i className="bars-now" style={{ left: `${(now / scale) * 100}%` }} />}
@@ -75,7 +76,7 @@ function Bar({ doc, row, scale, chosen, onChoose, onDraft, onDone }: BarProps) {
       <div className="bar-lane" ref={lane}>
         {still ? (
           <button type="button" className="plain bar-jump" onClick={onChoose}>
-            {row.kind === "motion" && row.jumps ? "cannot move: jumps" : "jumps"}
+            {row.kind === "motion" && row.jumps ? "cannot move: jumps" : "at once"}
           </button>
         ) : (
           <div

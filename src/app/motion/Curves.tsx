@@ -5,6 +5,7 @@ import type { Program } from "../../core/program";
 import { type Choreography, shareIn, valueIn } from "../../core/surface";
 import { useTheme } from "../theme/theme";
 import type { MotionRow } from "./rows";
+import { ticksIn } from "./ticks";
 
 const POINTS = 80;
 const light = ["#17696b", "#a93a25", "#6d2f7c", "#7a5200", "#2c5a8f", "#4c5a2b"];
@@ -70,6 +71,7 @@ export function Curves({ program, rows, piece, calm, scale, now, width }: Props)
           dataKey="t"
           type="number"
           domain={[0, scale]}
+          ticks={ticksIn(scale)}
           tick={{ fontSize: 10, fill: "var(--ink-3)" }}
           tickFormatter={(t: number) => `${Math.round(t)} ms`}
           stroke="var(--line-2)"

@@ -63,7 +63,7 @@ export function Motion() {
     [program, shown, cut, calm],
   );
   const timers = [forth, home].flatMap((t) => (t ? rowsOf(program, t).filter((r) => r.kind === "timer") : []));
-  const longest = Math.max(100, ...pieces.map((p) => p.length));
+  const longest = Math.max(160, ...pieces.map((p) => p.length));
   // Timers far longer than any motion would leave the bars no room.
   const scale = SPARE * Math.max(longest, ...timers.map((r) => r.duration).filter((d) => d <= longest * 2));
   const [t, setT] = useLoop(Math.max(piece?.length ?? 0, 60), playing);
@@ -139,7 +139,7 @@ export function Motion() {
                   <button type="button" className="plain" aria-pressed={side === which} onClick={() => setSide(which)}>
                     <b>{key(x)}</b>
                   </button>
-                  <span className="muted">{spanText(pieces[i]?.length ?? 0)}</span>
+                  <span className="muted">{pieces[i]?.length ? spanText(pieces[i].length) : "at once"}</span>
                   {i === 1 && (
                     <Select
                       size="small"
@@ -172,7 +172,9 @@ export function Motion() {
             );
           })}
         </div>
-        {row && <RowEditor key={`${key(shown)} ${row.id}`} doc={doc} row={row} rows={rows} onEdit={done} />}
+        {row && (
+          <RowEditor key={`${key(shown)} ${row.id}`} transition={shown} doc={doc} row={row} rows={rows} onEdit={done} />
+        )}
         <div className="motion-curves">
           <div className="motion-options">
             <Checkbox

@@ -3,10 +3,12 @@ import { AutoComplete, Button, Input } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { easing, easingNames, spanText } from "../../core/measure";
 import { type Component, freeName, type Motion, setAfter } from "../../core/model";
-import { type ChoreographyRow, type MotionRow, spanOf, tied, tieOf, withMotion } from "./rows";
+import type { Transition } from "../../core/run";
+import { type ChoreographyRow, type MotionRow, spanOf, tied, tieOf, withFade, withMotion } from "./rows";
 
 interface Props {
   doc: Component;
+  transition: Pick<Transition, "from" | "to">;
   row: ChoreographyRow;
   /** All rows of the transition, to tie those that last equally long. */
   rows: readonly ChoreographyRow[];
@@ -16,7 +18,7 @@ interface Props {
 const curves = [...easingNames, "cubic-bezier(0.2, 0.8, 0.2, 1)", "cubic-bezier(0.34, 1.4, 0.64, 1)", "steps(4)"];
 const timeOf = (r: ChoreographyRow): string | undefined => (r.kind === "timer" ? r.text : r.said?.duration);
 
-export function RowEditor({ doc, row, rows, onEdit }: Props) {
+export function RowEditor({ doc, transition, row, rows, onEdit }: Props) {
   const text = timeOf(row);
   const tie = tieOf(doc, text);
   const alike = rows.filter((r) => r.duration === row.duration && r.duration > 0 && !tieOf(doc, timeOf(r)));
@@ -24,7 +26,7 @@ export function RowEditor({ doc, row, rows, onEdit }: Props) {
   return (
     <section className="row-editor" aria-label={`Motion of ${row.label}`}>
       <b className="row-name">{row.label}</b>
-      {row.kind === "motion" && (
+      {row.kind === "motion" && !row.fades && (
         <span className="muted row-values">
           {row.from} → {row.to}, said in {row.place.state}
         </span>
@@ -36,6 +38,10 @@ export function RowEditor({ doc, row, rows, onEdit }: Props) {
           check={(v) => (spanOf(doc, v) === null ? "a time, such as 240ms or var(--in)" : null)}
           onChange={(v) => onEdit(label, withText(doc, row, v))}
         />
+      ) : row.fades ? (
+        <Button size="small" onClick={() => onEdit(`let ${row.place.part} fade`, withFade(doc, row, transition))}>
+          Let it fade both ways, for 200 ms
+        </Button>
       ) : row.said ? (
         <MotionFields doc={doc} row={row} said={row.said} onEdit={(next) => onEdit(label, next)} />
       ) : (

@@ -4,7 +4,18 @@ import { type Component, readComponent, writeComponent } from "../../core/model"
 import { compile } from "../../core/program";
 import { box, button, component } from "../../core/testing";
 import { demoComponents } from "../../demo";
-import { companionOf, rowsOf, shownTransitions, spanOf, tied, tieOf, waysOut, withMotion, withTime } from "./rows";
+import {
+  companionOf,
+  rowsOf,
+  shownTransitions,
+  spanOf,
+  tied,
+  tieOf,
+  waysOut,
+  withFade,
+  withMotion,
+  withTime,
+} from "./rows";
 
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
 if (!read.ok) throw new Error("the demo does not load");
@@ -32,9 +43,27 @@ describe("the rows of a transition", () => {
       },
       reactions: { "click b": { off: "on", on: "off" } },
     });
-    const [height, ...others] = rowsIn(doc, "off", "on");
+    const [height, spacing] = rowsIn(doc, "off", "on");
     expect(height).toMatchObject({ property: "max-height", duration: 0, jumps: true, said: { duration: "200ms" } });
+    expect(spacing).toMatchObject({ property: "letter-spacing", duration: 0, jumps: false, said: null });
+    if (spacing.kind !== "motion") throw new Error("not a motion");
+    const moved = withMotion(doc, spacing, { duration: "90ms", easing: "linear" });
+    expect(rowsIn(moved, "off", "on")[1]).toMatchObject({ property: "letter-spacing", duration: 90 });
+  });
+  it("let a part fade that comes and goes at once", () => {
+    const doc = component({
+      parts: [button("b"), box("x"), box("y")],
+      states: ["off", "on"],
+      looks: { x: { off: "not displayed" }, y: { off: "not displayed; opacity: 0", on: "transparent" } },
+      reactions: { "click b": { off: "on", on: "off" } },
+    });
+    const [row, ...others] = rowsIn(doc, "off", "on");
+    expect(row).toMatchObject({ label: "x comes", fades: "in" });
     expect(others).toEqual([]);
+    if (row.kind !== "motion") throw new Error("not a motion");
+    const faded = withFade(doc, row, { from: "off", to: "on" });
+    expect(rowsIn(faded, "off", "on")).toMatchObject([{ label: "x · opacity", from: "0", to: "1", duration: 200 }]);
+    expect(rowsIn(faded, "on", "off")).toMatchObject([{ label: "x · opacity", from: "1", to: "0", duration: 200 }]);
   });
   it("stand beside the way back, or what takes back most of it", () => {
     const program = compile(dialog);
@@ -101,6 +130,7 @@ describe("every motion of the demo", () => {
       const program = compile(doc);
       for (const t of shownTransitions(program))
         for (const row of rowsOf(program, t)) {
+          if (row.kind === "motion" && row.fades) continue;
           const next = withTime(doc, row, "duration", 130);
           const back = readComponent(writeComponent(next));
           if (!back.ok) throw new Error(JSON.stringify(back));

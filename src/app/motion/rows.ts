@@ -7,6 +7,7 @@ import {
   type Motion,
   type MotionPlace,
   setAfter,
+  setLook,
   setMotion,
   setTokenValue,
   tokenOf,
@@ -14,7 +15,7 @@ import {
 import type { Program } from "../../core/program";
 import { looksAt } from "../../core/program";
 import { motionPlace } from "../../core/proof";
-import { changesOf, endsOf, type Transition, timersIn, transitionsOf } from "../../core/run";
+import { changesOf, endsOf, stillOf, type Transition, timersIn, transitionsOf } from "../../core/run";
 
 export interface MotionRow {
   kind: "motion";
@@ -33,6 +34,8 @@ export interface MotionRow {
   easing: string;
   /** Why it jumps though a motion is said. */
   jumps: boolean;
+  /** The part comes or goes at once; it could fade. */
+  fades?: "in" | "out";
 }
 export interface TimerRow {
   kind: "timer";
@@ -49,7 +52,26 @@ export function rowsOf(program: Program, t: Pick<Transition, "from" | "to">): Ch
   const { doc } = program;
   const { to } = endsOf(program, t);
   const looks = looksAt(program, to.pose);
-  const motions = changesOf(program, t).map((change): MotionRow => {
+  const still = stillOf(program, t);
+  const fade =
+    (fades: "in" | "out") =>
+    (part: number): MotionRow => ({
+      kind: "motion",
+      id: `${program.parts[part].name} opacity`,
+      label: `${program.parts[part].name} ${fades === "in" ? "comes" : "goes"}`,
+      part,
+      property: "opacity",
+      from: fades === "in" ? "0" : "1",
+      to: fades === "in" ? "1" : "0",
+      place: { part: program.parts[part].name, state: t.to, condition: null },
+      said: null,
+      delay: 0,
+      duration: 0,
+      easing: "",
+      jumps: false,
+      fades,
+    });
+  const motions = [...changesOf(program, t), ...still.changes].map((change): MotionRow => {
     const { part, property, motion } = change;
     const place = motionPlace(program, t, part, property);
     const cell = doc.looks.find((r) => r.part === place.part)?.in[place.state];
@@ -82,12 +104,12 @@ export function rowsOf(program: Program, t: Pick<Transition, "from" | "to">): Ch
       duration: x.after,
     }),
   );
-  return [...motions, ...timers];
+  return [...motions, ...still.comes.map(fade("in")), ...still.goes.map(fade("out")), ...timers];
 }
 
 /** Transitions that have something to show. */
 export const shownTransitions = (program: Program): Transition[] =>
-  transitionsOf(program).filter((t) => changesOf(program, t).length > 0);
+  transitionsOf(program).filter((t) => rowsOf(program, t).some((r) => r.kind === "motion"));
 
 /** The transition that goes the other way: the very reverse, or the one that takes most of the same properties back. */
 export function companionOf(program: Program, t: Transition, all: readonly Transition[]): Transition | null {
@@ -147,6 +169,22 @@ export function withTime(doc: Component, row: ChoreographyRow, what: "duration" 
 
 export function withMotion(doc: Component, row: MotionRow, motion: Motion | undefined): Component {
   return setMotion(addLookRow(doc, row.place.part), row.place, row.property, motion);
+}
+
+const FADE: Motion = { duration: "200ms", easing: "ease" };
+
+/** The document with a part that comes or goes at once fading between the two states, both ways. */
+export function withFade(doc: Component, row: MotionRow, t: Pick<Transition, "from" | "to">): Component {
+  const { part } = row.place;
+  const cell = (d: Component, state: string, opacity: string): Component => {
+    const look = d.looks.find((r) => r.part === part)?.in[state] ?? {};
+    return setLook(d, part, state, {
+      ...look,
+      css: { ...look.css, opacity },
+      motion: { ...look.motion, opacity: look.motion?.opacity ?? FADE },
+    });
+  };
+  return cell(cell(addLookRow(doc, part), t.from, row.from), t.to, row.to);
 }
 
 /** The document with the rows' times tied to one new token. */

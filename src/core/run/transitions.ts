@@ -1,8 +1,17 @@
 /** The changes of state that the document speaks of, as pairs of states at rest: what motion is there to accompany. */
 import { printEvent } from "../expression";
 import { isTimed, targetsOf } from "../model";
-import { isInState, type Program } from "../program";
-import { type Change, type Choreography, changesBetween, choreography } from "../surface";
+import { isInState, looksAt, type PartIndex, type PartLook, type Program } from "../program";
+import {
+  type Change,
+  type Choreography,
+  changesBetween,
+  choreography,
+  gone,
+  opacityOf,
+  restingValue,
+  stillBetween,
+} from "../surface";
 import { atRest } from "./at-rest";
 import type { RunState } from "./state";
 
@@ -58,6 +67,27 @@ export function endsOf(
 export function changesOf(program: Program, transition: Pick<Transition, "from" | "to">): readonly Change[] {
   const { from, to } = endsOf(program, transition);
   return changesBetween(program, from.pose, to.pose, from.page);
+}
+
+/** What changes at once there, though it could move; and which parts come or go without a fade. */
+export function stillOf(
+  program: Program,
+  transition: Pick<Transition, "from" | "to">,
+): { changes: readonly Change[]; comes: PartIndex[]; goes: PartIndex[] } {
+  const { from, to } = endsOf(program, transition);
+  const changes = stillBetween(program, from.pose, to.pose, from.page);
+  const moving = new Set(changesBetween(program, from.pose, to.pose, from.page).map((c) => c.part));
+  const before = looksAt(program, from.pose);
+  const after = looksAt(program, to.pose);
+  // One that moves comes or goes with that; of one that is transparent nobody sees it.
+  const seen = (looks: readonly PartLook[], part: PartIndex): boolean =>
+    !gone(looks[part]) && opacityOf(restingValue(program, looks[part], "opacity", from.page)) > 0;
+  const parts = program.parts.flatMap(({ index }) => (moving.has(index) ? [] : index));
+  return {
+    changes: changes.filter((c) => !gone(before[c.part]) && !gone(after[c.part])),
+    comes: parts.filter((p) => gone(before[p]) && seen(after, p)),
+    goes: parts.filter((p) => seen(before, p) && gone(after[p])),
+  };
 }
 
 /** How it moves. @param cut when, in ms, it is interrupted by going to which state, such as back to where it came from */

@@ -41,6 +41,15 @@ describe("the choreography of a transition", () => {
     expect(shareIn(piece, panel, "opacity", 160)).toBe(0);
     expect(momentAt(piece, 160).lingering).toEqual([]);
   });
+  it("is in the new pose at once where nothing moves", () => {
+    const still = structuredClone(doc);
+    for (const look of Object.values(still.looks[0].in)) delete look.motion;
+    const plain = compile(still);
+    const piece = choreographyOf(plain, enter);
+    expect(piece.length).toBe(0);
+    expect(valueIn(plain, piece, panel, "opacity", 0)).toBe("1");
+    expect(momentAt(piece, 0).pose).not.toBe(momentAt(choreographyOf(plain, { from: "open", to: "shut" }), 0).pose);
+  });
   it("is the calmer one where reduced motion is preferred", () => {
     const calm = structuredClone(doc);
     calm.looks[0].in.open.motion!.transform.reduced = "none";

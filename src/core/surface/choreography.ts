@@ -31,11 +31,11 @@ export function choreography(
 ): Choreography {
   const changes = changesBetween(program, from.pose, to, from.page);
   const start: Moment = { ...from, now: 0, tracks: [], lingering: [] };
-  const first: Moment = { ...start, pose: to, ...moveTo(program, start, to) };
+  const first: Moment = { ...start, ...moveTo(program, start, to), pose: to };
   const legs = [{ from: 0, moment: first }];
   if (cut) {
     const there = momentIn(legs, cut.at);
-    legs.push({ from: cut.at, moment: { ...there, pose: cut.to, ...moveTo(program, there, cut.to) } });
+    legs.push({ from: cut.at, moment: { ...there, ...moveTo(program, there, cut.to), pose: cut.to } });
   }
   const ends = legs.flatMap((l, i) => l.moment.tracks.map((t) => Math.min(trackEnd(t), legs[i + 1]?.from ?? Infinity)));
   return { legs, changes, length: Math.max(0, ...ends) };

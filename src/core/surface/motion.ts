@@ -86,7 +86,23 @@ export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex,
   return out;
 }
 
-const gone = (look: PartLook): boolean => look.as === "not displayed" || look.as === "absent";
+/** The part takes no room and is seen by nobody. */
+export const gone = (look: PartLook): boolean => look.as === "not displayed" || look.as === "absent";
+
+/** What differs between two poses and could move, but nothing says so: it happens at once. */
+export function stillBetween(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
+  const before = looksAt(program, from);
+  const moving = changesBetween(program, from, to, page);
+  return looksAt(program, to).flatMap((look, part): Change[] =>
+    [...new Set([...Object.keys(before[part].css), ...Object.keys(look.css)])].flatMap((property): Change[] => {
+      if (moving.some((c) => c.part === part && c.property === property)) return [];
+      const a = restingValue(program, before[part], property, page);
+      const b = restingValue(program, look, property, page);
+      if (a === undefined || b === undefined || a === b || !mix(property, a, b)) return [];
+      return [{ part, property, from: a, to: b, goal: 0, motion: null }];
+    }),
+  );
+}
 
 /**
  * The motions that run after a change of state at `moment.now`.

@@ -150,6 +150,25 @@ describe("a run that can be stopped and turned back", () => {
     );
   });
 
+  it("where nothing happened, leads to what would change that", async () => {
+    await clickLive(page, "summary");
+    await untilText(page, ".explanation.nothing", "no row listens for this");
+    await press(page, "Add a row for click summary");
+    await untilText(page, ".cell.selected", "undecided");
+    await untilText(page, ".standing", /[1-9]\d* undecided/);
+    await press(page, "Undo");
+    await untilText(page, ".standing", "all decided");
+    await clickLive(page, "trigger");
+    await untilText(page, ".facts", "open for");
+    // The trigger is inert now: not even a click aimed at it is its own.
+    expect(await clickLive(page, "trigger").catch((e: Error) => e.message)).toContain("cannot be hit");
+    await clickLive(page, "close");
+    await untilText(page, ".facts", "closed for");
+    await page.keyboard.press("Escape");
+    await press(page, "Decide it in the sheet");
+    await untilText(page, ".cell.selected", "ignored");
+  });
+
   it("keeps a stretch as a scenario, without what did not matter before it", async () => {
     await press(page, "Start again");
     for (const part of ["trigger", "close", "trigger"]) {

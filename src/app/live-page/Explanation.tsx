@@ -1,8 +1,11 @@
 import { useNavigate, useParams } from "react-router";
+import { printEvent } from "../../core/expression";
 import { spanText } from "../../core/measure";
+import { addEventRow } from "../../core/model";
 import type { Program } from "../../core/program";
-import { explain, type Frame, type Phrase, type Trail } from "../../core/run";
+import { explain, type Frame, type Phrase, type Trail, wayOut } from "../../core/run";
 import { useSelection } from "../sheet/selection";
+import { useDocument } from "../store/document";
 
 /** Goes to a cell of the sheet. */
 export function useToCell(): (cell: { section: "event" | "look"; row: number | string; column: string }) => void {
@@ -48,15 +51,20 @@ export function Explanation({ program, frame, later, way, onWay }: Props) {
           <Phrases of={sentence} />{" "}
         </span>
       ))}
-      {told.cell && !later && (
-        <button
-          type="button"
-          className="plain to-cell"
-          onClick={() => toCell({ section: "event", row: told.cell!.row, column: told.cell!.state })}
-        >
-          {told.nothing ? "Decide it in the sheet" : "Show the cell"}
-        </button>
-      )}
+      {!later &&
+        (told.nothing ? (
+          <ToWayOut program={program} frame={frame} />
+        ) : (
+          told.cell && (
+            <button
+              type="button"
+              className="plain to-cell"
+              onClick={() => toCell({ section: "event", row: told.cell!.row, column: told.cell!.state })}
+            >
+              Show the cell
+            </button>
+          )
+        ))}
       {onWay && (
         <button type="button" className="plain to-cell" aria-expanded={way !== null} onClick={onWay}>
           {way ? "Only this" : "The whole way"}
@@ -64,6 +72,37 @@ export function Explanation({ program, frame, later, way, onWay }: Props) {
       )}
       {way && <Way of={way} />}
     </div>
+  );
+}
+
+/** Nothing happened: to the cell that would change that, or the row that is missing. */
+function ToWayOut({ program, frame }: { program: Program; frame: Frame }) {
+  const toCell = useToCell();
+  const navigate = useNavigate();
+  const { id } = useParams();
+  const writable = useDocument((s) => s.writable);
+  const way = wayOut(program, frame);
+  if (!way || (way.kind === "row" && !writable)) return null;
+  const go = (): void => {
+    if (way.kind === "reaction") return toCell({ section: "event", row: way.row, column: way.state });
+    if (way.kind === "look") return toCell({ section: "look", row: way.part, column: way.state });
+    if (way.kind === "part") return void navigate(`/component/${id}/parts?part=${encodeURIComponent(way.part)}`);
+    const { doc, edit } = useDocument.getState();
+    edit(`add a row for ${printEvent(way.event)}`, (d) => addEventRow(d, way.event));
+    toCell({ section: "event", row: doc?.reactions.length ?? 0, column: way.state });
+  };
+  const text =
+    way.kind === "reaction"
+      ? "Decide it in the sheet"
+      : way.kind === "look"
+        ? `Show how ${way.part} is in ${way.state === "always" ? "every state" : way.state}`
+        : way.kind === "part"
+          ? `Show ${way.part} in Parts`
+          : `Add a row for ${printEvent(way.event)}`;
+  return (
+    <button type="button" className="plain to-cell" onClick={go}>
+      {text}
+    </button>
   );
 }
 

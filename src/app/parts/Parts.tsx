@@ -1,6 +1,7 @@
 /** The parts: the tree, what each part is, the page around them, and the data. */
 import { Button, Input, InputNumber } from "antd";
-import { useState } from "react";
+import { useEffect, useState } from "react";
+import { useSearchParams } from "react-router";
 import { rename } from "../../core/expression";
 import {
   addLookRow,
@@ -30,7 +31,11 @@ export function Parts() {
   const { doc } = useDoc();
   const { edit, writable } = useDocument();
   const places = allParts(doc);
-  const [chosen, setChosen] = useState<string | null>(places[0]?.part.name ?? null);
+  const asked = useSearchParams()[0].get("part");
+  const [chosen, setChosen] = useState<string | null>(asked ?? places[0]?.part.name ?? null);
+  useEffect(() => {
+    if (asked !== null) setChosen(asked);
+  }, [asked]);
   const current = places.find((p) => p.part.name === chosen) ?? null;
   const broken = new Set(references(doc).flatMap((r) => (r.to ? [] : [r.from.name])));
   const rows = new Set(doc.looks.map((l) => l.part));

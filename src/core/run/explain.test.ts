@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { compile } from "../program";
 import { box, bubblingDialog, button, component, type Sketch } from "../testing";
-import { act, explain, openSession, phraseText, runTo, type Session, stimulusText } from ".";
+import { act, explain, openSession, phraseText, runTo, type Session, stimulusText, wayOut } from ".";
 
 const tell = (s: Session) => {
   const told = explain(s.program, s.frames.at(-1)!.step);
@@ -87,5 +87,33 @@ describe("an explanation", () => {
       "click the bare page",
       "press Tab",
     ]);
+  });
+
+  it("where nothing happened, leads to what would change that", () => {
+    const out = (s: Session) => wayOut(s.program, s.frames.last);
+    const dialog = openSession(compile(bubblingDialog()));
+    // Not there: the look that says so. Inert: that. Covered by what a look shows: there.
+    expect(out(click(dialog, "close"))).toEqual({ kind: "look", part: "backdrop", state: "closed" });
+    const open = click(dialog, "trigger");
+    expect(out(open)).toBeNull();
+    const lid = sketch({
+      parts: [button("under"), box("lid", [], { covers: ["under"] })],
+      looks: { lid: { one: "shown" } },
+    });
+    expect(out(click(lid, "under"))).toEqual({ kind: "look", part: "lid", state: "one" });
+    expect(out(click(sketch({ looks: { p: { one: "no pointer" } } }), "p"))).toMatchObject({ part: "p", state: "one" });
+    // Not said by any look: the markup.
+    expect(out(click(sketch({}), "off"))).toEqual({ kind: "part", part: "off" });
+    // Undecided, ignored, or a condition that did not hold: its cell.
+    const cell = (reaction: string) =>
+      out(click(sketch({ reactions: { "click a": { two: "one", one: reaction } } }), "a"));
+    expect(cell("ignored")).toEqual({ kind: "reaction", row: 0, state: "one" });
+    expect(out(click(sketch({ reactions: { "click a": { two: "one" } } }), "a"))).toMatchObject({ kind: "reaction" });
+    // Nobody listens: the row that is missing.
+    const row = out(click(sketch({}), "a"));
+    expect(row).toEqual({ kind: "row", event: { on: "click", part: "a", scope: "inside" }, state: "one" });
+    expect(out(act(sketch({}), { press: "Escape" }))).toMatchObject({ event: { on: "key", key: "Escape" } });
+    expect(out(act(sketch({ parts: [box("p")] }), { press: "Tab" }))).toBeNull();
+    expect(out(click(sketch({}), null))).toMatchObject({ event: { on: "click", scope: "anywhere" } });
   });
 });

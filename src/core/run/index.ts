@@ -9,5 +9,6 @@ export * from "./session";
 export * from "./state";
 export * from "./trail";
 export * from "./transitions";
+export * from "./way-out";
 export * from "./ways";
 export * from "./why";

@@ -18,6 +18,56 @@ await new Promise((r) => setTimeout(r, 500));
 await clickLive(page, "help");
 await untilText(page, ".explanation", "Nothing happened");
 await shot("sheet");
+
+// Two instants of two runs, then motion and the states beside one another
+const dragTo = async (ms: number): Promise<void> => {
+  const lanes = await page.$eval(".lanes", (e) => {
+    const { x, width } = e.getBoundingClientRect();
+    const { bottom } = document.querySelector(".axis")!.getBoundingClientRect();
+    return { x, y: bottom + 60, width, end: Number(e.getAttribute("aria-valuemax")) };
+  });
+  const px = (t: number): number => lanes.x + (t * lanes.width) / Math.max(2000, lanes.end * 1.04);
+  await page.mouse.move(px(ms + 30), lanes.y);
+  await page.mouse.down();
+  await page.mouse.move(px(ms), lanes.y, { steps: 3 });
+  await page.mouse.up();
+};
+const time = async (): Promise<number> =>
+  1000 * (await page.$eval(".clock-time", (e) => Number.parseFloat(e.textContent ?? "0")));
+const helped = await time();
+await clickLive(page, "take");
+await untilText(page, ".facts", "closed for");
+await dragTo(helped);
+await untilText(page, ".facts", "open for");
+await new Promise((r) => setTimeout(r, 200));
+await clickLive(page, "close");
+await untilText(page, ".facts", "closed for");
+await press(page, "Pause");
+await page.click('[aria-label="To the change before"]');
+await page.click('[aria-label="To the change before"]');
+const closing = await time();
+await dragTo(closing + 90);
+await press(page, "Pin");
+await press(page, "run 1", ".runs");
+await dragTo(helped + 100);
+await press(page, "Pin");
+await press(page, "Compare A and B");
+await page.waitForSelector(".differing");
+await shot("instants");
+await press(page, "Motion", ".views");
+await page.waitForSelector(".recharts-line-curve");
+await press(page, "Stop the loop");
+await page.evaluate(() => document.querySelector<HTMLElement>(".motion-options input")?.click());
+await shot("motion");
+await press(page, "Compare", ".views");
+await page.evaluate(() =>
+  [...document.querySelectorAll<HTMLElement>(".ant-segmented-item")].find((i) => i.textContent === "States")?.click(),
+);
+await page.waitForSelector(".pictures");
+await shot("compare");
+await press(page, "Sheet", ".views");
+await press(page, "Start again");
+await page.waitForSelector(".grid");
 await page.evaluate(() =>
   [...document.querySelectorAll<HTMLElement>(".cell.names")]
     .find((c) => c.textContent?.startsWith("click exactly"))

@@ -26,9 +26,6 @@ export function record(session: Session, name: string, until = session.end, from
   return { ...opening, name, steps: rounded(program, { ...opening, name, steps: merged([...lead, ...rest]) }) };
 }
 
-/** How many of the steps lead up to the stretch that begins at `from`. */
-export const leadOf = (session: Session, from: number): number => (from > 0 ? wayTo(session, from).length : 0);
-
 function openingOf({ opening }: Session): Pick<Scenario, "data" | "page"> {
   return { ...(opening.data ? { data: opening.data } : {}), ...(opening.page ? { page: opening.page } : {}) };
 }

@@ -28,6 +28,15 @@ const JUST_BEFORE = 1;
 const AT = 0.001;
 const micros = (ms: number): number => Math.round(ms * 1000) / 1000;
 
+/** As many of one event on their way show that they pile up; how high, is not asked. */
+const PILE = 3;
+function piledUp({ timers }: RunState): boolean {
+  if (timers.length < PILE) return false;
+  return timers.some(
+    (t) => t.kind === "event" && timers.filter((o) => o.kind === "event" && o.event === t.event).length >= PILE,
+  );
+}
+
 /** What watches the exploration; rules and coverage are written as visitors. */
 export interface Visitor {
   situation?(situation: Situation, explorer: Explorer): void;
@@ -110,8 +119,10 @@ export class Explorer {
     let to = stayed ? from : this.known.get(key);
     const fresh = !to;
     if (!to) {
-      if (this.situations.length >= this.bounds.situations) {
+      if (this.situations.length >= this.bounds.situations || piledUp(state)) {
         this.complete = false;
+        // The move itself is seen; what lies beyond is not looked at.
+        if (from && move && step) for (const v of this.visitors) v.move?.(from, move, step, { ...from, state }, this);
         return;
       }
       const index = this.situations.length;

@@ -1,6 +1,7 @@
 /** Findings: a rule that is broken, where, and the shortest run that shows it. */
 import {
   type Component,
+  type EventRow,
   type EventSpec,
   type Motion,
   type MotionPlace,
@@ -14,18 +15,27 @@ export type RuleId =
   | "F1"
   | "F2"
   | "F3"
+  | "F4"
   | "F5"
+  | "F6"
   | "F7"
   | "F8"
   | "F9"
+  | "F10"
   | "F11"
   | "F12"
+  | "F13"
   | "F15"
+  | "F16"
   | "F17"
   | "F18"
   | "F19"
   | "F20"
-  | "F24";
+  | "F21"
+  | "F22"
+  | "F23"
+  | "F24"
+  | "F25";
 export type Severity = "fault" | "warning" | "undecided";
 
 /** A change that mends a finding and is safe to make at a click. */
@@ -37,6 +47,7 @@ export interface Mend {
     | { kind: "after"; row: number; state: string; after: string }
     | { kind: "motion"; place: MotionPlace; property: string; motion: Motion }
     | { kind: "cancel"; row: number; state: string; timer: string }
+    | { kind: "row"; row: EventRow }
     | null;
 }
 
@@ -58,18 +69,27 @@ export const ruleTitles: Record<RuleId, string> = {
   F1: "unseen, but in the way",
   F2: "seen, but cannot be used",
   F3: "an inside click dismisses",
+  F4: "a hold that goes on",
   F5: "no way back",
+  F6: "says the opposite",
   F7: "focus on something unseen, or lost",
   F8: "dialog without its manners",
   F9: "broken reference",
+  F10: "a timer past its time",
   F11: "numbers that must agree",
   F12: "motion that cannot run",
+  F13: "a scroll rule that wavers",
   F15: "flash at the start",
+  F16: "only for the pointer",
   F17: "never happens",
   F18: "undecided",
   F19: "two decide the same",
   F20: "an old ending",
+  F21: "never comes to rest",
+  F22: "changes unheard",
+  F23: "begun twice",
   F24: "nothing calmer",
+  F25: "out of its range",
 };
 
 /** Same finding, same key: only the first run to it is kept. */
@@ -89,6 +109,8 @@ export function applyMend(doc: Component, mend: Mend): Component {
       return setMotion(doc, edit.place, edit.property, edit.motion);
     case "cancel":
       return cancelled(doc, edit);
+    case "row":
+      return { ...doc, reactions: [...doc.reactions, edit.row] };
     default:
       return doc;
   }

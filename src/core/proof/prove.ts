@@ -5,12 +5,17 @@ import { type Bounds, Explorer } from "./explore";
 import type { Finding } from "./finding";
 import { Collector } from "./rules/collector";
 import { focusRules } from "./rules/focus";
+import { holdRules } from "./rules/holds";
+import { keyboardRule } from "./rules/keyboard";
 import { motionRules } from "./rules/motion";
 import { Counts, neverRules, reactionRules } from "./rules/reactions";
 import { referenceRules } from "./rules/references";
 import { regionRules } from "./rules/regions";
+import { saysRules } from "./rules/says";
+import { scrollRules } from "./rules/scroll";
 import { flashRule, seenRules } from "./rules/seen";
 import { wayBackRules } from "./rules/way-back";
+import { workRules } from "./rules/work";
 import { runScenario, type ScenarioResult } from "./scenario";
 
 /** Everything that was found out; plain data, so that it can leave a worker. */
@@ -42,13 +47,24 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
   referenceRules(doc, collector);
   regionRules(doc, collector);
   motionRules(program, collector);
-  const visitors = [reactionRules(collector, counts), seenRules(collector), focusRules(program, collector)];
+  scrollRules(program, collector);
+  const keyboard = keyboardRule(program, collector);
+  const visitors = [
+    reactionRules(collector, counts),
+    seenRules(collector),
+    focusRules(program, collector),
+    saysRules(program, collector),
+    holdRules(program, collector),
+    workRules(program, collector),
+    keyboard,
+  ];
   const explorer = new Explorer(program, visitors, bounds);
   flashRule(program, explorer.situations[0].state, collector);
   yield* explorer.run();
   if (explorer.complete) {
     wayBackRules(explorer, collector);
     neverRules(counts, collector);
+    keyboard.finish(explorer);
   }
   const order = { fault: 0, warning: 1, undecided: 2 };
   return {

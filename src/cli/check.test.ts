@@ -1,11 +1,12 @@
 import { spawnSync } from "node:child_process";
-import { mkdtempSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { SaxesParser } from "saxes";
 import { describe, expect, it } from "vitest";
 import { writeComponent } from "../core/model";
 import { bubblingDialog } from "../core/testing";
-import { check } from "./check";
+import { check, type Wishes } from "./check";
 
 const folder = mkdtempSync(join(tmpdir(), "lively-"));
 const file = (name: string, text: string): string => {
@@ -17,10 +18,10 @@ const demo = "src/demo/change-crossing.lively.json";
 const faulty = file("faulty.json", writeComponent(bubblingDialog()));
 const broken = file("broken.json", "{ nope");
 
-const run = (files: string[], json = false) => {
+const run = (files: string[], wishes: Wishes = {}) => {
   const out: string[] = [];
   const err: string[] = [];
-  const code = check(files, json, { out: (t) => out.push(t), err: (t) => err.push(t) });
+  const code = check(files, wishes, { out: (t) => out.push(t), err: (t) => err.push(t) });
   return { code, out: out.join("\n"), err: err.join("\n") };
 };
 
@@ -37,11 +38,49 @@ describe("lively check", () => {
     expect(run([folder])).toMatchObject({ code: 2, err: expect.stringContaining("is a folder") });
   });
   it("prints one JSON object on request", () => {
-    const { code, out } = run([faulty, broken], true);
+    const { code, out } = run([faulty, broken], { json: true });
     const said = JSON.parse(out);
     expect(code).toBe(2);
     expect(said.files[0].proof.findings.map((f: { rule: string }) => f.rule)).toContain("F3");
     expect(said.files[1].problems[0].path).toBe("line 1, column 3");
+  });
+  it("writes reports: XML that can be parsed, and a page", () => {
+    const [junit, markdown] = [join(folder, "report.xml"), join(folder, "report.md")];
+    expect(run([demo, faulty], { junit, markdown }).code).toBe(1);
+    const xml = readFileSync(junit, "utf8");
+    const opened: { name: string; attributes: Record<string, string> }[] = [];
+    const parser = new SaxesParser();
+    parser.on("opentag", (t) => opened.push({ name: t.name, attributes: t.attributes as Record<string, string> }));
+    parser.write(xml).close();
+    const suites = opened.filter((t) => t.name === "testsuite");
+    expect(suites.map((t) => [t.attributes.name, t.attributes.failures === "0"])).toEqual([
+      ["Change-crossing dialog", true],
+      ["Test", false],
+    ]);
+    const cases = opened.filter((t) => t.name === "testcase").length;
+    expect(opened[0].attributes).toMatchObject({ tests: String(cases) });
+    expect(opened.filter((t) => t.name === "failure").map((t) => t.attributes.message)).toContainEqual(
+      expect.stringContaining("F3 an inside click dismisses: A click inside dialog"),
+    );
+    const page = readFileSync(markdown, "utf8");
+    expect(page).toMatch(/\| holds \| Change-crossing dialog \| 5 of 5 \| 0 \| 8 of 13 \|/);
+    expect(page).toContain("- **F3** an inside click dismisses");
+    expect(run([demo], { junit: folder })).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("cannot be written"),
+    });
+  });
+  it("asks for coverage, and shares the work", () => {
+    expect(run([demo], { minCoverage: 60 }).code).toBe(0);
+    expect(run([demo], { minCoverage: 62 })).toMatchObject({
+      code: 1,
+      out: expect.stringContaining("62 % of the reactions covered"),
+    });
+    const shards = [1, 2].map((index) => run([demo, faulty, demo], { json: true, shard: { index, of: 2 } }));
+    expect(shards.map((s) => JSON.parse(s.out).files.map((f: { name: string }) => f.name))).toEqual([
+      ["Change-crossing dialog", "Change-crossing dialog"],
+      ["Test"],
+    ]);
   });
   it("works as a command", () => {
     const lively = (...args: string[]) => spawnSync("node", ["scripts/lively.mjs", ...args], { encoding: "utf8" });
@@ -50,6 +89,8 @@ describe("lively check", () => {
       stdout: expect.stringContaining("Change-crossing dialog"),
     });
     expect(lively("check", faulty, "--json").status).toBe(1);
+    expect(lively("check", demo, "--min-coverage", "90").status).toBe(1);
+    expect(lively("check", demo, "--shard", "3/2").status).toBe(2);
     expect(lively("check").status).toBe(2);
     expect(lively("chekc").status).toBe(2);
   }, 30_000);

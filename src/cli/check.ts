@@ -1,11 +1,24 @@
-import { allHolds, reportText } from "../core/exchange";
+import { writeFileSync } from "node:fs";
+import { allHolds, junitReport, markdownReport, type Proved, reportText } from "../core/exchange";
 import type { Problem } from "../core/model";
-import { type Proof, proveNow } from "../core/proof";
+import { type Proof, proveNow, shareOf } from "../core/proof";
 import { readDocument } from "./files";
 
 export interface Output {
   out(text: string): void;
   err(text: string): void;
+}
+
+export interface Wishes {
+  /** One JSON object instead of a report. */
+  json?: boolean;
+  /** Files to write a report to. */
+  junit?: string;
+  markdown?: string;
+  /** Share of the reactions, in percent, that the scenarios of each component have to take. */
+  minCoverage?: number;
+  /** Only every N-th file, from the I-th on, to share the work. */
+  shard?: { index: number; of: number };
 }
 
 type Checked = { file: string; ok: boolean; problems: Problem[]; name?: string; proof?: Proof };
@@ -14,20 +27,39 @@ type Checked = { file: string; ok: boolean; problems: Problem[]; name?: string; 
  * Checks component files and reports on all of them, bad ones included.
  * @returns the exit code: 0 all hold, 1 something does not, 2 something could not be read
  */
-export function check(files: readonly string[], json: boolean, output: Output): 0 | 1 | 2 {
+export function check(files: readonly string[], wishes: Wishes, output: Output): 0 | 1 | 2 {
+  const { json, shard, minCoverage = 0 } = wishes;
   const results: Checked[] = [];
-  for (const file of files) {
+  const proved: Proved[] = [];
+  const mine = shard ? files.filter((_f, i) => i % shard.of === shard.index - 1) : files;
+  for (const file of mine) {
     const loaded = readDocument(file);
     if (!loaded.ok) {
       results.push({ file, ok: false, problems: loaded.problems });
       if (!json) for (const p of loaded.problems) output.err(`${file}: ${p.path}: ${p.message}`);
       continue;
     }
-    const proof = proveNow(loaded.doc);
-    results.push({ file, ok: allHolds(proof), problems: [], name: loaded.doc.name, proof });
-    if (!json) output.out(reportText(loaded.doc, proof));
+    const { doc } = loaded;
+    const proof = proveNow(doc);
+    const { covered, of } = shareOf(proof.coverage.branches);
+    const lacking = of > 0 && (100 * covered) / of < minCoverage;
+    proved.push({ file, doc, proof });
+    results.push({ file, ok: allHolds(proof) && !lacking, problems: [], name: doc.name, proof });
+    if (json) continue;
+    output.out(reportText(doc, proof));
+    if (lacking)
+      output.out(
+        `  LACKING    ${((100 * covered) / of).toFixed(0)} % of the reactions covered, ${minCoverage} % asked`,
+      );
   }
   if (json) output.out(JSON.stringify({ ok: results.every((r) => r.ok), files: results }, null, 2));
+  try {
+    if (wishes.junit) writeFileSync(wishes.junit, junitReport(proved));
+    if (wishes.markdown) writeFileSync(wishes.markdown, markdownReport(proved));
+  } catch (error) {
+    output.err(`The report cannot be written: ${error instanceof Error ? error.message : String(error)}`);
+    return 2;
+  }
   if (results.some((r) => !r.proof)) return 2;
   return results.every((r) => r.ok) ? 0 : 1;
 }

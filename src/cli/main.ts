@@ -1,7 +1,19 @@
 /** The command line: the same core as the app. Exit 0 when all holds, 1 when not, 2 for bad input. */
-import { Command, CommanderError } from "commander";
-import { check } from "./check";
+import { Command, CommanderError, InvalidArgumentError } from "commander";
+import { check, type Wishes } from "./check";
 import { trace } from "./trace";
+
+function percent(text: string): number {
+  const n = Number(text);
+  if (text.trim() === "" || !(n >= 0 && n <= 100)) throw new InvalidArgumentError("a number from 0 to 100");
+  return n;
+}
+function shardOf(text: string): NonNullable<Wishes["shard"]> {
+  const found = /^(\d+)\/(\d+)$/.exec(text);
+  const [index, of] = [Number(found?.[1]), Number(found?.[2])];
+  if (!(index >= 1 && index <= of)) throw new InvalidArgumentError("such as 1/3, from 1/3 to 3/3");
+  return { index, of };
+}
 
 const program = new Command("lively").description("Check and run component files.").exitOverride();
 program
@@ -9,8 +21,12 @@ program
   .description("run the scenarios and rules of component files")
   .argument("<files...>", "component files")
   .option("--json", "one JSON object instead of a report")
-  .action((files: string[], options: { json?: boolean }) => {
-    process.exitCode = check(files, options.json ?? false, {
+  .option("--junit <file>", "write a report for continuous integration")
+  .option("--markdown <file>", "write a report to be read")
+  .option("--min-coverage <percent>", "share of the reactions that each component's scenarios have to take", percent)
+  .option("--shard <I/N>", "only every N-th file from the I-th on", shardOf)
+  .action((files: string[], wishes: Wishes) => {
+    process.exitCode = check(files, wishes, {
       out: (text) => process.stdout.write(`${text}\n`),
       err: (text) => process.stderr.write(`${text}\n`),
     });

@@ -7,6 +7,7 @@ import { applyMend, type Finding, ruleTitles, stepText } from "../../core/proof"
 import { useDoc, useDocument } from "../store/document";
 import { faults, undecided, useProof } from "../store/proof";
 import { useRun } from "../store/run";
+import { CoverageLines } from "./CoverageLines";
 import "./proof.css";
 import { ScenarioDetail } from "./ScenarioDetail";
 
@@ -94,6 +95,7 @@ export function ProofView() {
             </ul>
           </>
         )}
+        {proof && <CoverageLines proof={proof} current={current} />}
         {proof?.problems.length ? (
           <>
             <h2 className="caps">Cells that count as undecided</h2>

@@ -3,11 +3,19 @@ import { Button, Input, Select } from "antd";
 import { useMemo, useState } from "react";
 import { normalKey } from "../../core/expression";
 import { type Expectation, moved, partNames, type Scenario, type Step } from "../../core/model";
-import { type Check, expectationText, playScenario, type ScenarioResult, stepText } from "../../core/proof";
+import {
+  type Check,
+  candidates,
+  expectationNow,
+  expectationText,
+  pickableFacts,
+  playScenario,
+  type ScenarioResult,
+  stepText,
+} from "../../core/proof";
 import type { RunState } from "../../core/run";
 import { useDoc, useDocument } from "../store/document";
 import { momentOf, useRun } from "../store/run";
-import { candidates, expectationNow, pickableFacts } from "./candidates";
 
 interface Props {
   index: number;

@@ -14,8 +14,9 @@ import { CellPopover, type CellPopoverValue } from "./CellPopover";
 import { FocusText, LookText, ReactionText } from "./CellText";
 import { cellText, draftKey, kindOf, typed } from "./cells";
 import { type Column, cellValue, isCell, type Row } from "./grid";
-import { type Standing, standingOf } from "./standing";
+import { type Standing, standingOf, timesOf } from "./standing";
 import { supports, type useSheet } from "./use-sheet";
+import { useView } from "./view";
 
 type Editor = ComponentType<CellEditorProps>;
 let loaded: Editor | null = null;
@@ -93,6 +94,7 @@ export function SheetCell({ sheet, row, column, r, c, width, span, at: line }: C
       onDoubleClick={() => selectable && sheet.begin(place)}
     >
       <CellContent row={row} column={column} width={width} draft={isEditing ? undefined : draft} standing={standing} />
+      <Times row={row} column={column} />
       {canPop && (
         <Popover
           open={popover}
@@ -138,6 +140,14 @@ export function SheetCell({ sheet, row, column, r, c, width, span, at: line }: C
       )}
     </LitCell>
   );
+}
+
+/** How often the scenarios exercise it, where that is asked for. */
+function Times({ row, column }: { row: Row; column: Column }) {
+  const shown = useView((v) => v.coverage);
+  const times = useProof((s) => (shown && s.proof ? timesOf(s.proof.coverage, row, column) : undefined));
+  if (times === undefined) return null;
+  return times ? <span className="times">{times}×</span> : <span className="times never">never</span>;
 }
 
 /** The cell's box, lit while its column's state is active: then it alone is drawn anew, not what is in it. */

@@ -1,6 +1,8 @@
 /** What stands around the sheet's rows: tools, section titles, and bands over nested states. */
 import { Input } from "antd";
+import { shareOf } from "../../core/proof";
 import { useActive } from "../store/active";
+import { useProof } from "../store/proof";
 import type { ColumnBox } from "./Arcs";
 import { bandsOf, type Grid } from "./grid";
 import { useView } from "./view";
@@ -30,7 +32,7 @@ export function SectionTitle({ section }: { section: keyof typeof sectionTitles 
 
 /** Finding rows again, and rows that are not always there. */
 export function SheetTools() {
-  const { filter, lifecycle, setFilter, showLifecycle } = useView();
+  const { filter, lifecycle, coverage, setFilter, showLifecycle, showCoverage } = useView();
   return (
     <div className="sheet-tools">
       <Input
@@ -45,7 +47,23 @@ export function SheetTools() {
       <button type="button" className="plain" aria-pressed={lifecycle} onClick={showLifecycle}>
         {lifecycle ? "Hide entering and leaving" : "Entering and leaving"}
       </button>
+      <button type="button" className="plain" aria-pressed={coverage} onClick={showCoverage}>
+        {coverage ? "Hide coverage" : "Coverage"}
+      </button>
+      {coverage && <CoverageNote />}
     </div>
+  );
+}
+
+/** What the numbers in the cells mean, and how much there is of it. */
+function CoverageNote() {
+  const covered = useProof((s) => s.proof && shareOf(s.proof.coverage.branches).covered);
+  const of = useProof((s) => s.proof && shareOf(s.proof.coverage.branches).of);
+  if (of === null) return <span className="muted">…</span>;
+  return (
+    <span className="muted">
+      The scenarios take {covered} of {of} reactions; a cell says how often, or <b className="never-word">never</b>
+    </span>
   );
 }
 

@@ -2,7 +2,7 @@
 import { printLook, printReaction } from "../../core/expression";
 import { ALWAYS, type Component, type Look } from "../../core/model";
 import type { Program } from "../../core/program";
-import type { Finding, Proof } from "../../core/proof";
+import type { Coverage, Finding, Proof } from "../../core/proof";
 import { restingLooks } from "../../core/surface";
 import type { Column, Row } from "./grid";
 
@@ -65,6 +65,14 @@ export function standingOf(
   // Where another region decides, nothing is left to say here.
   const kind = undecided ? "undecided" : arrives ? "none" : "cannot reach";
   return { kind, inherited: "", differs: false, findings };
+}
+
+/** How often the scenarios exercised a cell, or entered a state; undefined where there is nothing to exercise. */
+export function timesOf({ states, cells, looks }: Coverage, row: Row, column: Column): number | undefined {
+  if (column.kind === "names" || column.kind === "add") return undefined;
+  if (row.section === "state") return column.kind === "state" ? states[column.name] : undefined;
+  if (row.section === "look") return looks[`${row.part} ${column.name}`];
+  return row.section === "event" ? cells[`${row.index} ${column.name}`] : undefined;
 }
 
 /** What an outer state says, where it is short enough to be said again; else where it stands. */

@@ -3,6 +3,9 @@ import { create } from "zustand";
 import { everything, type View } from "./grid";
 
 interface ViewStore extends View {
+  /** How often the scenarios exercise each cell is shown. */
+  coverage: boolean;
+  showCoverage(): void;
   setFilter(filter: string): void;
   fold(section: View["folded"][number]): void;
   close(state: string): void;
@@ -14,6 +17,8 @@ const toggled = <T>(list: readonly T[], item: T): T[] =>
 
 export const useView = create<ViewStore>((set) => ({
   ...everything,
+  coverage: false,
+  showCoverage: () => set((v) => ({ coverage: !v.coverage })),
   setFilter: (filter) => set({ filter }),
   fold: (section) => set((v) => ({ folded: toggled(v.folded, section) })),
   close: (state) => set((v) => ({ closed: toggled(v.closed, state) })),

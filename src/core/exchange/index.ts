@@ -2,6 +2,6 @@
 
 export * from "./html-in/read";
 export { deliverHtml, verified } from "./html-out/deliver";
-export * from "./report";
+export * from "./reports";
 export * from "./scxml";
 export * from "./stand-in";

@@ -1,4 +1,6 @@
 /** Scenarios, exploration, rules. */
+export * from "./candidates";
+export { type Coverage, type Share, shareOf } from "./coverage";
 export { type Bounds, Explorer, type Visitor } from "./explore";
 export * from "./finding";
 export * from "./prove";

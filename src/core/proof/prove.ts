@@ -1,6 +1,7 @@
 /** The proof of a component: its scenarios run, every situation explored, every rule asked. */
-import type { Component, Problem } from "../model";
+import { ALWAYS, type Component, type Problem, type Scenario } from "../model";
 import { compile } from "../program";
+import { type Coverage, CoverageCounter, scenariosFor } from "./coverage";
 import { type Bounds, Explorer } from "./explore";
 import type { Finding } from "./finding";
 import { Collector } from "./rules/collector";
@@ -16,7 +17,7 @@ import { scrollRules } from "./rules/scroll";
 import { flashRule, seenRules } from "./rules/seen";
 import { wayBackRules } from "./rules/way-back";
 import { workRules } from "./rules/work";
-import { runScenario, type ScenarioResult } from "./scenario";
+import { judgeScenario, playScenario, type ScenarioResult } from "./scenario";
 
 /** Everything that was found out; plain data, so that it can leave a worker. */
 export interface Proof {
@@ -34,6 +35,10 @@ export interface Proof {
   undecided: string[][];
   /** States that are reached. */
   reached: string[];
+  /** What the scenarios exercise of all that can be. */
+  coverage: Coverage;
+  /** Scenarios for the reactions that none takes yet. */
+  offered: Scenario[];
 }
 
 export const defaultBounds: Bounds = { situations: 50_000 };
@@ -41,7 +46,8 @@ export const defaultBounds: Bounds = { situations: 50_000 };
 /** Runs to the end; yields the number of situations seen so far. */
 export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generator<number, Proof> {
   const program = compile(doc);
-  const scenarios = doc.scenarios.map((s) => runScenario(program, s));
+  const played = doc.scenarios.map((s) => playScenario(program, s));
+  const scenarios = doc.scenarios.map((s, i) => judgeScenario(program, s, played[i]));
   const collector = new Collector();
   const counts = new Counts(program);
   referenceRules(doc, collector);
@@ -66,6 +72,15 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     neverRules(counts, collector);
     keyboard.finish(explorer);
   }
+  const reached = program.states.filter((s) => counts.entered[s.index]).map((s) => s.name);
+  const branches = [...counts.taken.keys()];
+  const counter = new CoverageCounter(program, { states: reached.filter((s) => s !== ALWAYS), branches });
+  for (const { session } of played) counter.add(session);
+  const coverage = counter.copy();
+  const offered = scenariosFor(program, counter, branches, (branch) => {
+    const way = counts.first.get(branch);
+    return way ? explorer.pathTo(way.from, way.move) : null;
+  });
   const order = { fault: 0, warning: 1, undecided: 2 };
   return {
     scenarios,
@@ -76,7 +91,9 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     complete: explorer.complete,
     arrives: program.rows.map((row) => program.states.filter((s) => counts.has(row.index, s.index)).map((s) => s.name)),
     undecided: program.rows.map((row) => counts.undecidedIn(row.index)),
-    reached: program.states.filter((s) => counts.entered[s.index]).map((s) => s.name),
+    reached,
+    coverage,
+    offered,
   };
 }
 

@@ -68,8 +68,12 @@ export function playScenario(program: Program, scenario: Scenario): Played {
   return { session, after, frames, stuck: null };
 }
 
-export function runScenario(program: Program, scenario: Scenario): ScenarioResult {
-  const { session, after, frames, stuck } = playScenario(program, scenario);
+export const runScenario = (program: Program, scenario: Scenario): ScenarioResult =>
+  judgeScenario(program, scenario, playScenario(program, scenario));
+
+/** What a scenario expects, asked of its run. */
+export function judgeScenario(program: Program, scenario: Scenario, played: Played): ScenarioResult {
+  const { session, after, frames, stuck } = played;
   const checks: Check[] = [];
   const check = (list: readonly Expectation[] | undefined, step: number): void => {
     const state = step < 0 ? session.frames.at(0)!.state : after[step];

@@ -7,11 +7,18 @@ import type { Explorer, Move, Situation, Visitor } from "../explore";
 import type { Collector } from "./collector";
 import { goes } from "./seen";
 
+export interface Way {
+  from: Situation;
+  move: Move;
+}
+
 /** How often each row met each state; indices `row * states + state`. */
 export class Counts {
   readonly arrived: Uint32Array;
   readonly taken: Map<string, number> = new Map();
   readonly entered: Uint32Array;
+  /** How each branch is taken first. */
+  readonly first: Map<string, Way> = new Map();
   /** Where an event arrived and nobody decided, in no region. */
   readonly undecided: Uint8Array;
   constructor(readonly program: Program) {
@@ -20,7 +27,8 @@ export class Counts {
     this.undecided = new Uint8Array(program.rows.length * program.states.length);
   }
 
-  add(step: Step): void {
+  /** @param way how the step came about; the first for a branch is a shortest one */
+  add(step: Step, way?: Way): void {
     const { states } = this.program;
     for (const d of step.dispatches) {
       for (const row of d.matched) {
@@ -33,6 +41,7 @@ export class Counts {
         if (c.outcome !== "taken") continue;
         const key = `${c.row} ${c.state} ${c.branch}`;
         this.taken.set(key, (this.taken.get(key) ?? 0) + 1);
+        if (way && !this.first.has(key)) this.first.set(key, way);
       }
     }
   }
@@ -70,7 +79,7 @@ export function reactionRules(collector: Collector, counts: Counts): Visitor {
     },
     move(from, move, step, to, explorer) {
       if (!step) return;
-      counts.add(step);
+      counts.add(step, { from, move });
       undecided(step, explorer, from, move);
       insideClick(from, move, step, to, explorer, collector);
     },

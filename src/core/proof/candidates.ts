@@ -1,9 +1,8 @@
 /** Expectations that a step offers: the facts about seen things that it changed. Pure. */
-import { type Expectation, partFacts } from "../../core/model";
-import type { Program } from "../../core/program";
-import { DOCUMENT } from "../../core/program";
-import type { RunState } from "../../core/run";
-import { activeNames, factsOf, found } from "../../core/surface";
+import { type Expectation, partFacts } from "../model";
+import { DOCUMENT, type Program } from "../program";
+import type { RunState } from "../run";
+import { activeNames, factsOf, found } from "../surface";
 
 /** @param before null before the first step: then what is seen at the start is offered */
 export function candidates(program: Program, before: RunState | null, after: RunState): Expectation[] {

@@ -1,8 +1,8 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { readComponent } from "../../core/model";
-import { compile } from "../../core/program";
-import { act, openSession, runTo } from "../../core/run";
+import { readComponent } from "../model";
+import { compile } from "../program";
+import { act, openSession, runTo } from "../run";
 import { candidates } from "./candidates";
 
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));

@@ -1,34 +1,39 @@
 /** A proof as text for a terminal. */
-import type { Component } from "../model";
-import { expectationText, type Proof, ruleTitles, stepText } from "../proof";
+import type { Component } from "../../model";
+import { expectationText, type Proof, ruleTitles, type ScenarioResult, shareOf, stepText } from "../../proof";
 
 export function reportText(doc: Component, proof: Proof): string {
   const lines = [doc.name];
   for (const p of proof.problems) lines.push(`  problem    ${p.path}: ${p.message}`);
   for (const s of proof.scenarios) {
     lines.push(`  ${s.ok ? "holds     " : "FAILS     "} ${s.name}`);
-    if (s.stuck) lines.push(`             step ${s.stuck.step + 1}: ${s.stuck.why}`);
-    for (const c of s.checks) {
-      if (c.ok) continue;
-      const where =
-        c.step < 0
-          ? "at the start"
-          : `after step ${c.step + 1}, ${stepText(doc.scenarios.find((d) => d.name === s.name)!.steps[c.step])}`;
-      lines.push(
-        `             ${where} (${c.at} ms): expected ${expectationText(c.expectation)}; found ${show(c.found)}`,
-      );
-    }
-    if (!s.ok && s.explanation) lines.push(`             ${s.explanation}`);
+    for (const why of failuresOf(doc, s)) lines.push(`             ${why}`);
   }
   for (const f of proof.findings) {
     lines.push(`  ${f.severity.padEnd(10)} ${f.rule} ${ruleTitles[f.rule]}: ${f.text}`);
     if (f.run?.steps.length) lines.push(`             ${f.run.steps.map(stepText).join(" → ")}`);
     if (f.mend) lines.push(`             mend: ${f.mend.text}`);
   }
+  const { covered, of } = shareOf(proof.coverage.branches);
+  if (of) lines.push(`  coverage   ${covered} of ${of} reactions`);
   lines.push(
     `  ${proof.situations} situations, ${proof.moves} moves explored${proof.complete ? "" : "; cut short, not everything was seen"}`,
   );
   return lines.join("\n");
+}
+
+/** What failed in a scenario, a line each; empty where it holds. */
+export function failuresOf(doc: Component, result: ScenarioResult): string[] {
+  const { steps } = doc.scenarios.find((d) => d.name === result.name) ?? { steps: [] };
+  const out: string[] = [];
+  if (result.stuck) out.push(`step ${result.stuck.step + 1}: ${result.stuck.why}`);
+  for (const c of result.checks) {
+    if (c.ok) continue;
+    const where = c.step < 0 ? "at the start" : `after step ${c.step + 1}, ${stepText(steps[c.step])}`;
+    out.push(`${where} (${c.at} ms): expected ${expectationText(c.expectation)}; found ${show(c.found)}`);
+  }
+  if (!result.ok && result.explanation) out.push(result.explanation);
+  return out;
 }
 
 const show = (found: boolean | string | null): string =>

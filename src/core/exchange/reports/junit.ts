@@ -1,0 +1,74 @@
+/** Proofs in the XML that continuous integration reads (JUnit's, as its servers understand it). */
+import type { Component } from "../../model";
+import { type Proof, ruleTitles, stepText } from "../../proof";
+import { escapeXml } from "../scxml/content-out";
+import { failuresOf } from "./text";
+
+export interface Proved {
+  file: string;
+  doc: Component;
+  proof: Proof;
+}
+
+/** XML 1.0 allows few control characters, escaped or not (§2.2). */
+const xml = (text: string): string =>
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is looked for
+  escapeXml(text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, "\ufffd"));
+
+interface Case {
+  name: string;
+  /** Virtual seconds. */
+  time: number;
+  failure: { message: string; text: string } | null;
+}
+
+/** A suite a component: a case a scenario, and one a finding; without findings one case that says so. */
+export function junitReport(proved: readonly Proved[]): string {
+  const suites = proved.map(({ file, doc, proof }) => ({ name: doc.name, file, cases: casesOf(doc, proof) }));
+  const count = (list: readonly Case[]): string =>
+    `tests="${list.length}" failures="${list.filter((c) => c.failure).length}"`;
+  const lines = [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<testsuites ${count(suites.flatMap((s) => s.cases))}>`,
+    ...suites.flatMap((s) => [
+      `  <testsuite name="${xml(s.name)}" file="${xml(s.file)}" ${count(s.cases)}>`,
+      ...s.cases.flatMap((c) => caseLines(s.name, c)),
+      "  </testsuite>",
+    ]),
+    "</testsuites>",
+  ];
+  return `${lines.join("\n")}\n`;
+}
+
+function caseLines(suite: string, { name, time, failure }: Case): string[] {
+  const open = `    <testcase classname="${xml(suite)}" name="${xml(name)}" time="${(time / 1000).toFixed(3)}"`;
+  if (!failure) return [`${open}/>`];
+  return [
+    `${open}>`,
+    `      <failure message="${xml(failure.message)}">${xml(failure.text)}</failure>`,
+    "    </testcase>",
+  ];
+}
+
+function casesOf(doc: Component, proof: Proof): Case[] {
+  const scenarios = proof.scenarios.map((s): Case => {
+    const why = failuresOf(doc, s);
+    return { name: s.name, time: s.length, failure: s.ok ? null : { message: why[0] ?? "", text: why.join("\n") } };
+  });
+  const findings = proof.findings.map((f): Case => {
+    const run = f.run?.steps.length ? `\n${f.run.steps.map(stepText).join(" → ")}` : "";
+    const mend = f.mend ? `\nmend: ${f.mend.text}` : "";
+    const message = `${f.rule} ${ruleTitles[f.rule]}: ${f.text}`;
+    return { name: message, time: 0, failure: { message, text: `${f.severity}${run}${mend}` } };
+  });
+  const problems = proof.problems.map(
+    (p): Case => ({ name: p.path, time: 0, failure: { message: p.message, text: `${p.path}: ${p.message}` } }),
+  );
+  const cut = "The exploration was cut short: not everything was seen";
+  const whole: Case = {
+    name: proof.complete ? `no rule is broken in ${proof.situations} situations` : cut,
+    time: 0,
+    failure: proof.complete ? null : { message: cut, text: cut },
+  };
+  return [...scenarios, ...problems, ...findings, ...(findings.length && proof.complete ? [] : [whole])];
+}

@@ -8,7 +8,7 @@ import { join } from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { demoComponents } from "../src/demo";
-import { cell, clickLive, fill, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
+import { cell, clickLive, fill, livePage, openDemo, press, Stage, text, toCell, until, untilText } from "./stage";
 
 let stage: Stage;
 beforeAll(async () => {
@@ -16,11 +16,6 @@ beforeAll(async () => {
 });
 afterAll(() => stage?.close());
 
-const openDemo = async (page: Page): Promise<void> => {
-  await page.waitForSelector(".shelf-link");
-  await page.click(".shelf-link");
-  await page.waitForSelector(".grid");
-};
 const openNamed = async (page: Page, name: string): Promise<void> => {
   await page.evaluate(
     (n) =>

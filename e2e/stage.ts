@@ -126,6 +126,18 @@ export async function clickLive(page: Page, part: string): Promise<void> {
   await page.mouse.click(outer.x + inside.x * outer.scale, outer.y + inside.y * outer.scale);
 }
 
+/** Opens a component from the shelf. */
+export async function openDemo(page: Page, name = "Change-crossing dialog"): Promise<void> {
+  await page.waitForSelector(".shelf-item");
+  await page.evaluate((wanted) => {
+    const item = [...document.querySelectorAll(".shelf-item")].find(
+      (i) => i.querySelector(".shelf-name")?.textContent === wanted,
+    );
+    item?.querySelector<HTMLElement>(".shelf-link")?.click();
+  }, name);
+  await page.waitForSelector(".grid");
+}
+
 // The sheet
 
 /** Moves the selection with the arrow keys to the cell of a row (by its header) and a column (by its state). */

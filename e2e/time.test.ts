@@ -1,7 +1,7 @@
 /** Time in the real interface: stepping into a fade, other ways from there, comparing, shaping motion, keeping a stretch. */
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { clickLive, livePage, press, Stage, text, until, untilText } from "./stage";
+import { clickLive, livePage, openDemo, press, Stage, text, until, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -9,14 +9,7 @@ let page: Page;
 beforeAll(async () => {
   stage = await Stage.open();
   page = await stage.page();
-  await page.waitForSelector(".shelf-item");
-  await page.evaluate(() => {
-    const item = [...document.querySelectorAll(".shelf-item")].find(
-      (i) => i.querySelector(".shelf-name")?.textContent === "Change-crossing dialog",
-    );
-    item?.querySelector<HTMLElement>(".shelf-link")?.click();
-  });
-  await page.waitForSelector(".grid");
+  await openDemo(page);
 });
 afterAll(() => stage?.close());
 

@@ -1,5 +1,5 @@
 /** Takes the pictures of docs/screenshots/ from the demo. Needs a build: npm run build. */
-import { clickLive, press, Stage, untilText } from "../e2e/stage";
+import { clickLive, openDemo, press, Stage, untilText } from "../e2e/stage";
 
 const stage = await Stage.open();
 const page = await stage.page();
@@ -95,24 +95,14 @@ await shot("deliver");
 
 // Another component: regions, tokens
 const second = await stage.page();
-const open = async (name: string): Promise<void> => {
-  await second.waitForSelector(".shelf-item");
-  await second.evaluate((wanted) => {
-    const item = [...document.querySelectorAll(".shelf-item")].find(
-      (i) => i.querySelector(".shelf-name")?.textContent === wanted,
-    );
-    item?.querySelector<HTMLElement>(".shelf-link")?.click();
-  }, name);
-  await second.waitForSelector(".grid");
-};
-await open("Fare rules");
+await openDemo(second, "Fare rules");
 await untilText(second, ".standing", "no findings");
 await clickLive(second, "change-button");
 await untilText(second, ".facts", "change-open");
 await new Promise((r) => setTimeout(r, 900));
 await second.screenshot({ path: "docs/screenshots/regions.png" });
 await second.goto(new URL("/", second.url()).href);
-await open("Deck menu button");
+await openDemo(second, "Deck menu button");
 await press(second, "Parts", ".views");
 await second.waitForSelector("[role=treeitem]");
 await second.evaluate(() =>

@@ -12,7 +12,7 @@ import { MoreStimuli } from "./stimuli";
 /** How one situation follows from another. */
 export type Move = Act | { kind: "time"; to: number };
 /** A key's act, a pointer's, or one of the surroundings. */
-type Act = { kind: "click" | "key" | "page"; stimulus: Stimulus };
+export type Act = { kind: "click" | "key" | "page"; stimulus: Stimulus };
 
 export interface Situation {
   index: number;
@@ -23,10 +23,10 @@ export interface Situation {
 }
 
 /** How long before something is due a stimulus is tried as "before" and as "at" it, ms. */
-const JUST_BEFORE = 1;
+export const JUST_BEFORE = 1;
 /** Less than anything a specification can say, but a real instant: a run through it can be played again. */
-const AT = 0.001;
-const micros = (ms: number): number => Math.round(ms * 1000) / 1000;
+export const AT = 0.001;
+export const micros = (ms: number): number => Math.round(ms * 1000) / 1000;
 
 /** As many of one event on their way show that they pile up; how high, is not asked. */
 const PILE = 3;
@@ -173,7 +173,7 @@ export class Explorer {
   }
 
   /** What a person can do in a state, one object a stimulus and layout. */
-  private stimuli(state: RunState): readonly Act[] {
+  stimuli(state: RunState): readonly Act[] {
     if (state.done) return [];
     const layout = layoutOf(this.program, state);
     const focused = state.focus !== DOCUMENT;
@@ -261,7 +261,7 @@ export class Explorer {
   }
 
   /** Situations with the same key go on alike: time counts as the order of what is due, and how near the next is. */
-  private key(state: RunState): string {
+  key(state: RunState): string {
     const { now, timers, tracks } = state;
     let key = this.core(state);
     if (!timers.length && !tracks.length) return key;

@@ -1,8 +1,11 @@
 /** Scenarios, exploration, rules. */
 export * from "./candidates";
 export { type Coverage, type Share, shareOf } from "./coverage";
+export { type Compared, compareBehaviour, type Difference } from "./difference";
 export { type Bounds, Explorer, type Visitor } from "./explore";
 export * from "./finding";
+export { type Mutant, mutants, operators } from "./mutants";
+export * from "./mutate";
 export * from "./prove";
 export * from "./record";
 export { motionPlace } from "./rules/motion";

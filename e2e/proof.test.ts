@@ -1,7 +1,7 @@
 /** The proof in the real interface: what the scenarios do not exercise, and scenarios for that. */
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { cell, openDemo, press, Stage, text, untilText } from "./stage";
+import { cell, openDemo, press, Stage, text, until, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -41,6 +41,29 @@ describe("coverage", () => {
     await press(page, "Undo");
     await untilText(page, ".standing", "5 scenarios hold");
     expect(await text(page, ".standing")).toContain("no findings");
+  });
+});
+
+describe("what the scenarios notice", () => {
+  it("is asked in small faults; a question is answered by an expectation", async () => {
+    await press(page, "Ask what the scenarios notice");
+    await until(
+      () => text(page, ".question"),
+      (t) => t.includes("What if"),
+      30_000,
+    );
+    expect(await text(page, ".proof-list")).toContain("27 of 52 faults are noticed, 51 %");
+    await press(page, "Play", ".question");
+    await untilText(page, ".live-head", "then");
+    await press(page, "Expect it", ".question");
+    await untilText(page, ".standing", "6 scenarios hold");
+    await untilText(page, ".proof-list", "Before the last change");
+    await press(page, "Ask again");
+    await until(
+      () => text(page, ".proof-list"),
+      (t) => /(2[89]|3\d) of 52 faults are noticed/.test(t),
+      30_000,
+    );
   });
 
   it("leaves no error behind", () => {

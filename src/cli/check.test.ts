@@ -76,12 +76,20 @@ describe("lively check", () => {
       code: 1,
       out: expect.stringContaining("62 % of the reactions covered"),
     });
+    expect(run([demo], { minMutation: 50 })).toMatchObject({
+      code: 0,
+      out: expect.stringMatching(/27 of 52 faults noticed, 51 %/),
+    });
+    expect(run([demo], { minMutation: 90 })).toMatchObject({
+      code: 1,
+      out: expect.stringContaining("What if click cancel in open did nothing?"),
+    });
     const shards = [1, 2].map((index) => run([demo, faulty, demo], { json: true, shard: { index, of: 2 } }));
     expect(shards.map((s) => JSON.parse(s.out).files.map((f: { name: string }) => f.name))).toEqual([
       ["Change-crossing dialog", "Change-crossing dialog"],
       ["Test"],
     ]);
-  });
+  }, 60_000);
   it("works as a command", () => {
     const lively = (...args: string[]) => spawnSync("node", ["scripts/lively.mjs", ...args], { encoding: "utf8" });
     expect(lively("check", demo)).toMatchObject({

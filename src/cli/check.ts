@@ -1,7 +1,7 @@
 import { writeFileSync } from "node:fs";
-import { allHolds, junitReport, markdownReport, type Proved, reportText } from "../core/exchange";
+import { allHolds, junitReport, markdownReport, mutationText, type Proved, reportText } from "../core/exchange";
 import type { Problem } from "../core/model";
-import { type Proof, proveNow, shareOf } from "../core/proof";
+import { type Mutation, mutateNow, type Proof, proveNow, scoreOf, shareOf } from "../core/proof";
 import { readDocument } from "./files";
 
 export interface Output {
@@ -17,18 +17,20 @@ export interface Wishes {
   markdown?: string;
   /** Share of the reactions, in percent, that the scenarios of each component have to take. */
   minCoverage?: number;
+  /** Share of the small faults put in that they have to notice. Asked for only where it is given: it takes its time. */
+  minMutation?: number;
   /** Only every N-th file, from the I-th on, to share the work. */
   shard?: { index: number; of: number };
 }
 
-type Checked = { file: string; ok: boolean; problems: Problem[]; name?: string; proof?: Proof };
+type Checked = { file: string; ok: boolean; problems: Problem[]; name?: string; proof?: Proof; mutation?: Mutation };
 
 /**
  * Checks component files and reports on all of them, bad ones included.
  * @returns the exit code: 0 all hold, 1 something does not, 2 something could not be read
  */
 export function check(files: readonly string[], wishes: Wishes, output: Output): 0 | 1 | 2 {
-  const { json, shard, minCoverage = 0 } = wishes;
+  const { json, shard, minCoverage = 0, minMutation } = wishes;
   const results: Checked[] = [];
   const proved: Proved[] = [];
   const mine = shard ? files.filter((_f, i) => i % shard.of === shard.index - 1) : files;
@@ -43,10 +45,21 @@ export function check(files: readonly string[], wishes: Wishes, output: Output):
     const proof = proveNow(doc);
     const { covered, of } = shareOf(proof.coverage.branches);
     const lacking = of > 0 && (100 * covered) / of < minCoverage;
+    const mutation = minMutation === undefined ? undefined : mutateNow(doc);
+    const unnoticed = mutation !== undefined && (mutation.refused !== null || scoreOf(mutation) < (minMutation ?? 0));
     proved.push({ file, doc, proof });
-    results.push({ file, ok: allHolds(proof) && !lacking, problems: [], name: doc.name, proof });
+    results.push({
+      file,
+      ok: allHolds(proof) && !lacking && !unnoticed,
+      problems: [],
+      name: doc.name,
+      proof,
+      mutation,
+    });
     if (json) continue;
     output.out(reportText(doc, proof));
+    if (mutation) output.out(mutationText(mutation));
+    if (unnoticed) output.out(`  LACKING    ${minMutation} % of the faults are asked to be noticed`);
     if (lacking)
       output.out(
         `  LACKING    ${((100 * covered) / of).toFixed(0)} % of the reactions covered, ${minCoverage} % asked`,

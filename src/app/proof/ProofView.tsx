@@ -8,6 +8,7 @@ import { useDoc, useDocument } from "../store/document";
 import { faults, undecided, useProof } from "../store/proof";
 import { useRun } from "../store/run";
 import { CoverageLines } from "./CoverageLines";
+import { MutationLines } from "./MutationLines";
 import "./proof.css";
 import { ScenarioDetail } from "./ScenarioDetail";
 
@@ -96,6 +97,7 @@ export function ProofView() {
           </>
         )}
         {proof && <CoverageLines proof={proof} current={current} />}
+        {proof && <MutationLines />}
         {proof?.problems.length ? (
           <>
             <h2 className="caps">Cells that count as undecided</h2>

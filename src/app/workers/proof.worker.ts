@@ -1,16 +1,24 @@
-/** Proves a component off the main thread. */
+/** Proves a component, and asks what its scenarios notice, off the main thread. */
 import { expose } from "comlink";
 import type { Component } from "../../core/model";
-import { type Proof, prove } from "../../core/proof";
+import { type Mutation, mutate, type Proof, prove } from "../../core/proof";
+
+type Progress = (count: number) => void;
+
+function toTheEnd<T>(run: Generator<number, T>, progress: Progress): T {
+  for (;;) {
+    const next = run.next();
+    if (next.done) return next.value;
+    progress(next.value);
+  }
+}
 
 const api = {
-  async prove(doc: Component, progress: (situations: number) => void): Promise<Proof> {
-    const run = prove(doc);
-    for (;;) {
-      const next = run.next();
-      if (next.done) return next.value;
-      progress(next.value);
-    }
+  async prove(doc: Component, progress: Progress): Promise<Proof> {
+    return toTheEnd(prove(doc), progress);
+  },
+  async mutate(doc: Component, progress: Progress): Promise<Mutation> {
+    return toTheEnd(mutate(doc), progress);
   },
 };
 export type ProofWorker = typeof api;

@@ -1,7 +1,7 @@
 /** The app's side of the proof worker. Each prover has a worker of its own: nobody's proof ends another's. */
 import { proxy, type Remote, wrap } from "comlink";
 import type { Component } from "../../core/model";
-import type { Proof } from "../../core/proof";
+import type { Mutation, Proof } from "../../core/proof";
 import type { ProofWorker } from "./proof.worker";
 
 /** A proof was ended before it was done, by a newer one or by `cancel`. */
@@ -14,6 +14,8 @@ export interface Prover {
    * @throws Cancelled
    */
   prove(doc: Component, progress: (situations: number) => void): Promise<Proof>;
+  /** Asks what the scenarios notice; the same holds. @param progress is told the number of questions asked so far */
+  mutate(doc: Component, progress: (questions: number) => void): Promise<Mutation>;
   cancel(): void;
 }
 
@@ -30,23 +32,25 @@ export function createProver(): Prover {
     worker = null;
     api = null;
   };
+  const ask = async <T>(work: (api: Remote<ProofWorker>) => Promise<T>): Promise<T> => {
+    cancel();
+    if (!worker || !api) {
+      worker = new Worker(new URL("./proof.worker.ts", import.meta.url), { type: "module" });
+      api = wrap<ProofWorker>(worker);
+    }
+    const cancelled = new Promise<never>((_resolve, reject) => {
+      giveUp = reject;
+    });
+    const mine = giveUp;
+    try {
+      return await Promise.race([work(api), cancelled]);
+    } finally {
+      if (giveUp === mine) giveUp = null;
+    }
+  };
   return {
     cancel,
-    async prove(doc, progress) {
-      cancel();
-      if (!worker || !api) {
-        worker = new Worker(new URL("./proof.worker.ts", import.meta.url), { type: "module" });
-        api = wrap<ProofWorker>(worker);
-      }
-      const cancelled = new Promise<never>((_resolve, reject) => {
-        giveUp = reject;
-      });
-      const mine = giveUp;
-      try {
-        return await Promise.race([api.prove(doc, proxy(progress)), cancelled]);
-      } finally {
-        if (giveUp === mine) giveUp = null;
-      }
-    },
+    prove: (doc, progress) => ask((to) => to.prove(doc, proxy(progress))),
+    mutate: (doc, progress) => ask((to) => to.mutate(doc, proxy(progress))),
   };
 }

@@ -5,7 +5,7 @@
 import type { Scenario, Step as ScenarioStep, Stimulus } from "../model";
 import { DOCUMENT, looksAt, type Program, partName } from "../program";
 import { advance, nextDue, type RunState, start, stimulate } from "../run";
-import { attributeOf, factsOf, scrollAt } from "../surface";
+import { attributeOf, factsOf, isVisible, scrollAt } from "../surface";
 import { AT, Explorer, JUST_BEFORE, micros } from "./explore";
 
 export interface Difference {
@@ -67,8 +67,10 @@ export function compareBehaviour(
     const pair = pairs[i];
     const { a, b } = pair;
     for (const stimulus of first.explorer.alike(second.explorer, a, b)) {
-      const step = { do: stimulus };
-      if (visit(first.did(a, stimulus), second.did(b, stimulus), pair, [step])) return done(true);
+      const [nextA, nextB] = [first.did(a, stimulus), second.did(b, stimulus)];
+      // Most stimuli change nothing; the states are then the same values.
+      if (nextA === a && nextB === b) continue;
+      if (visit(nextA, nextB, pair, [{ do: stimulus }])) return done(true);
     }
     const dues = [nextDue(one, a), nextDue(other, b)].filter((d) => d !== null);
     if (!dues.length) continue;
@@ -101,16 +103,21 @@ class Side {
 
   /** What a person can notice, by part and fact. */
   seen(state: RunState): Map<string, string> {
-    // While something moves it is another at every instant.
-    if (state.tracks.length) return this.noticed(state);
-    const { page, pose, focus, data, lingering } = state;
+    const { page, pose, focus, data, lingering, tracks } = state;
     const key = `${pose},${focus},${data.join()},${lingering.map((l) => l.part)},${scrollAt(page, state.now)},${page.width}`;
     let facts = this.facts.get(key);
     if (!facts) {
-      facts = this.noticed(state);
+      facts = this.noticed({ ...state, tracks: [] });
       this.facts.set(key, facts);
     }
-    return facts;
+    if (!tracks.length) return facts;
+    // Of all that is kept only what is seen is another from instant to instant while something moves.
+    const { parts } = this.program;
+    const now = new Map(facts);
+    for (const { index, name, path } of parts)
+      if (tracks.some((t) => path.includes(t.part)))
+        now.set(`${name}\nvisible`, String(isVisible(this.program, state, index)));
+    return now;
   }
 
   private noticed(state: RunState): Map<string, string> {

@@ -1,4 +1,4 @@
 /** A proof as text for a terminal, as XML for continuous integration, as a page to read. */
 export * from "./junit";
 export * from "./markdown";
-export { allHolds, reportText } from "./text";
+export { allHolds, mutationText, reportText } from "./text";

@@ -1,6 +1,15 @@
 /** A proof as text for a terminal. */
 import type { Component } from "../../model";
-import { expectationText, type Proof, ruleTitles, type ScenarioResult, shareOf, stepText } from "../../proof";
+import {
+  expectationText,
+  type Mutation,
+  type Proof,
+  ruleTitles,
+  type ScenarioResult,
+  scoreOf,
+  shareOf,
+  stepText,
+} from "../../proof";
 
 export function reportText(doc: Component, proof: Proof): string {
   const lines = [doc.name];
@@ -20,6 +29,17 @@ export function reportText(doc: Component, proof: Proof): string {
     `  ${proof.situations} situations, ${proof.moves} moves explored${proof.complete ? "" : "; cut short, not everything was seen"}`,
   );
   return lines.join("\n");
+}
+
+/** What the scenarios notice, and the questions that they leave. */
+export function mutationText(mutation: Mutation): string {
+  if (mutation.refused) return `  mutation   ${mutation.refused}`;
+  const { killed, survivors, equivalent, open } = mutation;
+  const bound = open.length ? `, ${open.length} left open at the bound` : "";
+  return [
+    `  mutation   ${killed} of ${killed + survivors.length} faults noticed, ${Math.floor(scoreOf(mutation))} %; ${equivalent} make no difference${bound}`,
+    ...survivors.map((s) => `             ${s.text} ${s.difference.run.steps.map(stepText).join(" → ")}`),
+  ].join("\n");
 }
 
 /** What failed in a scenario, a line each; empty where it holds. */

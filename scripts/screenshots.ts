@@ -19,6 +19,11 @@ await clickLive(page, "help");
 await untilText(page, ".explanation", "Nothing happened");
 await shot("sheet");
 
+await press(page, "Coverage");
+await untilText(page, ".sheet-tools", "reactions");
+await shot("coverage");
+await press(page, "Hide coverage");
+
 // Two instants of two runs, then motion and the states beside one another
 const dragTo = async (ms: number): Promise<void> => {
   const lanes = await page.$eval(".lanes", (e) => {
@@ -34,7 +39,7 @@ const dragTo = async (ms: number): Promise<void> => {
 };
 const time = async (): Promise<number> =>
   1000 * (await page.$eval(".clock-time", (e) => Number.parseFloat(e.textContent ?? "0")));
-const helped = await time();
+const helped = (await time()) - 120;
 await clickLive(page, "take");
 await untilText(page, ".facts", "closed for");
 await dragTo(helped);
@@ -49,7 +54,7 @@ const closing = await time();
 await dragTo(closing + 90);
 await press(page, "Pin");
 await press(page, "run 1", ".runs");
-await dragTo(helped + 100);
+await dragTo(helped + 220);
 await press(page, "Pin");
 await press(page, "Compare A and B");
 await page.waitForSelector(".differing");
@@ -89,6 +94,10 @@ await press(page, "Show the moment", ".finding");
 await shot("proof");
 await press(page, "Listen for clicks exactly on backdrop");
 await untilText(page, ".standing", "no findings");
+await press(page, "Ask what the scenarios notice");
+await page.waitForSelector(".question", { timeout: 30_000 });
+await page.evaluate(() => document.querySelector(".question")?.scrollIntoView({ block: "center" }));
+await shot("what-if");
 await press(page, "Deliver", ".views");
 await untilText(page, ".verified", "all that can be reached");
 await shot("deliver");

@@ -12,8 +12,13 @@ interface Held {
   part: string;
 }
 
-/** Ways in which a pointer stops holding, beside coming up over the part itself. */
-const endings: { what: string; stimulus: Stimulus; event(part: string): EventSpec }[] = [
+/** Ways in which a pointer stops holding; null stands for coming up over the part. */
+const endings: { what: string; stimulus: Stimulus | null; event(part: string): EventSpec }[] = [
+  {
+    what: "the pointer comes up over it",
+    stimulus: null,
+    event: (part) => ({ on: "pointer up", part, scope: "inside" }),
+  },
   {
     what: "the pointer comes up elsewhere",
     stimulus: { up: null },
@@ -50,7 +55,8 @@ export function holdRules(program: Program, collector: Collector): Visitor {
 
 function ask(program: Program, situation: Situation, explorer: Explorer, held: Held, collector: Collector): void {
   const { state } = situation;
-  for (const { what, stimulus, event } of endings) {
+  for (const { what, stimulus: given, event } of endings) {
+    const stimulus = given ?? { up: held.part };
     // The pointer cannot leave a part that it is not over.
     const from: RunState = "move" in stimulus ? { ...state, over: state.pressed ?? DOCUMENT } : state;
     const { state: after } = stimulate(program, from, stimulus);

@@ -9,9 +9,9 @@ interface Way {
   move: Move;
   row: number;
   state: number;
-  /** Where it led; and whether to other states, or only to other data. */
+  /** Where it led; and whether what it did to the data counts. */
   to: RunState;
-  led: boolean;
+  data: boolean;
 }
 
 export interface KeyboardRule extends Visitor {
@@ -40,27 +40,40 @@ export function keyboardRule(program: Program, collector: Collector): KeyboardRu
           if (c.outcome !== "taken") continue;
           // What hovering does without a change of state is a hint, nothing that one could not do otherwise.
           const { on } = program.rows[c.row].event;
-          if (d.from === d.to && (on === "pointer enter" || on === "pointer leave")) continue;
+          const hovers = on === "pointer enter" || on === "pointer leave";
+          if (d.from === d.to && hovers) continue;
+          const data = !hovers && keyOf(to.state, true) !== keyOf({ ...to.state, data: situation.state.data }, true);
           const id = `${c.row} ${c.state} ${c.branch}`;
-          if (!ways.has(id))
-            ways.set(id, { situation, move, row: c.row, state: c.state, to: to.state, led: d.from !== d.to });
+          if (!ways.has(id)) ways.set(id, { situation, move, row: c.row, state: c.state, to: to.state, data });
         }
     },
     finish(explorer) {
-      const { seen, keys } = withoutPointer(explorer);
-      const canBe = ({ to, led }: Way): boolean => {
+      const next = withoutPointer(explorer);
+      const start = from(next, 0);
+      const twins = new Map<string, number>();
+      for (const s of start) {
+        const key = keyOf(explorer.situations[s].state, true);
+        if (!twins.has(key)) twins.set(key, s);
+      }
+      const canBe = ({ situation, to, data }: Way, twin: number): boolean => {
+        const wanted = new Set<string>();
         let at = to;
         for (let i = 0; i < FOLLOWED; i++) {
-          if (keys.has(keyOf(at, !led))) return true;
+          wanted.add(keyOf(at, data));
           const due = nextDue(program, at);
-          if (due === null) return false;
+          if (due === null) break;
           at = advance(program, at, due);
+          // What goes back by itself was no other way to where it came from.
+          if (at.config === situation.state.config) break;
         }
+        for (const s of from(next, twin))
+          if (s !== twin && wanted.has(keyOf(explorer.situations[s].state, data))) return true;
         return false;
       };
       for (const way of ways.values()) {
         // Where no key leads to begin with, what led there is the finding.
-        if (!seen[way.situation.index] || canBe(way)) continue;
+        const twin = twins.get(keyOf(way.situation.state, true));
+        if (twin === undefined || canBe(way, twin)) continue;
         const row = program.rows[way.row];
         const state = program.states[way.state].name;
         const text = `${row.label} in ${state} can only be done with the pointer: no key leads to the same`;
@@ -72,26 +85,21 @@ export function keyboardRule(program: Program, collector: Collector): KeyboardRu
   };
 }
 
-/** What can be reached by keys, time and surroundings alone. */
-function withoutPointer({ situations, edges }: Explorer): { seen: Uint8Array; keys: Set<string> } {
+/** Where each situation leads by keys, time and surroundings alone. */
+function withoutPointer({ edges }: Explorer): Map<number, number[]> {
   const next = new Map<number, number[]>();
   for (let i = 0; i < edges.length; i += 3) {
-    if (edges[i + 2] === POINTER) continue;
+    if (edges[i + 2] === POINTER || edges[i] === edges[i + 1]) continue;
     const list = next.get(edges[i]);
     if (list) list.push(edges[i + 1]);
     else next.set(edges[i], [edges[i + 1]]);
   }
-  const seen = new Uint8Array(situations.length);
-  const stack = [0];
-  seen[0] = 1;
-  const keys = new Set<string>();
-  for (let at = stack.pop(); at !== undefined; at = stack.pop()) {
-    for (const data of [true, false]) keys.add(keyOf(situations[at].state, data));
-    for (const to of next.get(at) ?? []) {
-      if (seen[to]) continue;
-      seen[to] = 1;
-      stack.push(to);
-    }
-  }
-  return { seen, keys };
+  return next;
+}
+
+/** All that can be reached from a situation, itself included. */
+function from(next: ReadonlyMap<number, readonly number[]>, situation: number): Set<number> {
+  const seen = new Set([situation]);
+  for (const at of seen) for (const to of next.get(at) ?? []) seen.add(to);
+  return seen;
 }

@@ -49,7 +49,8 @@ describe("F4: a hold that goes on", () => {
     expect(texts(mended, "F4")).toEqual([]);
   });
   it("has no mend at hand where nothing is said of letting go at all", () => {
-    expect(found(hold(), "F4").map((f) => f.mend)).toEqual([null, null, null]);
+    expect(found(hold(), "F4").map((f) => f.mend)).toEqual([null, null, null, null]);
+    expect(texts(hold(), "F4")[0]).toBe("holding goes on when the pointer comes up over it while b is held");
   });
   it("is none where a press alone does it", () => {
     const doc = component({

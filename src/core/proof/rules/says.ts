@@ -19,6 +19,8 @@ import { isFading } from "./seen";
 
 /** Roles whose changes are announced by themselves (WAI-ARIA 1.2, §5.3.5), or are meant not to be (timer). */
 const live = new Set(["alert", "log", "status", "timer", "marquee"]);
+/** Attributes that say how a control stands: true in one state only, they say nothing in the others. */
+const claims = ["aria-expanded", "aria-pressed", "aria-checked", "aria-selected"];
 const shows = /^(show|open|expand|unfold)\b/i;
 const hides = /^(hide|close|collapse|fold)\b/i;
 
@@ -30,9 +32,26 @@ export function saysRules(program: Program, collector: Collector): Visitor {
   const texts = program.parts.flatMap(({ index, part }) =>
     part.content?.some((c) => typeof c === "string" && c.includes("${")) || looksText(program, index) ? index : [],
   );
+  const once = program.parts.flatMap(({ index }) =>
+    claims.flatMap((name) =>
+      looksSay(program, index, name) ? [{ index, name, said: "", unsaid: "", told: false }] : [],
+    ),
+  );
   return {
     situation(situation, explorer) {
       const { state } = situation;
+      for (const o of once) {
+        const layout = layoutOf(program, state);
+        if (o.told || !layout.exposed[o.index] || layout.disabled[o.index]) continue;
+        const where = stateText(program, state);
+        if (attributeOf(program, state, o.index, o.name) === null) o.unsaid ||= where;
+        else o.said ||= where;
+        if (!o.said || !o.unsaid) continue;
+        o.told = true;
+        const part = partName(program, o.index);
+        const text = `${part} has ${o.name} in ${o.said}, but none in ${o.unsaid}`;
+        collector.add({ rule: "F6", text, part, state: activeNames(program, state)[0] }, explorer, situation);
+      }
       for (const p of controls) {
         const text = opposite(program, state, p);
         if (text) {

@@ -1,0 +1,265 @@
+/** Everyday faults planted into the demo's components, wherever they can be planted: each is found. */
+import { describe, expect, it } from "vitest";
+import { demoComponents } from "../../../demo";
+import type { Component, Look, Part, Reaction } from "../../model";
+import { setFocusRule, setLook, setReaction } from "../../model";
+import { compile } from "../../program";
+import { stateText } from "../../surface";
+import { playScenario, proveNow, type RuleId } from "..";
+
+const demo = new Map(demoComponents.map((d) => d.load()).map((d) => [d.name, d]));
+const named = (name: string): Component => demo.get(name)!;
+
+type Planted = [where: string, doc: Component];
+/** Each look cell of every component, otherwise. */
+const looks = (change: (look: Look, part: string, doc: Component) => Look | null): Planted[] =>
+  [...demo.values()].flatMap((doc) =>
+    doc.looks.flatMap(({ part, in: cells }) =>
+      Object.entries(cells).flatMap(([state, look]): Planted[] => {
+        const next = change(look, part, doc);
+        return next ? [[`${doc.name}: ${part} in ${state}`, setLook(doc, part, state, next)]] : [];
+      }),
+    ),
+  );
+/** Each reaction cell, otherwise. */
+const cells = (change: (cell: Reaction, on: string, doc: Component) => Reaction | undefined | null): Planted[] =>
+  [...demo.values()].flatMap((doc) =>
+    doc.reactions.flatMap((row, i) =>
+      Object.entries(row.in).flatMap(([state, cell]): Planted[] => {
+        const next = change(cell, row.event.on, doc);
+        return next === null
+          ? []
+          : [[`${doc.name}: ${row.event.on} ${i} in ${state}`, setReaction(doc, i, state, next)]];
+      }),
+    ),
+  );
+/** Each part, otherwise. */
+const parts = (change: (part: Part, doc: Component) => Part | null): Planted[] =>
+  [...demo.values()].flatMap((doc) => {
+    const out: Planted[] = [];
+    const walk = (list: Part["content"], put: (next: Part["content"]) => Component): void =>
+      list?.forEach((p, i) => {
+        if (typeof p === "string") return;
+        const set = (next: Part): Component => put(list.with(i, next));
+        const next = change(p, doc);
+        if (next) out.push([`${doc.name}: ${p.name}`, set(next)]);
+        walk(p.content, (content) => set({ ...p, content }));
+      });
+    walk(doc.parts, (list) => ({ ...doc, parts: (list ?? []) as Part[] }));
+    return out;
+  });
+const without = <T extends object>(o: T, key: keyof T): T => {
+  const { [key]: _gone, ...rest } = o;
+  return rest as T;
+};
+const one = (name: string, plant: (doc: Component) => Component): Planted[] => [[name, plant(named(name))]];
+const listens = (doc: Component, part: string): boolean =>
+  doc.reactions.some((r) => r.event.on === "click" && "part" in r.event && r.event.part === part);
+const withRow = (
+  doc: Component,
+  event: Component["reactions"][number]["event"],
+  row: Record<string, Reaction>,
+): Component => ({
+  ...doc,
+  reactions: [...doc.reactions, { event, in: row }],
+});
+const to = (state: string): Reaction => ({ branches: [{ to: state }] });
+
+/** Controls without which keys do the same: Escape closes, arrows switch, one scrolls to the top. */
+const otherwise = new Set([
+  "Change-crossing dialog: close",
+  "Change-crossing dialog: cancel",
+  "Deck photos: close",
+  "Outbound / return: switch",
+  "Back to timetable top: up",
+]);
+
+const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = [
+  [
+    "F2",
+    "a control takes no pointer",
+    looks((l, part, d) =>
+      l.as === undefined && listens(d, part) && !l.inert && !l.disabled ? { ...l, pointer: false } : null,
+    ),
+    5,
+  ],
+  [
+    "F3",
+    "a backdrop listens to what is inside",
+    one("Change-crossing dialog", (d) => ({
+      ...d,
+      reactions: d.reactions.map((r) =>
+        r.event.on === "click" && r.event.scope === "exactly"
+          ? { ...r, event: { ...r.event, scope: "inside" as const } }
+          : r,
+      ),
+    })),
+    1,
+  ],
+  [
+    "F4",
+    "a release that is not heard",
+    [1, 2, 3].flatMap((row) => one("Hold to give up a seat", (d) => setReaction(d, row, "holding", "ignored"))),
+    3,
+  ],
+  ["F5", "no way back", one("Remove a passenger", (d) => setReaction(d, 2, "removed", "ignored")), 1],
+  [
+    "F6",
+    "aria-expanded in one state only",
+    looks((l) =>
+      l.attributes?.["aria-expanded"] === "true" ? { ...l, attributes: without(l.attributes, "aria-expanded") } : null,
+    ),
+    2,
+  ],
+  [
+    "F8",
+    "a dialog without a name",
+    parts((p) =>
+      p.attributes?.["aria-labelledby"] && p.attributes.role === "dialog"
+        ? { ...p, attributes: without(p.attributes, "aria-labelledby") }
+        : null,
+    ),
+    1,
+  ],
+  [
+    "F8",
+    "a dialog that does not hold the focus",
+    ["opening", "open"].flatMap((s) =>
+      one("Change-crossing dialog", (d) => setFocusRule(d, s, without(d.focus[s], "within"))),
+    ),
+    2,
+  ],
+  [
+    "F9",
+    "a reference to nothing",
+    parts((p) =>
+      p.attributes?.["aria-controls"] ? { ...p, attributes: { ...p.attributes, "aria-controls": "nowhere" } } : null,
+    ),
+    5,
+  ],
+  [
+    "F10",
+    "a tick past the end",
+    [
+      ...one("Boarding countdown", (d) =>
+        setReaction(d, 0, "waiting", {
+          after: "1s",
+          branches: [{ actions: [{ do: "assign", data: "left", value: "left - 1" }] }],
+        }),
+      ),
+    ],
+    1,
+  ],
+  [
+    "F11",
+    "a delay that is not its motion's",
+    ["opening", "closing"].flatMap((s) =>
+      one("Change-crossing dialog", (d) =>
+        setReaction(d, 6, s, { after: "200ms", branches: [{ to: s === "opening" ? "open" : "closed" }] }),
+      ),
+    ),
+    2,
+  ],
+  [
+    "F13",
+    "one distance for both ways",
+    one("Back to timetable top", (d) => ({
+      ...d,
+      tokens: d.tokens!.map((t) => (t.name === "--vanish" ? { ...t, value: "var(--appear)" } : t)),
+    })),
+    1,
+  ],
+  [
+    "F16",
+    "a control that is no button",
+    parts((p, d) =>
+      p.tag === "button" && listens(d, p.name) && !otherwise.has(`${d.name}: ${p.name}`) ? { ...p, tag: "div" } : null,
+    ),
+    12,
+  ],
+  [
+    "F17",
+    "a state that nobody reaches",
+    [...demo.values()].map((d): Planted => [d.name, { ...d, states: [...d.states, { name: "nowhere" }] }]),
+    16,
+  ],
+  [
+    "F18",
+    "a cell that nobody decided",
+    cells((cell, on) => (cell !== "ignored" && (on === "click" || on === "request ok") ? undefined : null)),
+    40,
+  ],
+  [
+    "F21",
+    "a loop",
+    one("Deck menu button", (d) => withRow(d, { on: "automatic" }, { open: to("closed"), closed: to("open") })),
+    1,
+  ],
+  [
+    "F22",
+    "a text that is not announced",
+    parts((p) =>
+      p.attributes?.["aria-live"] === "polite" && p.tag !== "output"
+        ? { ...p, attributes: without(p.attributes, "aria-live") }
+        : null,
+    ),
+    3,
+  ],
+  [
+    "F23",
+    "sent twice",
+    one("Send my pass", (d) =>
+      setReaction(d, 0, "sending", { branches: [{ actions: [{ do: "request", request: "pass" }] }] }),
+    ),
+    1,
+  ],
+  [
+    "F24",
+    "nothing calmer",
+    looks((l) => {
+      const moves = Object.entries(l.motion ?? {}).find(([p, m]) => p === "transform" && m.reduced !== undefined);
+      return moves ? { ...l, motion: { ...l.motion, transform: without(moves[1], "reduced") } } : null;
+    }),
+    4,
+  ],
+  [
+    "F25",
+    "a counter without its limits",
+    [0, 1].flatMap((row) =>
+      one("Passenger stepper", (d) =>
+        setReaction(d, row, "always", {
+          branches: [without((d.reactions[row].in.always as Exclude<Reaction, "ignored">).branches[0], "when")],
+        }),
+      ),
+    ),
+    2,
+  ],
+];
+
+describe("a fault that is planted", () => {
+  it.each(planted)(
+    "%s, %s: is found wherever it is",
+    (rule, _what, list, least) => {
+      expect(list.length).toBeGreaterThanOrEqual(least);
+      const missed = list.filter(([, doc]) => !proveNow(doc).findings.some((f) => f.rule === rule));
+      expect(missed.map(([where]) => where)).toEqual([]);
+    },
+    60_000,
+  );
+
+  it.each(planted)(
+    "%s, %s: the run of what is found can be played",
+    (rule, _what, list) => {
+      for (const [where, doc] of list.slice(0, 4)) {
+        const program = compile(doc);
+        for (const f of proveNow(doc).findings) {
+          if (f.rule !== rule || !f.run) continue;
+          const { session, stuck } = playScenario(program, f.run);
+          expect(stuck, `${where}: ${f.text}`).toBeNull();
+          expect(stateText(program, session.frames.last.state)).not.toBe("");
+        }
+      }
+    },
+    60_000,
+  );
+});

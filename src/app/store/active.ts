@@ -3,6 +3,7 @@
  * Much is drawn anew with them: while one drags they follow when the page has time for it, the needle at once.
  */
 import { create } from "zustand";
+import { allActiveNames } from "../../core/surface";
 import { frameOf, momentOf, type RunStore, useRun } from "./run";
 
 /** They follow after so long at the latest, ms. */
@@ -42,8 +43,7 @@ function follow(): void {
   }
   if (known?.program !== program || known.config !== moment.config) {
     known = { program, config: moment.config };
-    const { states } = program.configurations.at(moment.config);
-    useActive.setState({ names: new Set(states.map((s) => program.states[s].name)) });
+    useActive.setState({ names: new Set(allActiveNames(program, moment)) });
   }
   const arc = lastTransition(run);
   const before = useActive.getState().arc;

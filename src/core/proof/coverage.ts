@@ -2,7 +2,7 @@
 import { ALWAYS, type Expectation, type Scenario } from "../model";
 import type { Program } from "../program";
 import type { Frame, RunState, Session, Step } from "../run";
-import { activeNames } from "../surface";
+import { activeNames, allActiveNames } from "../surface";
 import { candidates } from "./candidates";
 import { playScenario } from "./scenario";
 
@@ -88,9 +88,9 @@ export class CoverageCounter {
   private frame({ state, step }: Frame, before: Frame | null): void {
     const { coverage, program } = this;
     this.reactions(step);
-    const names = namesIn(program, state);
+    const names = allActiveNames(program, state);
     if (before?.state.config !== state.config) {
-      const was = new Set(before ? namesIn(program, before.state) : []);
+      const was = new Set(before ? allActiveNames(program, before.state) : []);
       for (const name of names) {
         if (was.has(name)) continue;
         count(coverage.states, name);
@@ -112,10 +112,6 @@ export class CoverageCounter {
       }
   }
 }
-
-/** Names of all active states, the outer ones and the root too. */
-const namesIn = (program: Program, state: Frame["state"]): string[] =>
-  program.configurations.at(state.config).states.map((s) => program.states[s].name);
 
 export interface Share {
   covered: number;

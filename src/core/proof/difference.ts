@@ -6,7 +6,8 @@ import type { Scenario, Step as ScenarioStep, Stimulus } from "../model";
 import { DOCUMENT, looksAt, type Program, partName } from "../program";
 import { advance, nextDue, type RunState, start, stimulate } from "../run";
 import { attributeOf, factsOf, isVisible, scrollAt } from "../surface";
-import { AT, Explorer, JUST_BEFORE, micros } from "./explore";
+import { AT, Explorer, JUST_BEFORE } from "./explore";
+import { mergedWaits, micros } from "./steps";
 
 export interface Difference {
   /** Ends where the two can be told apart. */
@@ -38,6 +39,7 @@ export interface Looking {
   sayable?: boolean;
 }
 
+/** Leads both from their start until they can be told apart, nothing is left to try, or the bound is reached. */
 export function compareBehaviour(
   one: Program,
   other: Program,
@@ -204,12 +206,5 @@ function unsaid(facts: ReadonlyMap<string, string>, part: string, fact: string):
 function runTo(pair: Pair, { part, fact, a, b }: Told): Scenario {
   const steps: ScenarioStep[] = [];
   for (let p: Pair | null = pair; p; p = p.parent) steps.unshift(...p.steps);
-  const merged = steps.reduce<ScenarioStep[]>((list, s) => {
-    const last = list.at(-1);
-    if (last && "wait" in last.do && "wait" in s.do)
-      list[list.length - 1] = { do: { wait: micros(last.do.wait + s.do.wait) } };
-    else list.push(s);
-    return list;
-  }, []);
-  return { name: `${part ?? "the page"}: ${fact} is ${a}, then ${b}`.slice(0, 200), steps: merged };
+  return { name: `${part ?? "the page"}: ${fact} is ${a}, then ${b}`.slice(0, 200), steps: mergedWaits(steps) };
 }

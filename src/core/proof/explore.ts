@@ -7,6 +7,7 @@ import type { Scenario, Step as ScenarioStep } from "../model";
 import { DOCUMENT, isInside, type Program } from "../program";
 import { advance, beforeMount, nextDue, type RunState, type Step, type Stimulus, start, stimulate } from "../run";
 import { isControl, isInView, type Layout, layoutOf, roleOf, trackEnd } from "../surface";
+import { mergedWaits, micros } from "./steps";
 import { MoreStimuli } from "./stimuli";
 
 /** How one situation follows from another. */
@@ -26,7 +27,6 @@ export interface Situation {
 export const JUST_BEFORE = 1;
 /** Less than anything a specification can say, but a real instant: a run through it can be played again. */
 export const AT = 0.001;
-export const micros = (ms: number): number => Math.round(ms * 1000) / 1000;
 
 /** As many of one event on their way show that they pile up; how high, is not asked. */
 const PILE = 3;
@@ -101,11 +101,9 @@ export class Explorer {
         continue;
       }
       const wait = micros(move.to - at);
-      const before = steps[steps.length - 1];
-      if (before && "wait" in before.do) before.do = { wait: micros(before.do.wait + wait) };
-      else if (wait > 0) steps.push({ do: { wait } });
+      if (wait > 0) steps.push({ do: { wait } });
     }
-    return steps;
+    return mergedWaits(steps);
   }
 
   scenario(name: string, situation: Situation, last?: Move): Scenario {

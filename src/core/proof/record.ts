@@ -4,6 +4,7 @@ import type { Program } from "../program";
 import { act, openSession, type RunState, runTo, type Session, stateAt } from "../run";
 import { layoutOf, scrollAt } from "../surface";
 import { playScenario } from "./scenario";
+import { mergedWaits } from "./steps";
 
 type Steps = readonly ScenarioStep[];
 
@@ -23,7 +24,7 @@ export function record(session: Session, name: string, until = session.end, from
   const { program } = session;
   const lead = from > 0 ? wayTo(session, from) : [];
   const rest = from > 0 ? after(exact, from) : exact;
-  return { ...opening, name, steps: rounded(program, { ...opening, name, steps: merged([...lead, ...rest]) }) };
+  return { ...opening, name, steps: rounded(program, { ...opening, name, steps: mergedWaits([...lead, ...rest]) }) };
 }
 
 function openingOf({ opening }: Session): Pick<Scenario, "data" | "page"> {
@@ -58,15 +59,6 @@ function after(steps: Steps, from: number): ScenarioStep[] {
     return wait > 0 ? [{ do: { wait } }] : [];
   });
 }
-
-const merged = (steps: Steps): ScenarioStep[] =>
-  steps.reduce<ScenarioStep[]>((list, s) => {
-    const last = list.at(-1);
-    if (last && "wait" in last.do && "wait" in s.do && !last.expect)
-      list[list.length - 1] = { ...s, do: { wait: last.do.wait + s.do.wait } };
-    else list.push(s);
-    return list;
-  }, []);
 
 /** What a situation is, whenever it is: all that decides how things go on. */
 function situation(program: Program, state: RunState): string {

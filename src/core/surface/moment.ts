@@ -67,6 +67,10 @@ export const stateText = (program: Program, moment: Pick<Moment, "config">): str
 export const activeNames = (program: Program, moment: Pick<Moment, "config">): string[] =>
   program.configurations.at(moment.config).atomic.map((s) => program.states[s].name);
 
+/** The names of all active states, the outer ones and the root too. */
+export const allActiveNames = (program: Program, moment: Pick<Moment, "config">): string[] =>
+  program.configurations.at(moment.config).states.map((s) => program.states[s].name);
+
 /** A number for where a motion leads, so that situations can be told apart without comparing texts. */
 export function goalOf(program: Program, part: PartIndex, property: string, to: string): number {
   const goals = (program.cache.get("goals") as Map<string, number> | undefined) ?? new Map<string, number>();

@@ -101,11 +101,21 @@ async function actSoon(page: Page, stimulus: Stimulus): Promise<boolean> {
   return false;
 }
 
-/** @returns what did not hold, in words; a real clock is given a little time that the virtual one does not need */
-export async function actOut(page: Page, scenario: Scenario): Promise<string[]> {
+/** A real clock that is later than this, ms, has not done what the scenario says. */
+const LATE = 120;
+
+/**
+ * @returns what did not hold, in words, and how late the machine was at worst when it looked, ms; a real clock is given a
+ * little time that the virtual one does not need
+ */
+async function actOnce(page: Page, scenario: Scenario): Promise<{ wrong: string[]; late: number }> {
   const wrong: string[] = [];
+  let late = 0;
+  let since = performance.now();
+  let planned = 0;
   const judge = async (expect: readonly Expectation[] | undefined, where: string): Promise<void> => {
     for (const e of expect ?? []) {
+      late = Math.max(late, performance.now() - since - planned);
       await until(
         () => fact(page, e),
         (found) => found === e.is,
@@ -117,10 +127,29 @@ export async function actOut(page: Page, scenario: Scenario): Promise<string[]> 
   };
   await judge(scenario.expect, "at the start");
   for (const step of scenario.steps) {
-    if ("wait" in step.do) await new Promise((r) => setTimeout(r, (step.do as { wait: number }).wait));
-    else if (!(await actSoon(page, step.do)))
-      throw new Error(`${stepText(step)}: it cannot be hit on the delivered page`);
+    if ("wait" in step.do) {
+      const { wait } = step.do;
+      planned += wait;
+      await new Promise((r) => setTimeout(r, wait));
+    } else {
+      since = performance.now();
+      planned = 0;
+      if (!(await actSoon(page, step.do))) throw new Error(`${stepText(step)}: it cannot be hit on the delivered page`);
+    }
     await judge(step.expect, stepText(step));
   }
-  return wrong;
+  return { wrong, late };
+}
+
+/**
+ * Acts a scenario out on a page that is opened for it; again where the machine was too busy to keep to its instants.
+ * @returns what did not hold, in words
+ */
+export async function actOut(open: () => Promise<Page>, scenario: Scenario): Promise<string[]> {
+  for (let again = 5; ; again--) {
+    const page = await open();
+    const { wrong, late } = await actOnce(page, scenario);
+    await page.close();
+    if (!wrong.length || late < LATE || again === 0) return wrong;
+  }
 }

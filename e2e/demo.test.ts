@@ -1,4 +1,5 @@
 /** The demo: what the parts say against what the page measures, and the delivered page against its scenarios. */
+import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { deliverHtml } from "../src/core/exchange";
 import type { Scenario } from "../src/core/model";
@@ -48,14 +49,16 @@ describe.each(demos.map((d) => [d.name, d] as const))("%s", (_name, demo) => {
   it.each(demo.scenarios.filter((s) => inRealTime.has(demo.name) && canBeActedOut(s)).map((s) => [s.name, s] as const))(
     "delivered: %s",
     async (_scenario, scenario) => {
-      const page = await (await stage.browser.createBrowserContext()).newPage();
       const errors: string[] = [];
-      page.on("pageerror", (e) => errors.push((e as Error).message));
-      await page.setViewport({ width: 390, height: 480 });
-      await page.setContent(deliverHtml(demo, null));
-      expect(await actOut(page, scenario)).toEqual([]);
+      const open = async (): Promise<Page> => {
+        const page = await (await stage.browser.createBrowserContext()).newPage();
+        page.on("pageerror", (e) => errors.push((e as Error).message));
+        await page.setViewport({ width: 390, height: 480 });
+        await page.setContent(deliverHtml(demo, null));
+        return page;
+      };
+      expect(await actOut(open, scenario)).toEqual([]);
       expect(errors).toEqual([]);
-      await page.browserContext().close();
     },
   );
 });

@@ -1,13 +1,27 @@
 /**
  * Two specifications side by side: the shortest run on which they behave differently for a person, or that there is none.
- * Both are led through the same stimuli at the same instants, breadth first; the names of states are no difference.
+ * Both are led through the same stimuli at the same instants, all timings at once, breadth first; the names of states are
+ * no difference.
  */
+import { micros } from "../measure";
 import type { Scenario, Step as ScenarioStep, Stimulus } from "../model";
 import { DOCUMENT, looksAt, type Program, partName } from "../program";
-import { advance, nextDue, type RunState, start, stimulate } from "../run";
+import { advance, type RunState, start, stimulate } from "../run";
 import { attributeOf, factsOf, isVisible, scrollAt } from "../surface";
-import { AT, Explorer, JUST_BEFORE } from "./explore";
-import { mergedWaits, micros } from "./steps";
+import { Acts } from "./acts";
+import { mergedWaits } from "./steps";
+import {
+  covers,
+  earliest,
+  elapse,
+  type Followed,
+  firstInstants,
+  followed,
+  type Leg,
+  longest,
+  moved,
+  thingsOf,
+} from "./zones";
 
 export interface Difference {
   /** Ends where the two can be told apart. */
@@ -25,11 +39,10 @@ export interface Compared {
   pairs: number;
 }
 
-interface Pair {
-  a: RunState;
-  b: RunState;
+interface Pair extends Followed {
   parent: Pair | null;
-  steps: ScenarioStep[];
+  /** What led here from the parent: a stimulus, or which things were due. */
+  move: Stimulus | readonly number[] | null;
 }
 
 export interface Looking {
@@ -45,55 +58,97 @@ export function compareBehaviour(
   other: Program,
   { most = 5000, sayable = false }: Looking = {},
 ): Compared {
-  const [first, second] = [one, other].map((p) => new Side(p, sayable));
-  const known = new Set<string>();
+  const sides = [one, other].map((p) => new Side(p, sayable)) as [Side, Side];
+  const programs = [one, other];
+  const known = new Map<string, Pair[]>();
   const pairs: Pair[] = [];
   let found: Difference | null = null;
-  const visit = (a: RunState, b: RunState, parent: Pair | null, steps: ScenarioStep[]): boolean => {
-    const key = `${first.explorer.key(a)}|${second.explorer.key(b)}`;
-    if (known.has(key)) return false;
-    known.add(key);
-    const pair = { a, b, parent, steps };
-    const told = unlike(first, second, a, b);
-    if (told) {
-      found = { run: runTo(pair, told), ...told };
-      return true;
-    }
+  const visit = (next: Followed, parent: Pair | null, move: Pair["move"]): boolean => {
+    const key = keyOf(sides, next);
+    elapse(next.zone, 1);
+    const alike = known.get(key);
+    if (alike?.some((p) => covers(p.zone, next.zone))) return false;
+    const pair: Pair = { ...next, parent, move };
+    if (alike) alike.push(pair);
+    else known.set(key, [pair]);
     pairs.push(pair);
-    return false;
+    found = differs(sides, pair);
+    return found !== null;
   };
   const done = (complete: boolean): Compared => ({ difference: found, complete, pairs: pairs.length });
-  if (visit(start(one).state, start(other).state, null, [])) return done(true);
+  const opened = programs.map((p) => start(p).state);
+  const nothing = { states: [], things: [], zone: new Float64Array(1) };
+  if (
+    visit(
+      followed(programs, nothing, opened, () => opened),
+      null,
+      null,
+    )
+  )
+    return done(true);
   for (let i = 0; i < pairs.length; i++) {
     if (pairs.length > most) return done(false);
     const pair = pairs[i];
-    const { a, b } = pair;
-    for (const stimulus of first.explorer.alike(second.explorer, a, b)) {
-      const [nextA, nextB] = [first.did(a, stimulus), second.did(b, stimulus)];
+    for (const stimulus of alike(sides, pair.states)) {
+      const does = (states: readonly RunState[]): RunState[] => states.map((s, side) => sides[side].did(s, stimulus));
+      const next = does(pair.states);
       // Most stimuli change nothing; the states are then the same values.
-      if (nextA === a && nextB === b) continue;
-      if (visit(nextA, nextB, pair, [{ do: stimulus }])) return done(true);
+      if (next.every((s, side) => s === pair.states[side])) continue;
+      if (visit(followed(programs, pair, next, does), pair, stimulus)) return done(true);
     }
-    const dues = [nextDue(one, a), nextDue(other, b)].filter((d) => d !== null);
-    if (!dues.length) continue;
-    const due = Math.min(...dues);
-    for (const to of [micros(due - JUST_BEFORE), micros(due - AT), due]) {
-      if (to <= a.now) continue;
-      const wait = { do: { wait: micros(to - a.now) } };
-      if (visit(advance(one, a, to), advance(other, b, to), pair, [wait])) return done(true);
+    for (const { due, zone } of firstInstants(pair.zone)) {
+      const at = { ...moved(programs, pair, longest(zone)), zone };
+      const does = (states: readonly RunState[]): RunState[] => {
+        const first = Math.min(...thingsOf(programs, states).map((t) => t.due));
+        return states.map((s, side) => advance(programs[side], s, first));
+      };
+      if (visit(followed(programs, at, does(at.states), does), pair, due)) return done(true);
     }
   }
   return done(true);
 }
 
+/** Pairs with the same key differ in their timings alone. */
+function keyOf(sides: readonly Side[], { states }: Followed): string {
+  return states
+    .map((s, i) => {
+      const { acts, sayable } = sides[i];
+      const timers = s.timers.map((t) => (t.kind === "state" ? `${t.row}.${t.state}` : `${acts.id(t.event)}e`));
+      return `${acts.core(s)};${timers.join(";")};${s.tracks.map((t) => t.goal).join(";")}${sayable ? "" : s.said?.text}`;
+    })
+    .join("|");
+}
+
+/** Everything that can be done in either of two states, once each. */
+function alike(sides: readonly Side[], states: readonly RunState[]): Stimulus[] {
+  const out = new Map<string, Stimulus>();
+  sides.forEach(({ acts }, i) => {
+    for (const { stimulus } of acts.in(states[i])) out.set(JSON.stringify(stimulus), stimulus);
+  });
+  return [...out.values()];
+}
+
+/** What tells a pair apart at once, or right before something is due. */
+function differs(sides: [Side, Side], pair: Pair): Difference | null {
+  const [a, b] = pair.states;
+  const now = unlike(...sides, a, b);
+  if (now) return { run: runTo(pair, now, null), ...now };
+  if (!a.tracks.length && !b.tracks.length) return null;
+  const next = Math.min(...pair.things.map((t) => t.due));
+  const late = micros(next - 0.001);
+  const then = late > a.now ? unlike(...sides, { ...a, now: late }, { ...b, now: late }) : null;
+  const due = pair.things.flatMap((t, i) => (t.due === next ? i : []));
+  return then && { run: runTo(pair, then, due), ...then };
+}
+
 class Side {
-  readonly explorer: Pairing;
+  readonly acts: Acts;
   private readonly facts = new Map<string, Map<string, string>>();
   constructor(
     readonly program: Program,
-    private readonly sayable: boolean,
+    readonly sayable: boolean,
   ) {
-    this.explorer = new Pairing(program);
+    this.acts = new Acts(program);
   }
 
   did(state: RunState, stimulus: Stimulus): RunState {
@@ -164,20 +219,6 @@ class Side {
   }
 }
 
-/** An explorer of which only the stimuli and the keys are used. */
-class Pairing extends Explorer {
-  constructor(program: Program) {
-    super(program, [], { situations: 1 });
-  }
-  /** Everything that can be done in either of two states, once each. */
-  alike(other: Explorer, mine: RunState, its: RunState): Stimulus[] {
-    const out = new Map<string, Stimulus>();
-    for (const { stimulus } of [...this.stimuli(mine), ...other.stimuli(its)])
-      out.set(JSON.stringify(stimulus), stimulus);
-    return [...out.values()];
-  }
-}
-
 type Told = Omit<Difference, "run">;
 function unlike(first: Side, second: Side, a: RunState, b: RunState): Told | null {
   for (const [mine, its] of [
@@ -203,8 +244,23 @@ function unsaid(facts: ReadonlyMap<string, string>, part: string, fact: string):
   return fact.startsWith("attribute ") ? "null" : "none";
 }
 
-function runTo(pair: Pair, { part, fact, a, b }: Told): Scenario {
+/** @param due where given, the run goes on until just before those things come */
+function runTo(pair: Pair, { part, fact, a, b }: Told, due: readonly number[] | null): Scenario {
+  const way: Pair[] = [];
+  let first = pair;
+  for (; first.parent; first = first.parent) way.push(first);
+  way.reverse();
+  const leg = ({ move, kept, begun }: Pair): Leg => ({ due: Array.isArray(move) ? move : null, kept, begun });
+  const legs = [...way.map(leg), ...(due ? [{ due, kept: [], begun: [] }] : [])];
+  const instants = earliest(first.begun, legs) ?? [];
   const steps: ScenarioStep[] = [];
-  for (let p: Pair | null = pair; p; p = p.parent) steps.unshift(...p.steps);
+  let now = 0;
+  legs.forEach((_l, i) => {
+    const at = due && i === way.length ? instants[i] - 1 : instants[i];
+    if (at > now) steps.push({ do: { wait: micros((at - now) / 1000) } });
+    now = Math.max(now, at);
+    const move = way[i]?.move;
+    if (move && !Array.isArray(move)) steps.push({ do: move as Stimulus });
+  });
   return { name: `${part ?? "the page"}: ${fact} is ${a}, then ${b}`.slice(0, 200), steps: mergedWaits(steps) };
 }

@@ -39,11 +39,17 @@ describe("exploration", () => {
       const explorer = new Explorer(program, [], { situations: 10_000 });
       for (const _seen of explorer.run());
       for (const situation of explorer.situations) {
-        const { session, stuck } = playScenario(program, explorer.scenario("again", situation));
-        const { config, focus, data, tracks } = stateAt(session, session.end);
+        const { session, stuck } = playScenario(program, explorer.scenario("again", situation)!);
+        const { config, focus, data, tracks, timers } = stateAt(session, session.end);
         const seen = situation.state;
         expect(stuck).toBeNull();
-        expect([config, focus, data, tracks.length]).toEqual([seen.config, seen.focus, seen.data, seen.tracks.length]);
+        expect([config, focus, data, tracks.length, timers.length]).toEqual([
+          seen.config,
+          seen.focus,
+          seen.data,
+          seen.tracks.length,
+          seen.timers.length,
+        ]);
       }
     }
   });

@@ -1,40 +1,50 @@
 /**
- * A first explorer: every stimulus in every reachable situation. Where something is due, each stimulus is tried right
- * away, before it (1 ms), at it (a microsecond ahead, so before it happens), and after it. Breadth first, so that the first
- * run that shows something is a shortest one.
+ * The explorer: every stimulus in every reachable situation, at every instant at which it can be given. A situation stands
+ * for all its timings at once, as a zone; each step is done by the interpreter at one of them. Breadth first, so that the
+ * first run that shows something has the fewest steps; of those with these steps it is given the earliest instants.
  */
+import { micros } from "../measure";
 import type { Scenario, Step as ScenarioStep } from "../model";
-import { DOCUMENT, isInside, type Program } from "../program";
-import { advance, beforeMount, nextDue, type RunState, type Step, type Stimulus, start, stimulate } from "../run";
-import { isControl, isInView, type Layout, layoutOf, roleOf, trackEnd } from "../surface";
-import { mergedWaits, micros } from "./steps";
-import { MoreStimuli } from "./stimuli";
+import type { Program } from "../program";
+import { advance, type RunState, type Step, start, stimulate } from "../run";
+import { type Act, Acts } from "./acts";
+import { playScenario } from "./scenario";
+import { mergedWaits } from "./steps";
+import { trimmer } from "./trim";
+import {
+  covers,
+  earliest,
+  elapse,
+  type Followed,
+  firstInstants,
+  followed,
+  type Leg,
+  longest,
+  moved,
+  type Timed,
+  thingsOf,
+} from "./zones";
 
-/** How one situation follows from another. */
-export type Move = Act | { kind: "time"; to: number };
-/** A key's act, a pointer's, or one of the surroundings. */
-export type Act = { kind: "click" | "key" | "page"; stimulus: Stimulus };
+/** How one situation follows from another: somebody did something, or what was due (by index of its things) came. */
+export type Move = Act | { kind: "time"; due: readonly number[] };
 
-export interface Situation {
+export interface Situation extends Followed {
   index: number;
+  /** At one of its timings. */
   state: RunState;
   parent: number;
   move: Move | null;
   depth: number;
 }
 
-/** How long before something is due a stimulus is tried as "before" and as "at" it, ms. */
-export const JUST_BEFORE = 1;
-/** Less than anything a specification can say, but a real instant: a run through it can be played again. */
-export const AT = 0.001;
-
 /** As many of one event on their way show that they pile up; how high, is not asked. */
 const PILE = 3;
-function piledUp({ timers }: RunState): boolean {
-  if (timers.length < PILE) return false;
-  return timers.some(
+function piledUp({ timers }: RunState): string | null {
+  if (timers.length < PILE) return null;
+  const piled = timers.find(
     (t) => t.kind === "event" && timers.filter((o) => o.kind === "event" && o.event === t.event).length >= PILE,
   );
+  return piled?.kind === "event" ? piled.event : null;
 }
 
 /** What watches the exploration; rules and coverage are written as visitors. */
@@ -42,6 +52,8 @@ export interface Visitor {
   situation?(situation: Situation, explorer: Explorer): void;
   /** `step` is null where only the clock moved. */
   move?(from: Situation, move: Move, step: Step | null, to: Situation, explorer: Explorer): void;
+  /** Several things are due at one instant; `from` is at one of the timings in which they are. */
+  together?(from: Situation, due: readonly number[], explorer: Explorer): void;
 }
 
 export interface Bounds {
@@ -56,12 +68,14 @@ export class Explorer {
   readonly first: Step;
   /** False when a bound was reached before everything was seen. */
   complete = true;
-  private readonly known = new Map<string, Situation>();
-  private readonly keys: readonly string[];
-  private readonly more: MoreStimuli;
-  private readonly ids = new Map<string, number>();
-  private readonly acts = new Map<Layout, readonly Act[]>();
-  private readonly actsFocused = new Map<Layout, readonly Act[]>();
+  /** Events of which more and more are on their way: how it goes on with them was not looked at. */
+  readonly piled = new Set<string>();
+  /** Runs that were asked for and could not be found on the clock: only where motions turned back half-way are waited for. */
+  unshown = 0;
+  private readonly known = new Map<string, Situation[]>();
+  private readonly acts: Acts;
+  private readonly programs: readonly Program[];
+  private readonly trim: (state: RunState) => RunState;
   private readonly idle = new Map<string, Map<Act, Step>>();
 
   constructor(
@@ -69,14 +83,14 @@ export class Explorer {
     private readonly visitors: readonly Visitor[],
     private readonly bounds: Bounds,
   ) {
-    const dialogs = program.parts.some((p) => isDialog(program, p.index));
-    const keys = new Set(["Tab", "Shift+Tab", ...program.keyRows.map((k) => k.key)]);
-    if (dialogs) keys.add("Escape");
-    this.keys = [...keys];
-    this.more = new MoreStimuli(program);
+    this.acts = new Acts(program);
+    this.programs = [program];
+    this.trim = trimmer(program);
     const { state, step } = start(program);
     this.first = step;
-    this.visit(state, null, null, null);
+    const opened = this.trim(state);
+    const nothing = followed(this.programs, { states: [], things: [], zone: new Float64Array(1) }, [opened], (s) => s);
+    this.visit(nothing, null, null, null);
   }
 
   /** Explores; yields the number of situations seen so far, now and then, so that the caller can stop or show it. */
@@ -87,46 +101,87 @@ export class Explorer {
     }
   }
 
-  /** The run that leads to a situation, and a last move where one is given, as a scenario's steps. */
-  pathTo(situation: Situation, last?: Move): ScenarioStep[] {
-    const moves: { move: Move; at: number }[] = [];
-    if (last) moves.push({ move: last, at: situation.state.now });
-    for (let s = situation; s.move; s = this.situations[s.parent]) {
-      moves.push({ move: s.move, at: this.situations[s.parent].state.now });
-    }
-    const steps: ScenarioStep[] = [];
-    for (const { move, at } of moves.reverse()) {
-      if (move.kind !== "time") {
-        steps.push({ do: move.stimulus });
-        continue;
+  /**
+   * The run that leads to a situation, and a last move where one is given, as a scenario's steps: played again on the clock,
+   * it leads just there.
+   */
+  pathTo(situation: Situation, last?: Move): ScenarioStep[] | null {
+    const way: { move: Move; to: Situation | null }[] = last ? [{ move: last, to: null }] : [];
+    const wanted = this.situations[situation.index] ?? situation;
+    let s = wanted;
+    for (; s.move; s = this.situations[s.parent]) way.push({ move: s.move, to: s });
+    way.reverse();
+    const legs = way.map(
+      ({ move, to }): Leg => ({
+        due: move.kind === "time" ? move.due : null,
+        kept: to?.kept ?? [],
+        begun: to?.begun ?? [],
+      }),
+    );
+    const open = legs.some((l) => l.begun.some((r) => r && r[0] !== r[1]));
+    const steps = (atLeast?: ReadonlyMap<number, number>): ScenarioStep[] | null => {
+      const instants = earliest(s.begun, legs, atLeast);
+      return instants && stepsAt(way, instants);
+    };
+    const soonest = steps();
+    if (!open || !soonest) return soonest;
+    // How long a motion turned back takes is known only on the clock: other instants are tried until it comes out right.
+    const leads = (tried: readonly ScenarioStep[]): boolean => this.leadsTo(tried, wanted, last);
+    if (leads(soonest)) return soonest;
+    for (const [i, { move }] of way.entries()) {
+      if (move.kind === "time") continue;
+      for (const later of [1, 20, 50, 100, 150, 200, 300, 400, 600, 900]) {
+        const instants = earliest(s.begun, legs);
+        const tried = steps(new Map([[i, (instants?.[i] ?? 0) + later * 1000]]));
+        if (tried && leads(tried)) return tried;
       }
-      const wait = micros(move.to - at);
-      if (wait > 0) steps.push({ do: { wait } });
     }
-    return mergedWaits(steps);
+    this.unshown++;
+    return null;
   }
 
-  scenario(name: string, situation: Situation, last?: Move): Scenario {
-    return { name, steps: this.pathTo(situation, last) };
+  /** Null where no instants were found at which it goes so. */
+  scenario(name: string, situation: Situation, last?: Move): Scenario | null {
+    const steps = this.pathTo(situation, last);
+    return steps && { name, steps };
   }
 
-  private visit(state: RunState, from: Situation | null, move: Move | null, step: Step | null): void {
+  private leadsTo(steps: readonly ScenarioStep[], { state }: Situation, last?: Move): boolean {
+    const before = last && last.kind !== "time" ? steps.slice(0, -1) : steps;
+    if (last?.kind === "time") return !playScenario(this.program, { name: "run", steps: [...steps] }).stuck;
+    const { session, after, stuck } = playScenario(this.program, { name: "run", steps: [...before] });
+    const end = this.trim(after.at(-1) ?? session.frames.at(0)!.state);
+    return !stuck && this.acts.core(end) === this.acts.core(state) && end.timers.length === state.timers.length;
+  }
+
+  private visit(next: Followed, from: Situation | null, move: Move | null, step: Step | null): void {
     // Most stimuli change nothing; the state is then the same value.
+    const [state] = next.states;
     const stayed = from !== null && state === from.state;
-    const key = stayed ? "" : this.key(state);
-    let to = stayed ? from : this.known.get(key);
-    const fresh = !to;
+    let to = stayed ? from : null;
+    let fresh = false;
     if (!to) {
-      if (this.situations.length >= this.bounds.situations || piledUp(state)) {
-        this.complete = false;
-        // The move itself is seen; what lies beyond is not looked at.
-        if (from && move && step) for (const v of this.visitors) v.move?.(from, move, step, { ...from, state }, this);
-        return;
+      elapse(next.zone, 1);
+      const key = this.key(state);
+      const alike = this.known.get(key);
+      to = alike?.find((s) => covers(s.zone, next.zone)) ?? null;
+      if (!to) {
+        const pile = piledUp(state);
+        if (pile) this.piled.add(pile);
+        if (this.situations.length >= this.bounds.situations || pile) {
+          this.complete = false;
+          // The move itself is seen; what lies beyond is not looked at.
+          if (from && move && step)
+            for (const v of this.visitors) v.move?.(from, move, step, { ...from, ...next, state }, this);
+          return;
+        }
+        const index = this.situations.length;
+        to = { ...next, index, state, parent: from?.index ?? -1, move, depth: from ? from.depth + 1 : 0 };
+        this.situations.push(to);
+        if (alike) alike.push(to);
+        else this.known.set(key, [to]);
+        fresh = true;
       }
-      const index = this.situations.length;
-      to = { index, state, parent: from?.index ?? -1, move, depth: from ? from.depth + 1 : 0 };
-      this.situations.push(to);
-      this.known.set(key, to);
     }
     if (from && move) {
       this.edges.push(from.index, to.index, move.kind === "click" ? 0 : move.kind === "key" ? 1 : 2);
@@ -138,69 +193,62 @@ export class Explorer {
   }
 
   private expand(from: Situation): void {
-    const { program } = this;
+    const { program, programs } = this;
     const { state } = from;
     const idle = this.idleIn(state);
-    for (const move of this.stimuli(state)) {
+    for (const move of this.acts.in(state)) {
       // What changed nothing where all that matters to it was the same changes nothing again.
       const known = idle.get(move);
       if (known) {
-        this.visit(state, from, move, known);
+        this.visit(from, from, move, known);
         continue;
       }
       const result = stimulate(program, state, move.stimulus);
-      if (result.state === state) idle.set(move, result.step);
-      this.visit(result.state, from, move, result.step);
+      if (result.state === state) {
+        if (!acted(result.step)) idle.set(move, result.step);
+        this.visit(from, from, move, result.step);
+        continue;
+      }
+      const does = ([s]: readonly RunState[]): RunState[] => [this.trim(stimulate(program, s, move.stimulus).state)];
+      this.visit(followed(programs, from, [this.trim(result.state)], does), from, move, result.step);
     }
-    const due = nextDue(program, state);
-    if (due === null) return;
-    const time = (to: number, next: RunState, step: Step | null): void =>
-      this.visit(next, from, { kind: "time", to }, step);
-    for (const ahead of [JUST_BEFORE, AT]) {
-      const to = micros(due - ahead);
-      if (to - state.now > AT) time(to, { ...state, now: to }, null);
+    for (const { due, zone } of firstInstants(from.zone)) {
+      const at = this.at(from, due, longest(zone));
+      this.pass({ ...from, ...at, zone, state: at.states[0] }, due);
     }
-    let last: Step | null = null;
-    const next = advance(program, state, due, (result) => {
-      if (last)
-        for (const v of this.visitors)
-          v.move?.(from, { kind: "time", to: due }, last, { ...from, state: result.state }, this);
-      last = result.step;
-    });
-    time(due, next, last);
   }
 
-  /** What a person can do in a state, one object a stimulus and layout. */
-  stimuli(state: RunState): readonly Act[] {
-    if (state.done) return [];
-    const layout = layoutOf(this.program, state);
-    const focused = state.focus !== DOCUMENT;
-    const table = focused ? this.actsFocused : this.acts;
-    let list = table.get(layout);
-    if (!list) {
-      const keys = focused ? [...new Set([...this.keys, "Enter", "Space"])] : this.keys;
-      const targets = this.targets(layout);
-      list = [
-        ...targets.map((click): Act => ({ kind: "click", stimulus: { click } })),
-        ...keys.map((press): Act => ({ kind: "key", stimulus: { press } })),
-        ...this.more.pointer(targets).map((stimulus): Act => ({ kind: "click", stimulus })),
-        ...this.more.keys(focused).map((stimulus): Act => ({ kind: "key", stimulus })),
-        ...this.more.page.map((stimulus): Act => ({ kind: "page", stimulus })),
-      ];
-      table.set(layout, list);
-    }
-    const answers = this.more.answers(state);
-    if (!answers.length && !this.more.viewMatters) return list;
-    const inView = (act: Act): boolean => {
-      const name = "click" in act.stimulus ? act.stimulus.click : null;
-      return name === null || isInView(this.program, state, this.program.partIndex.get(name)!);
+  /** The situation at a timing in which just these things are first; as it is where they are so already. */
+  private at(from: Situation, due: readonly number[], left: readonly number[]): Timed {
+    const next = Math.min(...from.things.map((t) => t.due));
+    if (from.things.every((t, i) => (t.due === next) === due.includes(i))) return from;
+    return moved(this.programs, from, left);
+  }
+
+  /** Lets the clock run to the instant at which things are due. */
+  private pass(from: Situation, due: readonly number[]): void {
+    const { program } = this;
+    const move: Move = { kind: "time", due };
+    if (due.length > 1) for (const v of this.visitors) v.together?.(from, due, this);
+    let last: Step | null = null;
+    let was: RunState | null = null;
+    const instant = from.things[due[0]].due;
+    const next = advance(program, from.state, instant, (result) => {
+      // Of several things at one instant all but the last are seen on the way.
+      if (last && was) for (const v of this.visitors) v.move?.(from, move, last, { ...from, state: was }, this);
+      last = result.step;
+      was = result.state;
+    });
+    const does = ([s]: readonly RunState[]): RunState[] => {
+      const first = Math.min(...thingsOf(this.programs, [s]).map((t) => t.due));
+      return [this.trim(advance(program, s, first))];
     };
-    return [...(this.more.viewMatters ? list.filter(inView) : list), ...answers];
+    this.visit(followed(this.programs, from, [this.trim(next)], does), from, move, last);
   }
 
   /** The acts that are known to change nothing, whatever timers and motions run: those decide nothing by themselves. */
   private idleIn(state: RunState): Map<Act, Step> {
-    const key = this.core(state);
+    const key = this.acts.core(state);
     let idle = this.idle.get(key);
     if (!idle) {
       idle = new Map();
@@ -209,83 +257,30 @@ export class Explorer {
     return idle;
   }
 
-  /**
-   * The parts that a click can land on, one for each way in which it can go on: parts with the same listeners around
-   * them and the same place for the focus are alike to a click. Null is the bare page.
-   */
-  private targets(layout: Layout): readonly (string | null)[] {
-    const { program } = this;
-    const alike = new Map<string, string | null>();
-    let covered = false;
-    for (const { index: p, part, path, name } of program.parts) {
-      if (layout.landing[p] !== p || !layout.displayed[p]) continue;
-      if (part.covers === "viewport") covered = true;
-      const rows = Object.values(program.pointer);
-      const listeners = path.filter((q) => rows.some((on) => on.at[q].some((r) => r.scope === "inside" || q === p)));
-      const outside = rows.flatMap((on) =>
-        on.outside.filter((r) => !isInside(program, p, r.part)).map((r) => r.row.index),
-      );
-      const focus = path.find((q) => layout.focusable[q]);
-      const special = isControl(program, p) || path.some((q) => program.parts[q].part.tag === "label") ? p : "";
-      // Without a place for the focus, what was clicked is where Tab goes on: all parts before the same stop are alike.
-      const stop = focus ?? `>${layout.tabOrder.find((q) => q > p)}`;
-      const key = `${listeners}|${outside}|${stop}|${special}|${layout.disabled[p]}|${listeners.includes(p)}`;
-      if (!alike.has(key)) alike.set(key, name);
-    }
-    return [...alike.values(), ...(covered ? [] : [null])];
-  }
-
-  private id(text: string): number {
-    let id = this.ids.get(text);
-    if (id === undefined) {
-      id = this.ids.size;
-      this.ids.set(text, id);
-    }
-    return id;
-  }
-
-  /** All that decides what an act does at this very instant. */
-  private core(state: RunState): string {
-    // Where Tab goes on from matters only while nothing is focused.
-    const tabFrom = state.focus === DOCUMENT ? state.tabFrom : "";
-    let key = `${state.config},${state.pose},${state.focus},${state.back},${tabFrom}`;
-    if (this.more.any)
-      key += `,${this.more.overKey(state.over)},${state.pressed},${state.spaceAt},${this.more.pageKey(state)}`;
-    for (const kept of state.history) key += `;h${kept}`;
-    if (state.done) key += ";done";
-    for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;
-    for (const l of state.lingering) key += `;l${l.part}`;
-    return key;
-  }
-
-  /** Situations with the same key go on alike: time counts as the order of what is due, and how near the next is. */
-  key(state: RunState): string {
-    const { now, timers, tracks } = state;
-    let key = this.core(state);
-    if (!timers.length && !tracks.length) return key;
-    const dues: number[] = [];
-    for (const t of timers) if (!dues.includes(t.due)) dues.push(t.due);
-    for (const t of tracks) if (!dues.includes(trackEnd(t))) dues.push(trackEnd(t));
-    if (dues.length > 1) dues.sort((a, b) => a - b);
-    const near = dues[0] - now;
-    key += near > JUST_BEFORE + AT ? ";2" : near > 2 * AT ? ";1" : ";0";
+  /** Situations with the same key differ in their timings alone. */
+  private key(state: RunState): string {
+    const { timers, tracks } = state;
+    let key = this.acts.core(state);
     for (const t of timers) {
-      key += `;${t.kind === "state" ? `${t.row}.${t.state}` : `${this.id(t.event)}e`}.${dues.indexOf(t.due)}`;
+      key += t.kind === "state" ? `;${t.row}.${t.state}` : `;${this.acts.id(t.event)}e${t.request}`;
     }
-    for (const t of tracks) key += `;${t.goal}.${dues.indexOf(trackEnd(t))}${t.start === now ? "n" : ""}`;
+    for (const t of tracks) key += `;${t.goal}`;
     return key;
   }
 }
 
-/** The moment before mount, computed once a program. */
-function atStart(program: Program): RunState {
-  const known = program.cache.get("before mount") as RunState | undefined;
-  const state = known ?? beforeMount(program);
-  if (!known) program.cache.set("before mount", state);
-  return state;
-}
+/** A reaction that changes nothing now may do so at another time: when it cancels what does not run. */
+const acted = (step: Step): boolean => step.dispatches.some((d) => d.considered.some((c) => c.outcome === "taken"));
 
-export function isDialog(program: Program, part: number): boolean {
-  const role = roleOf(program, atStart(program), part);
-  return role === "dialog" || role === "alertdialog";
+/** What is done on the way, with the waits between. @param instants of the moves, µs */
+function stepsAt(way: readonly { move: Move }[], instants: readonly number[]): ScenarioStep[] {
+  const steps: ScenarioStep[] = [];
+  let now = 0;
+  way.forEach(({ move }, i) => {
+    const wait = micros((instants[i] - now) / 1000);
+    if (wait > 0) steps.push({ do: { wait } });
+    now = Math.max(now, instants[i]);
+    if (move.kind !== "time") steps.push({ do: move.stimulus });
+  });
+  return mergedWaits(steps);
 }

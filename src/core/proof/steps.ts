@@ -1,8 +1,6 @@
 /** Steps of scenarios, however they came about: searched, compared, recorded. */
+import { micros } from "../measure";
 import type { Step as ScenarioStep } from "../model";
-
-/** Instants are kept to the microsecond, ms. */
-export const micros = (ms: number): number => Math.round(ms * 1000) / 1000;
 
 /** Waits that follow one another are one, unless something is expected between them. */
 export const mergedWaits = (steps: readonly ScenarioStep[]): ScenarioStep[] =>

@@ -1,5 +1,6 @@
 /** Executable content: what reactions, entries and exits do (SCXML §4 and §5). */
 import type { Evaluate } from "../expression";
+import { micros } from "../measure";
 import type { Value } from "../model";
 import { answerEvent, type CompiledAction, DOCUMENT, EvaluationFault } from "../program";
 import { glideTime, pixels, placeOf, scrollAt, scrollRange } from "../surface";
@@ -68,7 +69,7 @@ function run(m: Machine, action: CompiledAction): void {
       break;
     case "request": {
       const { name, latency, ok } = m.program.requests[action.request];
-      const due = m.now + latency;
+      const due = micros(m.now + latency);
       m.timers = [...m.timers, { kind: "event", event: answerEvent(name, ok), id: null, request: action.request, due }];
       break;
     }
@@ -111,7 +112,7 @@ function send(m: Machine, { event, delay, id, restart }: Extract<CompiledAction,
   if (restart) m.timers = m.timers.filter((t) => t.kind !== "event" || t.id !== id);
   if (delay <= 0 && !restart) m.external.push(event);
   else if (m.timers.length >= MAX_STEPS) m.step.loop = true;
-  else m.timers = [...m.timers, { kind: "event", event, id, request: -1, due: m.now + delay }];
+  else m.timers = [...m.timers, { kind: "event", event, id, request: -1, due: micros(m.now + delay) }];
 }
 
 /** Scrolls the page as far as it goes (CSSOM View §6); smoothly unless reduced motion is preferred. */

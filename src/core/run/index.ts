@@ -5,6 +5,7 @@ export { configurationOn, transitionDomain } from "./entering";
 export * from "./explain";
 export type { Frames } from "./frames";
 export * from "./interpreter";
+export { glideDue } from "./scrolling";
 export * from "./session";
 export * from "./state";
 export * from "./trail";

@@ -1,4 +1,5 @@
 /** The interpreter: from a state and a stimulus, or a stretch of time, to the next state. Pure; no clock but its own. */
+import { micros } from "../measure";
 import type { Value } from "../model";
 import { answerEvent, DOCUMENT, type PartIndex, type Program, poseOf, rowsFor } from "../program";
 import { envOf, type PageState, scrollRange, trackEnd } from "../surface";
@@ -136,7 +137,7 @@ function fire(program: Program, state: RunState, timer: Timer, before: RunState)
     const row = program.rows[timer.row];
     // An interval goes on while its state lasts.
     if (row.event.on === "every")
-      machine.timers = [...machine.timers, { ...timer, due: timer.due + row.cells[timer.state]!.after }];
+      machine.timers = [...machine.timers, { ...timer, due: micros(timer.due + row.cells[timer.state]!.after) }];
     machine.dispatch(DOCUMENT, "timed", [row], timer.state);
   } else machine.dispatch(DOCUMENT, "event", rowsFor(program, timer.event), undefined, timer.event);
   finish(machine, before);

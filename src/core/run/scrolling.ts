@@ -1,4 +1,5 @@
 /** Scrolling, resizing and what the viewport shows: crossings are noticed as browsers report them, after the change. */
+import { micros } from "../measure";
 import { DOCUMENT, type Program } from "../program";
 import { glideMeets, inViewRatio, type PageState, pixels, placeOf, scrollAt, scrollRange } from "../surface";
 import type { Machine } from "./machine";
@@ -56,7 +57,7 @@ export function glideDue(program: Program, state: RunState): number | null {
   const { page, now, pose } = state;
   const { glide } = page;
   if (!glide) return null;
-  const end = glide.start + glide.duration;
+  const end = micros(glide.start + glide.duration);
   const distances = program.scrollRows.map((r) => pixels(program, r.distance, page, scrollRange(program, page)));
   for (const { part, ratio } of program.viewRows) {
     const place = placeOf(program, part, pose, { ...page, scroll: 0, glide: null }, now);
@@ -72,5 +73,5 @@ export function glideDue(program: Program, state: RunState): number | null {
 /** The page at the end of a glide rests where that led. */
 export function endGlide(page: PageState, now: number): PageState {
   const { glide } = page;
-  return glide && now >= glide.start + glide.duration ? { ...page, scroll: glide.to, glide: null } : page;
+  return glide && now >= micros(glide.start + glide.duration) ? { ...page, scroll: glide.to, glide: null } : page;
 }

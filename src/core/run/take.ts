@@ -1,4 +1,5 @@
 /** Taking transitions: leaving, acting, entering (SCXML, appendix D: microstep, exitStates, enterStates). */
+import { micros } from "../measure";
 import type { CompiledBranch, Program, StateIndex } from "../program";
 import { runActions } from "./actions";
 import { entrySet, exitSet, isFinished, type Plan, planOf, remembered } from "./entering";
@@ -132,6 +133,6 @@ function startTimers(m: Machine, state: StateIndex): void {
   for (const row of m.program.timedRows) {
     const cell = row.cells[state];
     if (!cell || (row.event.on === "every" && cell.after <= 0)) continue;
-    m.timers = [...m.timers, { kind: "state", row: row.index, state, due: m.now + cell.after }];
+    m.timers = [...m.timers, { kind: "state", row: row.index, state, due: micros(m.now + cell.after) }];
   }
 }

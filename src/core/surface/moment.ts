@@ -1,5 +1,6 @@
 /** What the surface of a component depends on, and nothing else. The interpreter's state extends it. */
 import type { Env } from "../expression";
+import { micros } from "../measure";
 import type { Presence, Value } from "../model";
 import type { ConfigurationIndex, PartIndex, PoseIndex, Program } from "../program";
 import { type PageState, scrollAt } from "./page";
@@ -42,7 +43,8 @@ export interface Moment {
   readonly said: { readonly text: string; readonly at: number } | null;
 }
 
-export const trackEnd = (track: Track): number => track.start + track.delay + track.duration;
+/** ms of the virtual clock */
+export const trackEnd = (track: Track): number => micros(track.start + track.delay + track.duration);
 
 export function envOf(program: Program, moment: Pick<Moment, "data" | "config" | "page" | "now">): Env {
   return {

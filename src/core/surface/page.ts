@@ -1,5 +1,5 @@
 /** The page around the component, without a browser: blocks one under the other, a viewport that is scrolled over them. */
-import { compute, measureEnv, substitute } from "../measure";
+import { compute, measureEnv, micros, substitute } from "../measure";
 import { DOCUMENT, looksAt, type PartIndex, type PoseIndex, type Program } from "../program";
 
 /** A smooth scroll under way (CSSOM View §3.2 leaves its timing to the browser). All px and ms. */
@@ -45,7 +45,7 @@ export function glideMeets(glide: Glide, distance: number): number | null {
     else b = mid;
   }
   // Whole microseconds, and on the far side of the distance.
-  return Math.min(glide.start + glide.duration, Math.ceil((glide.start + b * glide.duration) * 1000) / 1000);
+  return Math.min(micros(glide.start + glide.duration), Math.ceil((glide.start + b * glide.duration) * 1000) / 1000);
 }
 
 type Size = Pick<PageState, "width" | "height">;

@@ -2,7 +2,8 @@
 import { DOCUMENT, isInside, type PartIndex, type Program, partName } from "../../program";
 import type { RunState } from "../../run";
 import { activeNames, attributeOf, isPainted, layoutOf, nameOf, stateText } from "../../surface";
-import { isDialog, type Visitor } from "../explore";
+import { isDialog } from "../acts";
+import type { Visitor } from "../explore";
 import type { Collector } from "./collector";
 import { goes, isFading } from "./seen";
 

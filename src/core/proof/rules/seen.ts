@@ -2,8 +2,8 @@
 import { DOCUMENT, looksAt, type PartIndex, type Program, partName } from "../../program";
 import { beforeMount, type RunState } from "../../run";
 import { activeNames, isControl, isPainted, layoutOf, opacityOf, restingValue, stateText, UNSEEN } from "../../surface";
+import { isDialog } from "../acts";
 import type { Visitor } from "../explore";
-import { isDialog } from "../explore";
 import type { Collector, Told } from "./collector";
 
 /** True while the opacity of the part, or of something around it, is on its way. */

@@ -1,0 +1,128 @@
+/** What will come by itself in a run – timers, ends of motions, the next mark of a smooth scroll – and moving it in time. */
+import { micros } from "../../measure";
+import type { Program } from "../../program";
+import { glideDue, type RunState } from "../../run";
+import { type Track, trackEnd } from "../../surface";
+import { follow, longest, type Range, rangeOf, TIMELESS, type Zone } from "./zone";
+
+/** One thing that is due. `of` is the very timer, track or glide of the state. */
+export interface Thing {
+  of: object;
+  /** ms of the virtual clock */
+  due: number;
+  /** Which of the states that are led together has it. */
+  side: number;
+  track: Track | null;
+}
+
+/** States that are led together, with all timings that they stand for; the things are the zone's rows. */
+export interface Timed {
+  states: readonly RunState[];
+  things: readonly Thing[];
+  zone: Zone;
+}
+
+/** How the things of a step's outcome follow from those before it. */
+export interface Followed extends Timed {
+  /** By thing: its index before the step, or -1 for one that began with it. */
+  kept: readonly number[];
+  /** By thing: how long it had left when it began, µs; null for those that are kept. */
+  begun: readonly (Range | null)[];
+}
+
+const none: readonly Thing[] = [];
+export const toMicros = (ms: number): number => Math.round(ms * 1000);
+
+/** Timers first, then motions, then the scroll: the order in which `moved` finds them again. */
+export function thingsOf(programs: readonly Program[], states: readonly RunState[]): readonly Thing[] {
+  let out: Thing[] | null = null;
+  for (let side = 0; side < states.length; side++) {
+    const state = states[side];
+    const { timers, tracks, page } = state;
+    if (!timers.length && !tracks.length && !page.glide) continue;
+    out ??= [];
+    for (const t of timers) out.push({ of: t, due: t.due, side, track: null });
+    for (const t of tracks) out.push({ of: t, due: trackEnd(t), side, track: t });
+    if (page.glide) out.push({ of: page.glide, due: glideDue(programs[side], state)!, side, track: null });
+  }
+  return out ?? none;
+}
+
+/** The same situation at another of its timings. @param left µs, by thing */
+export function moved(programs: readonly Program[], { states, things }: Timed, left: readonly number[]): Timed {
+  let i = 0;
+  const late = (now: number): number => micros(now + left[i] / 1000) - things[i++].due;
+  const next = states.map((state): RunState => {
+    const { now, timers, tracks, page } = state;
+    return {
+      ...state,
+      timers: timers.map((t) => ({ ...t, due: micros(t.due + late(now)) })),
+      tracks: tracks.map((t) => ({ ...t, start: t.start + late(now) })),
+      page: page.glide ? { ...page, glide: { ...page.glide, start: page.glide.start + late(now) } } : page,
+    };
+  });
+  return { states: next, things: thingsOf(programs, next), zone: TIMELESS };
+}
+
+/**
+ * Where a step leads, for all timings of a zone at once: it is done at one of them, and what is due from then on is either
+ * what was due before or begins with the step.
+ * @param before the states that the step was done to, and the timings in which it can be
+ * @param again does the step at other timings: how long a motion turned back takes depends on how far it had come
+ */
+export function followed(
+  programs: readonly Program[],
+  before: Timed,
+  after: readonly RunState[],
+  again: (at: readonly RunState[]) => readonly RunState[],
+): Followed {
+  const things = thingsOf(programs, after);
+  if (!things.length) return { states: after, things, zone: TIMELESS, kept: [], begun: [] };
+  let depends = false;
+  const kept = things.map((t) => {
+    const k = before.things.findIndex((b) => b.of === t.of && b.side === t.side);
+    return k >= 0 && Math.abs(before.things[k].due - t.due) < 1e-6 ? k : -1;
+  });
+  const begun = things.map((t, i): Range | null => {
+    if (kept[i] >= 0) return null;
+    depends ||= before.things.some((b) => b.side === t.side && isTurned(b, t));
+    const left = toMicros(t.due - after[t.side].now);
+    return [left, left];
+  });
+  if (depends) widen(programs, before, things, begun, again);
+  return { states: after, things, zone: follow(before.zone, kept, begun), kept, begun };
+}
+
+/** A motion in the place of one that ran, or a scroll in the place of another: how far that had come may count. */
+const isTurned = (was: Thing, is: Thing): boolean =>
+  was.track && is.track
+    ? was.track.part === is.track.part && was.track.property === is.track.property
+    : "to" in was.of && "to" in is.of && !was.track && !is.track;
+
+/** How long things have left that begin: the least and the most of several timings, for curves that go one way. */
+function widen(
+  programs: readonly Program[],
+  before: Timed,
+  things: readonly Thing[],
+  begun: (Range | null)[],
+  again: (at: readonly RunState[]) => readonly RunState[],
+): void {
+  for (const point of samples(before.zone)) {
+    const after = again(moved(programs, before, point).states);
+    const there = thingsOf(programs, after);
+    // Where it goes otherwise at that timing nothing can be learnt from it.
+    if (there.length !== things.length) continue;
+    begun.forEach((range, i) => {
+      if (!range) return;
+      const left = (there[i].due - after[there[i].side].now) * 1000;
+      begun[i] = [Math.min(range[0], Math.floor(left)), Math.max(range[1], Math.ceil(left))];
+    });
+  }
+}
+
+/** Timings from the latest to the earliest; between the two corners of a zone all are of it. */
+function samples(zone: Zone): number[][] {
+  const most = longest(zone);
+  const least = most.map((_m, i) => rangeOf(zone, i)[0]);
+  return [0, 0.25, 0.5, 0.75, 1].map((f) => most.map((m, i) => Math.round(m + (least[i] - m) * f)));
+}

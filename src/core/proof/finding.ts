@@ -83,7 +83,7 @@ export const ruleTitles: Record<RuleId, string> = {
   F16: "only for the pointer",
   F17: "never happens",
   F18: "undecided",
-  F19: "two decide the same",
+  F19: "two at once",
   F20: "an old ending",
   F21: "never comes to rest",
   F22: "changes unheard",

@@ -1,6 +1,7 @@
 /** The proof of a component: its scenarios run, every situation explored, every rule asked. */
 import { ALWAYS, type Component, type Problem, type Scenario } from "../model";
 import { compile } from "../program";
+import { Acts } from "./acts";
 import { type Coverage, CoverageCounter, scenariosFor } from "./coverage";
 import { type Bounds, Explorer } from "./explore";
 import type { Finding } from "./finding";
@@ -9,6 +10,7 @@ import { focusRules } from "./rules/focus";
 import { holdRules } from "./rules/holds";
 import { keyboardRule } from "./rules/keyboard";
 import { motionRules } from "./rules/motion";
+import { raceRule } from "./rules/races";
 import { Counts, neverRules, reactionRules } from "./rules/reactions";
 import { referenceRules } from "./rules/references";
 import { regionRules } from "./rules/regions";
@@ -62,6 +64,7 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     saysRules(program, collector),
     holdRules(program, collector),
     workRules(program, collector),
+    raceRule(program, new Acts(program), collector),
     keyboard,
   ];
   const explorer = new Explorer(program, visitors, bounds);

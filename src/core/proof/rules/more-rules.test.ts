@@ -269,3 +269,33 @@ describe("the demo", () => {
     expect(proveNow(doc).findings.map((f) => `${f.rule} ${f.text}`)).toEqual([]);
   });
 });
+
+describe("F19: two at one instant", () => {
+  const doc = (wait: string, start: string): Component =>
+    component({
+      parts: [button("b"), button("c")],
+      states: ["idle", "waiting", "gone", "kept"],
+      reactions: {
+        "click b": { idle: `waiting${start ? ` / start keep after ${start}` : ""}`, gone: "idle", kept: "idle" },
+        "click c": { waiting: start ? "ignored" : "/ start keep after 500ms" },
+        after: { waiting: `${wait} gone` },
+        "timer keep": { waiting: "kept", idle: "ignored", gone: "ignored", kept: "ignored" },
+      },
+    });
+  it("is found where it counts which goes first, with the run to that instant", () => {
+    const [finding, ...more] = found(doc("500ms", "500ms"), "F19");
+    expect(more).toEqual([]);
+    expect(finding.text).toBe(
+      "In waiting, timer keep and after of waiting come at the same instant, and it counts which goes first: kept or gone",
+    );
+    expect(finding.run!.steps.map(stepText)).toEqual(["click b", "wait 500 ms"]);
+  });
+  it("is none where one is earlier, where both lead to the same, or where a person decides how they fall", () => {
+    expect(texts(doc("500ms", "499ms"), "F19")).toEqual([]);
+    expect(texts(doc("500ms", ""), "F19")).toEqual([]);
+    const same = doc("500ms", "500ms");
+    const kept = same.reactions.findIndex((r) => r.event.on === "timer");
+    same.reactions[kept].in.waiting = { branches: [{ to: "gone" }] };
+    expect(texts(same, "F19")).toEqual([]);
+  });
+});

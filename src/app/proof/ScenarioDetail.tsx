@@ -2,7 +2,7 @@
 import { Button, Input, Select } from "antd";
 import { useMemo, useState } from "react";
 import { normalKey } from "../../core/expression";
-import { type Expectation, moved, partNames, type Scenario, type Step } from "../../core/model";
+import { type Expected, moved, partNames, type Scenario, type Step } from "../../core/model";
 import {
   type Check,
   candidates,
@@ -31,7 +31,7 @@ export function ScenarioDetail({ index, result, onRemoved }: Props) {
   const played = useMemo(() => playScenario(program, scenario), [program, scenario]);
   const put = (label: string, next: Scenario): void =>
     edit(label, (d) => ({ ...d, scenarios: d.scenarios.map((s, i) => (i === index ? next : s)) }));
-  const setExpect = (step: number, expect: Expectation[]): void => {
+  const setExpect = (step: number, expect: Expected[]): void => {
     const value = expect.length ? expect : undefined;
     const next =
       step < 0
@@ -112,10 +112,10 @@ export function ScenarioDetail({ index, result, onRemoved }: Props) {
 interface LineProps {
   label: string;
   at: number | null;
-  expect: Expectation[];
+  expect: Expected[];
   checks: Check[];
-  offers: Expectation[];
-  onExpect(list: Expectation[]): void;
+  offers: Expected[];
+  onExpect(list: Expected[]): void;
   onShow?: () => void;
   onMove?: (by: number) => void;
   onRemove?: () => void;
@@ -125,7 +125,7 @@ function StepLine({ label, at, expect, checks, offers, onExpect, onShow, onMove,
   const { doc, program } = useDoc();
   const run = useRun();
   const [picking, setPicking] = useState(false);
-  const has = (e: Expectation): boolean => expect.some((x) => JSON.stringify(x) === JSON.stringify(e));
+  const has = (e: Expected): boolean => expect.some((x) => JSON.stringify(x) === JSON.stringify(e));
   const fresh = offers.filter((o) => !has(o));
   return (
     <li className="step">

@@ -1,8 +1,10 @@
 /** Expressions and the short notation of cells: parsing, printing, completion, renaming. */
 export * from "./action-notation";
+export * from "./claim-notation";
 export * from "./complete";
 export * from "./event-notation";
 export * from "./expression";
+export * from "./fact-notation";
 export * from "./look-notation";
 export * from "./mentions";
 export * from "./parsed";

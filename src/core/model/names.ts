@@ -5,9 +5,12 @@
 import type {
   Action,
   Branch,
+  Claim,
   Component,
+  Condition,
   EventSpec,
   Expectation,
+  Expected,
   FocusRule,
   FocusTarget,
   Look,
@@ -25,6 +28,8 @@ export interface NameMap {
   name(kind: NameKind, name: string, path: string): string;
   /** An expression. */
   expression?(text: string, path: string): string;
+  /** Whether a name that may be a datum's or a scenario's own is a datum's. */
+  isData?(name: string): boolean;
   /** A text with `${…}` in it. */
   template?(text: string, path: string): string;
 }
@@ -170,9 +175,32 @@ export function mapStimulus(m: NameMap, what: Step["do"], path: string): Step["d
   return what;
 }
 
+export function mapExpected(m: NameMap, e: Expected, path: string): Expected {
+  if (!("over" in e)) return mapExpectation(m, e, path);
+  const over = "until" in e.over ? { until: mapExpectation(m, e.over.until, `${path}.over.until`) } : e.over;
+  return { that: mapExpectation(m, e.that, `${path}.that`), over };
+}
+
+export function mapCondition(m: NameMap, c: Condition, path: string): Condition {
+  const several = (list: Condition[], key: string): Condition[] =>
+    list.map((inner, i) => mapCondition(m, inner, `${path}.${key}[${i}]`));
+  if ("fact" in c) return mapExpectation(m, c, path);
+  if ("when" in c) return { when: m.expression?.(c.when, `${path}.when`) ?? c.when };
+  if ("not" in c) return { not: mapCondition(m, c.not, `${path}.not`) };
+  return "all" in c ? { all: several(c.all, "all") } : { any: several(c.any, "any") };
+}
+
+export function mapClaim(m: NameMap, c: Claim, path: string): Claim {
+  const that = mapCondition(m, c.that, `${path}.that`);
+  if (c.claim === "whenever") return { ...c, when: mapCondition(m, c.when, `${path}.when`), that };
+  if (c.claim === "until") return { ...c, that, until: mapCondition(m, c.until, `${path}.until`) };
+  return c.claim === "after" ? { ...c, event: mapEvent(m, c.event, `${path}.event`), that } : { ...c, that };
+}
+
 function mapScenario(m: NameMap, s: Scenario, path: string): Scenario {
-  const expectations = (list: Expectation[], at: string): Expectation[] =>
-    list.map((e, i) => mapExpectation(m, e, `${at}[${i}]`));
+  const declared = (key: string): boolean => m.isData?.(key) ?? false;
+  const expectations = (list: Expected[], at: string): Expected[] =>
+    list.map((e, i) => mapExpected(m, e, `${at}[${i}]`));
   return compact({
     ...s,
     data: one(s.data, (d) =>
@@ -185,6 +213,13 @@ function mapScenario(m: NameMap, s: Scenario, path: string): Scenario {
         do: mapStimulus(m, step.do, `${path}.steps[${i}].do`),
         expect: one(step.expect, (e) => expectations(e, `${path}.steps[${i}].expect`)),
       }),
+    ),
+    cases: one(s.cases, (list) =>
+      list.map((c) =>
+        Object.fromEntries(
+          Object.entries(c).map(([k, v]) => [declared(k) ? m.name("data", k, `${path}.cases`) : k, v]),
+        ),
+      ),
     ),
   });
 }
@@ -220,7 +255,8 @@ function mapPart(m: NameMap, p: Part): Part {
 }
 
 /** The document with every name, expression and text replaced by what the map gives for it. */
-export function mapNames(doc: Component, m: NameMap): Component {
+export function mapNames(doc: Component, map: NameMap): Component {
+  const m: NameMap = { isData: (name) => doc.data.some((d) => d.name === name), ...map };
   return compact({
     ...doc,
     parts: doc.parts.map((p) => mapPart(m, p)),
@@ -240,6 +276,16 @@ export function mapNames(doc: Component, m: NameMap): Component {
       in: mapIn(m, row.in, `reactions[${i}].in`, (cell, path) => mapReaction(m, cell, path)),
     })),
     scenarios: doc.scenarios.map((s, i) => mapScenario(m, s, `scenarios[${i}]`)),
+    claims: one(doc.claims, (list) => list.map((c, i) => mapClaim(m, c, `claims[${i}]`))),
+    waivers: one(doc.waivers, (list) =>
+      list.map((w, i) =>
+        compact({
+          ...w,
+          part: one(w.part, (p) => m.name("part", p, `waivers[${i}].part`)),
+          state: one(w.state, (s) => m.name("state", s, `waivers[${i}].state`)),
+        }),
+      ),
+    ),
   });
 }
 
@@ -282,4 +328,8 @@ export function mentioned<T>(map: (m: NameMap, thing: T, path: string) => T, thi
 
 /** The parts that behaviour refers to: events, actions and focus rules, not looks or scenarios. */
 export const partsInBehaviour = (doc: Component): string[] =>
-  mentioned((m, d: Component) => mapNames(d, m), { ...doc, parts: [], looks: [], scenarios: [] }, "part");
+  mentioned(
+    (m, d: Component) => mapNames(d, m),
+    { ...doc, parts: [], looks: [], scenarios: [], claims: [], waivers: [] },
+    "part",
+  );

@@ -1,5 +1,6 @@
 /** Scenarios, exploration, rules. */
 export * from "./candidates";
+export * from "./cases";
 export { type Coverage, type Share, shareOf } from "./coverage";
 export { type Compared, compareBehaviour, type Difference } from "./difference";
 export { type Bounds, Explorer, type Visitor } from "./explore";
@@ -9,5 +10,6 @@ export * from "./mutate";
 export * from "./prove";
 export * from "./record";
 export { motionPlace } from "./rules/motion";
+export * from "./run-scenarios";
 export * from "./scenario";
 export * from "./watch";

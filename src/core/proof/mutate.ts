@@ -3,6 +3,7 @@ import type { Component, Expectation, Scenario } from "../model";
 import { compile, type Program } from "../program";
 import { compareBehaviour, type Difference } from "./difference";
 import { type Mutant, mutants, type Operator } from "./mutants";
+import { allHold } from "./run-scenarios";
 import { runScenario } from "./scenario";
 
 export interface Survivor {
@@ -37,8 +38,7 @@ const PAIRS = 4000;
 export function* mutate(doc: Component): Generator<number, Mutation> {
   const program = compile(doc);
   const out: Mutation = { killed: 0, equivalent: 0, survivors: [], open: [], refused: null };
-  if (doc.scenarios.some((s) => !runScenario(program, s).ok))
-    return { ...out, refused: "The scenarios have to hold before one can ask what they notice" };
+  if (!allHold(program)) return { ...out, refused: "The scenarios have to hold before one can ask what they notice" };
   // Of equal changes one is enough, such as two branches that come to the same.
   const seen = new Set<string>([JSON.stringify(doc)]);
   let asked = 0;
@@ -49,7 +49,7 @@ export function* mutate(doc: Component): Generator<number, Mutation> {
     const other = compile(mutant.doc);
     // A change that cannot be computed is no specification.
     if (other.problems.length > program.problems.length) continue;
-    if (doc.scenarios.some((s) => !runScenario(other, s).ok)) out.killed++;
+    if (!allHold(other)) out.killed++;
     else {
       const { difference, complete } = compareBehaviour(program, other, { most: PAIRS, sayable: true });
       if (difference) out.survivors.push(survivorOf(program, other, mutant, difference));

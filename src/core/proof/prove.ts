@@ -19,7 +19,8 @@ import { scrollRules } from "./rules/scroll";
 import { flashRule, seenRules } from "./rules/seen";
 import { wayBackRules } from "./rules/way-back";
 import { workRules } from "./rules/work";
-import { judgeScenario, playScenario, type ScenarioResult } from "./scenario";
+import { runScenarios } from "./run-scenarios";
+import type { ScenarioResult } from "./scenario";
 
 /** Everything that was found out; plain data, so that it can leave a worker. */
 export interface Proof {
@@ -48,8 +49,7 @@ export const defaultBounds: Bounds = { situations: 50_000 };
 /** Runs to the end; yields the number of situations seen so far. */
 export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generator<number, Proof> {
   const program = compile(doc);
-  const played = doc.scenarios.map((s) => playScenario(program, s));
-  const scenarios = doc.scenarios.map((s, i) => judgeScenario(program, s, played[i]));
+  const { results: scenarios, sessions } = runScenarios(program);
   const collector = new Collector();
   const counts = new Counts(program);
   referenceRules(doc, collector);
@@ -78,7 +78,7 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
   const reached = program.states.filter((s) => counts.entered[s.index]).map((s) => s.name);
   const branches = [...counts.taken.keys()];
   const counter = new CoverageCounter(program, { states: reached.filter((s) => s !== ALWAYS), branches });
-  for (const { session } of played) counter.add(session);
+  for (const session of sessions) counter.add(session);
   const coverage = counter.copy();
   const offered = scenariosFor(program, counter, branches, (branch) => {
     const way = counts.first.get(branch);

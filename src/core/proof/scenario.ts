@@ -1,5 +1,6 @@
 /** Scenarios: steps as a person acts, and what must be found after them. Run on the virtual clock. */
-import type { Expectation, Scenario, Step as ScenarioStep } from "../model";
+import { printExpected } from "../expression";
+import type { Expected, Scenario, Step as ScenarioStep } from "../model";
 import type { Program } from "../program";
 import {
   act,
@@ -14,13 +15,15 @@ import {
   stimulusText,
 } from "../run";
 import { found } from "../surface";
+import { casesOf } from "./cases";
+import { judgeSpan } from "./spans";
 
 export interface Check {
   /** Index of the step it follows; -1 before the first. */
   step: number;
   /** ms of the virtual clock */
   at: number;
-  expectation: Expectation;
+  expectation: Expected;
   found: boolean | string | null;
   ok: boolean;
 }
@@ -36,6 +39,10 @@ export interface ScenarioResult {
   explanation: string;
   /** Virtual time it covers, ms. */
   length: number;
+  /** It is not run. */
+  skipped?: boolean;
+  /** How each of its cases went, where it has some; the rest is about the first that fails. */
+  cases?: { text: string; ok: boolean; failedAt: number | null }[];
 }
 
 export interface Played {
@@ -44,14 +51,18 @@ export interface Played {
   after: RunState[];
   /** The frame of each step: what it did, or what happened last while it waited. */
   frames: Frame[];
+  /** Index of the last frame of the session at the end of each step. */
+  marks: number[];
   stuck: ScenarioResult["stuck"];
 }
 
 /** The run of a scenario; it stops where a step cannot be done. */
 export function playScenario(program: Program, scenario: Scenario): Played {
+  if (scenario.cases?.length) return playScenario(program, casesOf(program.doc, scenario)[0].scenario);
   let session = openSession(program, { data: scenario.data, page: scenario.page });
   const after: RunState[] = [];
   const frames: Frame[] = [];
+  const marks: number[] = [];
   for (const [index, { do: what }] of scenario.steps.entries()) {
     if ("wait" in what) session = runTo(session, session.end + what.wait);
     else {
@@ -59,13 +70,14 @@ export function playScenario(program: Program, scenario: Scenario): Played {
       const { step } = session.frames.last;
       if (step.missed) {
         const why = explain(program, step).sentences.map(phraseText).join(" ");
-        return { session, after, frames, stuck: { step: index, at: session.end, why } };
+        return { session, after, frames, marks, stuck: { step: index, at: session.end, why } };
       }
     }
     after.push(stateAt(session, session.end));
     frames.push(session.frames.last);
+    marks.push(session.frames.length - 1);
   }
-  return { session, after, frames, stuck: null };
+  return { session, after, frames, marks, stuck: null };
 }
 
 export const runScenario = (program: Program, scenario: Scenario): ScenarioResult =>
@@ -73,11 +85,17 @@ export const runScenario = (program: Program, scenario: Scenario): ScenarioResul
 
 /** What a scenario expects, asked of its run. */
 export function judgeScenario(program: Program, scenario: Scenario, played: Played): ScenarioResult {
-  const { session, after, frames, stuck } = played;
+  const { session, after, frames, marks, stuck } = played;
   const checks: Check[] = [];
-  const check = (list: readonly Expectation[] | undefined, step: number): void => {
+  const check = (list: readonly Expected[] | undefined, step: number): void => {
     const state = step < 0 ? session.frames.at(0)!.state : after[step];
     for (const expectation of list ?? []) {
+      if ("over" in expectation) {
+        const { that, over } = expectation;
+        const judged = judgeSpan(program, session, step < 0 ? 0 : marks[step], state.now, that, over);
+        checks.push({ step, expectation, ...judged });
+        continue;
+      }
       const what = found(program, state, expectation);
       checks.push({ step, at: state.now, expectation, found: what, ok: what === expectation.is });
     }
@@ -100,30 +118,14 @@ export function judgeScenario(program: Program, scenario: Scenario, played: Play
 }
 
 /** An expectation in words. */
-export function expectationText(e: Expectation): string {
-  switch (e.fact) {
-    case "state":
-      return `state is ${e.is}`;
-    case "text":
-    case "name":
-      return `${e.part} has ${e.fact} “${e.is}”`;
-    case "attribute":
-      return e.is === null ? `${e.part} has no ${e.attribute}` : `${e.part} has ${e.attribute}="${e.is}"`;
-    case "announced":
-      return `“${e.is}” was announced`;
-    case "takes pointer":
-      return `${e.part} ${e.is ? "takes" : "does not take"} the pointer`;
-    case "in tab order":
-      return `${e.part} is ${e.is ? "" : "not "}in the Tab order`;
-    default:
-      return `${e.part} is ${e.is ? "" : "not "}${e.fact}`;
-  }
-}
+export const expectationText = (e: Expected): string => printExpected(e);
 
 export function stepText(step: ScenarioStep): string {
   if ("wait" in step.do) {
     const { wait } = step.do;
-    return Number.isInteger(wait) ? `wait ${wait} ms` : `wait just under ${Math.ceil(wait)} ms`;
+    if (Number.isInteger(wait)) return `wait ${wait} ms`;
+    const near = Math.round(wait);
+    return `wait ${Math.abs(wait - near) > 0.1 ? `${Math.round(wait * 10) / 10}` : `just ${wait < near ? "under" : "over"} ${near}`} ms`;
   }
   return stimulusText(step.do);
 }

@@ -15,7 +15,8 @@ export function reportText(doc: Component, proof: Proof): string {
   const lines = [doc.name];
   for (const p of proof.problems) lines.push(`  problem    ${p.path}: ${p.message}`);
   for (const s of proof.scenarios) {
-    lines.push(`  ${s.ok ? "holds     " : "FAILS     "} ${s.name}`);
+    lines.push(`  ${s.skipped ? "skipped   " : s.ok ? "holds     " : "FAILS     "} ${s.name}`);
+    for (const c of s.cases ?? []) lines.push(`             ${c.ok ? "holds" : "FAILS"} with ${c.text}`);
     for (const why of failuresOf(doc, s)) lines.push(`             ${why}`);
   }
   for (const f of proof.findings) {

@@ -1,8 +1,8 @@
 /** Parts: adding, changing, placing, removing. */
-import { mapEvent, mapExpectation, mapStimulus, mapTarget, mentionsAny } from "../names";
+import { mapEvent, mapExpected, mapStimulus, mapTarget, mentionsAny } from "../names";
 import type { Component, FocusRule, Part } from "../schema";
 import { allParts } from "../tree";
-import { filterActions, filterExpectations, filterStateActions, mapCells, moved } from "./shared";
+import { filterActions, filterExpectations, filterStateActions, mapCells, moved, withoutMentions } from "./shared";
 
 function mapParts(
   parts: readonly (Part | string)[],
@@ -72,7 +72,7 @@ export function removePart(doc: Component, name: string): Component {
         return left.length ? { ...rest, covers: left } : rest;
       }),
   );
-  return {
+  const next: Component = {
     ...cleaned,
     looks: doc.looks.filter((row) => !gone.has(row.part)),
     focus: mapCells(doc.focus, (rule) => {
@@ -87,8 +87,9 @@ export function removePart(doc: Component, name: string): Component {
       .filter((row) => !mentionsAny(mapEvent, row.event, "part", gone))
       .map((row) => ({ ...row, in: mapCells(row.in, (cell) => filterActions(cell, "part", gone)) })),
     scenarios: doc.scenarios.map((s) => {
-      const kept = filterExpectations(s, (e) => !mentionsAny(mapExpectation, e, "part", gone));
+      const kept = filterExpectations(s, (e) => !mentionsAny(mapExpected, e, "part", gone));
       return { ...kept, steps: kept.steps.filter((t) => !mentionsAny(mapStimulus, t.do, "part", gone)) };
     }),
   };
+  return withoutMentions(next, "part", gone);
 }

@@ -1,6 +1,6 @@
 /** What several edits need: cells by state, and taking away whatever mentions a name that is gone. */
-import { mapAction, mentionsAny, type NameKind } from "../names";
-import type { Action, Branch, Expectation, Reaction, Scenario, StateNode } from "../schema";
+import { mapAction, mapClaim, mentionsAny, type NameKind } from "../names";
+import type { Action, Branch, Component, Expected, Reaction, Scenario, StateNode } from "../schema";
 
 export type Cells<T> = Record<string, T>;
 
@@ -58,7 +58,14 @@ export const filterStateActions = (
     ...(s.exit ? { exit: without(s.exit, kind, gone) } : {}),
     ...(s.states ? { states: filterStateActions(s.states, kind, gone) } : {}),
   }));
-export const filterExpectations = (scenario: Scenario, keep: (e: Expectation) => boolean): Scenario => ({
+/** Claims and waivers that mention a name that is gone go with it. */
+export function withoutMentions(doc: Component, kind: NameKind, gone: ReadonlySet<string>): Component {
+  const { claims, waivers, ...rest } = doc;
+  const kept = claims?.filter((c) => !mentionsAny(mapClaim, c, kind, gone));
+  const still = waivers?.filter((w) => !gone.has((kind === "part" ? w.part : w.state) ?? ""));
+  return { ...rest, ...(kept?.length ? { claims: kept } : {}), ...(still?.length ? { waivers: still } : {}) };
+}
+export const filterExpectations = (scenario: Scenario, keep: (e: Expected) => boolean): Scenario => ({
   ...scenario,
   ...(scenario.expect ? { expect: scenario.expect.filter(keep) } : {}),
   steps: scenario.steps.map((s) => (s.expect ? { ...s, expect: s.expect.filter(keep) } : s)),

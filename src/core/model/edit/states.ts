@@ -1,8 +1,8 @@
 /** States: adding, removing, moving, their kinds, what they do on entry and exit. */
-import { mapEvent, mapExpectation, mentionsAny } from "../names";
+import { mapEvent, mapExpected, mentionsAny } from "../names";
 import { type Action, type Component, type StateKind, type StateNode, targetsOf } from "../schema";
 import { allStates, isHistory } from "../tree";
-import { type Cells, filterBranches, filterExpectations, mapCells, moved, withCell } from "./shared";
+import { type Cells, filterBranches, filterExpectations, mapCells, moved, withCell, withoutMentions } from "./shared";
 
 function mapStates(states: readonly StateNode[], f: (siblings: readonly StateNode[]) => StateNode[]): StateNode[] {
   return f(states).map((s) => {
@@ -56,7 +56,7 @@ export function removeState(doc: Component, name: string): Component {
   const states = mapStates(doc.states, (siblings) => siblings.filter((s) => !gone.has(s.name)));
   const drop = <T>(cells: Cells<T>): Cells<T> => mapCells(cells, (v, state) => (gone.has(state) ? undefined : v));
   const { initial, ...rest } = doc;
-  return {
+  const next: Component = {
     ...rest,
     ...(initial !== undefined && ![initial].flat().some((i) => gone.has(i)) ? { initial } : {}),
     states: withoutTargets(states, gone),
@@ -68,8 +68,9 @@ export function removeState(doc: Component, name: string): Component {
         in: mapCells(drop(row.in), (cell) => filterBranches(cell, (b) => !targetsOf(b).some((to) => gone.has(to)))),
       }))
       .filter((row) => !mentionsAny(mapEvent, row.event, "state", gone)),
-    scenarios: doc.scenarios.map((s) => filterExpectations(s, (e) => !mentionsAny(mapExpectation, e, "state", gone))),
+    scenarios: doc.scenarios.map((s) => filterExpectations(s, (e) => !mentionsAny(mapExpected, e, "state", gone))),
   };
+  return withoutMentions(next, "state", gone);
 }
 
 /** A history whose default is gone leads nowhere by itself. */

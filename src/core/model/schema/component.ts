@@ -3,6 +3,7 @@
  * The Zod schemas of this folder are its only definition; types and the published JSON Schema derive from them.
  */
 import { z } from "zod";
+import { claimSchema, waiverSchema } from "./claim";
 import { focusRuleSchema, lookRowSchema } from "./look";
 import { length, name } from "./names";
 import { eventRowSchema } from "./reaction";
@@ -70,6 +71,8 @@ export const componentSchema = z.strictObject({
   focus: z.record(z.string(), focusRuleSchema),
   reactions: z.array(eventRowSchema),
   scenarios: z.array(scenarioSchema),
+  claims: z.array(claimSchema).optional(),
+  waivers: z.array(waiverSchema).optional(),
 });
 export type Component = z.infer<typeof componentSchema>;
 

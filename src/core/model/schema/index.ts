@@ -1,4 +1,5 @@
 /** The document's schema, a file for each kind of thing in it. */
+export * from "./claim";
 export * from "./component";
 export * from "./look";
 export {

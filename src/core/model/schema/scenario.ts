@@ -21,6 +21,23 @@ export const expectationSchema = z.discriminatedUnion("fact", [
 ]);
 export type Expectation = z.infer<typeof expectationSchema>;
 
+/** Over which span a fact is expected after a step; without one right after it. Times in ms. */
+export const spanSchema = z.union([
+  /** It comes to hold within that time. */
+  z.strictObject({ within: z.number().min(0).max(86_400_000) }),
+  /** It holds all that time. */
+  z.strictObject({ for: z.number().min(0).max(86_400_000) }),
+  /** It holds until the other does, and to the end where that does not happen. */
+  z.strictObject({ until: expectationSchema }),
+]);
+export type Span = z.infer<typeof spanSchema>;
+/** What is expected after a step. */
+export const expectedSchema = z.union([
+  expectationSchema,
+  z.strictObject({ that: expectationSchema, over: spanSchema }),
+]);
+export type Expected = z.infer<typeof expectedSchema>;
+
 const place = name.nullable();
 /** What a person or the surroundings do; null is the bare page. */
 export const stimulusSchema = z.union([
@@ -49,7 +66,7 @@ export type Stimulus = z.infer<typeof stimulusSchema>;
 export const stepSchema = z.strictObject({
   /** Something done, or a wait in ms. */
   do: z.union([...stimulusSchema.options, z.strictObject({ wait: z.number().min(0).max(86_400_000) })]),
-  expect: z.array(expectationSchema).optional(),
+  expect: z.array(expectedSchema).optional(),
 });
 export type Step = z.infer<typeof stepSchema>;
 
@@ -67,7 +84,18 @@ export const scenarioSchema = z.strictObject({
     })
     .optional(),
   /** What must hold before the first step. */
-  expect: z.array(expectationSchema).optional(),
+  expect: z.array(expectedSchema).optional(),
   steps: z.array(stepSchema),
+  /** Words to choose scenarios by. */
+  tags: z.array(z.string().min(1).max(40)).optional(),
+  /** Where any scenario has it, only those run. */
+  only: z.literal(true).optional(),
+  /** It is kept, but not run. */
+  skip: z.literal(true).optional(),
+  /**
+   * The scenario is run once for each: values of data by their name, and of other names, which stand as `{name}` in texts,
+   * keys and values.
+   */
+  cases: z.array(z.record(z.string(), z.union([z.boolean(), z.number(), z.string()]))).optional(),
 });
 export type Scenario = z.infer<typeof scenarioSchema>;

@@ -1,0 +1,74 @@
+import { describe, expect, it } from "vitest";
+import { box, button, component } from "../testing";
+import { type Names, parseClaim, parseExpected, parseFact, printClaim, printExpected, printFact } from ".";
+
+const doc = component({
+  parts: [button("send"), box("panel")],
+  states: ["closed", "open"],
+  data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+});
+const names: Names = { parts: ["send", "panel"], states: ["closed", "open"], data: doc.data };
+
+const claims = [
+  "always panel is visible or not (send is focused and state is open)",
+  "never [n > 5]",
+  "whenever state is open, panel is focused at once",
+  "whenever panel is not displayed, send is in the Tab order within 200ms",
+  'after click send, send has aria-busy="true" for at least 1s',
+  "panel is not visible until state is open",
+  "from everywhere, state is closed can be reached again",
+  "always (panel is visible or panel is focused) and send has text “to, or until”",
+  "never “Sent” was announced",
+  "always send has no title",
+];
+
+describe("claims", () => {
+  it.each(claims)("%s: read, and printed as it stands", (text) => {
+    const read = parseClaim(text, names);
+    expect(read).toMatchObject({ ok: true });
+    expect(read.ok && printClaim(read.value)).toBe(text);
+  });
+  it.each([
+    ["always", "say what holds here, such as panel is visible", ""],
+    ["always panl is visible", '"panl" is not a part; parts: send, panel', "panl"],
+    ["whenever state is open, panel is focused", "end with: at once, or within and a time", "panel is focused"],
+    ["whenever state is open panel is focused at once", "put a comma between the two: whenever …, … at once", null],
+    ["never [n > m]", '"m" is not known; data: n', "m"],
+    ["after klick send, panel is visible for 1s", "an event is one of", "klick send"],
+    ["after click send, panel is visible for ages", "give a time with its unit, such as 200ms or var(--fade)", "ages"],
+    ["send is visible", "a claim is one of: always …", "send is visible"],
+    ["from everywhere, state is closed", "end with: can be reached again", null],
+    ["always state is shut", '"shut" is not a state; states: closed, open', "state is shut"],
+  ])("%s: refused, with the place", (text, message, place) => {
+    const read = parseClaim(text, names);
+    if (read.ok) throw new Error(`${text} was read`);
+    expect(read.message).toContain(message);
+    if (place !== null) expect(text.slice(read.from, read.to)).toBe(place);
+  });
+});
+
+describe("expectations", () => {
+  it.each([
+    "panel is not in the Tab order",
+    "send takes the pointer",
+    "send does not take the pointer",
+    "panel has name “Fares”",
+    "“Sent” was announced",
+    "panel is visible within 200 ms",
+    "panel is focused for 1000 ms",
+    "panel is visible until state is closed",
+  ])("%s: read, and printed as it stands", (text) => {
+    const read = parseExpected(text, names);
+    expect(read.ok && printExpected(read.value)).toBe(text);
+  });
+  it("are read with straight quotes too, and seconds become milliseconds", () => {
+    const fact = parseFact('send has text "Send"', names);
+    expect(fact.ok && printFact(fact.value)).toBe("send has text “Send”");
+    expect(parseExpected("panel is visible for 2 s", names)).toMatchObject({
+      ok: true,
+      value: { over: { for: 2000 } },
+    });
+    expect(parseExpected("panel is shiny", names)).toMatchObject({ ok: false, from: 9, to: 14 });
+    expect(parseExpected("panel is visible until later", names)).toMatchObject({ ok: false });
+  });
+});

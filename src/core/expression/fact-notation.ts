@@ -1,0 +1,124 @@
+/** Facts as text, as they read: `panel is not visible`, `trigger has aria-expanded="true"`, `“Saved” was announced`. */
+import { type Expectation, type Expected, isName, type PartFact, partFacts } from "../model";
+import type { Names } from "./action-notation";
+import { fault, listed, type Parsed } from "./parsed";
+import { trimmed } from "./scan";
+
+const quoted = (text: string): string => `“${text}”`;
+
+export function printFact(e: Expectation): string {
+  switch (e.fact) {
+    case "state":
+      return `state is ${e.is}`;
+    case "text":
+    case "name":
+      return `${e.part} has ${e.fact} ${quoted(e.is)}`;
+    case "attribute":
+      return e.is === null ? `${e.part} has no ${e.attribute}` : `${e.part} has ${e.attribute}="${e.is}"`;
+    case "announced":
+      return `${quoted(e.is)} was announced`;
+    case "takes pointer":
+      return `${e.part} ${e.is ? "takes" : "does not take"} the pointer`;
+    case "in tab order":
+      return `${e.part} is ${e.is ? "" : "not "}in the Tab order`;
+    default:
+      return `${e.part} is ${e.is ? "" : "not "}${e.fact}`;
+  }
+}
+
+export function printExpected(e: Expected): string {
+  if (!("over" in e)) return printFact(e);
+  const { that, over } = e;
+  if ("within" in over) return `${printFact(that)} within ${over.within} ms`;
+  return "for" in over ? `${printFact(that)} for ${over.for} ms` : `${printFact(that)} until ${printFact(over.until)}`;
+}
+
+/** The forms of a fact; errors and completion list them. */
+export const factForms: readonly string[] = [
+  "part is visible",
+  "part is not displayed",
+  "part is focused",
+  "part is in the Tab order",
+  "part takes the pointer",
+  "part has text “…”",
+  "part has name “…”",
+  'part has aria-expanded="true"',
+  "part has no aria-busy",
+  "state is name",
+  "“…” was announced",
+];
+
+const words: Readonly<Record<string, PartFact>> = {
+  ...Object.fromEntries(partFacts.map((f) => [f, f])),
+  "in the tab order": "in tab order",
+};
+const between = /^[“"](.*)[”"]$/s;
+
+export function parseFact(text: string, names: Names): Parsed<Expectation> {
+  const piece = trimmed(text, 0, text.length);
+  const ok = (value: Expectation): Parsed<Expectation> => ({ ok: true, value });
+  const announced = /^([“"].*[”"])\s+was\s+announced$/s.exec(piece.text);
+  if (announced) return ok({ fact: "announced", is: between.exec(announced[1])![1] });
+  const state = /^state\s+is\s+(\S+)$/.exec(piece.text);
+  if (state) {
+    if (names.states.includes(state[1])) return ok({ fact: "state", is: state[1] });
+    return fault(`"${state[1]}" is not a state; states: ${listed(names.states)}`, piece);
+  }
+  const about = /^(\S+)\s+(is|has|takes|does)\b\s*(.*)$/s.exec(piece.text);
+  if (!about) return fault(`a fact is one of: ${factForms.join(", ")}`, piece);
+  const [, part, verb, rest] = about;
+  if (!names.parts.includes(part)) {
+    return fault(`"${part}" is not a part; parts: ${listed(names.parts)}`, {
+      from: piece.from,
+      to: piece.from + part.length,
+    });
+  }
+  const there = { from: piece.to - rest.length, to: piece.to };
+  if (verb === "takes" || verb === "does") {
+    const is = verb === "takes";
+    if ((is ? /^(the\s+)?pointer$/ : /^not\s+take\s+(the\s+)?pointer$/).test(rest))
+      return ok({ fact: "takes pointer", part, is });
+    return fault("write takes the pointer, or does not take the pointer", there);
+  }
+  if (verb === "is") {
+    const not = /^not\s+/.exec(rest);
+    const fact = words[rest.slice(not?.[0].length ?? 0).toLowerCase()];
+    return fact ? ok({ fact, part, is: !not }) : fault(`a part is: ${Object.keys(words).join(", ")}`, there);
+  }
+  return has(part, rest, there);
+}
+
+function has(part: string, rest: string, there: { from: number; to: number }): Parsed<Expectation> {
+  const said = /^(text|name)\s+(.*)$/s.exec(rest);
+  if (said) {
+    const value = between.exec(said[2]);
+    if (!value) return fault(`put the ${said[1]} in quotes`, there);
+    return { ok: true, value: { fact: said[1] as "text" | "name", part, is: value[1] } };
+  }
+  const none = /^no\s+([\w:-]+)$/.exec(rest);
+  if (none) return { ok: true, value: { fact: "attribute", part, attribute: none[1], is: null } };
+  const one = /^([\w:-]+)\s*=\s*["“](.*)["”]$/s.exec(rest);
+  if (one && isName(one[1].replaceAll(":", "-")))
+    return { ok: true, value: { fact: "attribute", part, attribute: one[1], is: one[2] } };
+  return fault('write has text “…”, has name “…”, has aria-expanded="true" or has no aria-busy', there);
+}
+
+/** A fact with its span: `panel is visible within 200 ms`, `… for 1 s`, `… until trigger is focused`. */
+export function parseExpected(text: string, names: Names): Parsed<Expected> {
+  const timed = /^(.*\S)\s+(within|for)\s+(\d+(?:\.\d+)?)\s*(ms|s)\s*$/s.exec(text);
+  if (timed) {
+    const that = parseFact(timed[1], names);
+    if (!that.ok) return that;
+    const ms = Number(timed[3]) * (timed[4] === "s" ? 1000 : 1);
+    return { ok: true, value: { that: that.value, over: timed[2] === "within" ? { within: ms } : { for: ms } } };
+  }
+  const at = /\suntil\s/.exec(text);
+  const whole = parseFact(text, names);
+  if (!at || whole.ok) return whole;
+  const that = parseFact(text.slice(0, at.index), names);
+  if (!that.ok) return that;
+  const start = at.index + at[0].length;
+  const until = parseFact(text.slice(start), names);
+  if (!until.ok) return fault(until.message, { from: until.from + start, to: until.to + start });
+  return { ok: true, value: { that: that.value, over: { until: until.value } } };
+}

@@ -7,6 +7,7 @@ import { micros } from "../measure";
 import type { Scenario, Step as ScenarioStep } from "../model";
 import type { Program } from "../program";
 import { advance, type RunState, type Step, start, stimulate } from "../run";
+import { stateText } from "../surface";
 import { type Act, Acts } from "./acts";
 import { playScenario } from "./scenario";
 import { mergedWaits } from "./steps";
@@ -56,6 +57,21 @@ export interface Visitor {
   together?(from: Situation, due: readonly number[], explorer: Explorer): void;
 }
 
+/** What is looked at beside the situations themselves. */
+export interface Observer {
+  /** Adds clocks of its own to a state that steps have led to, or takes them away. */
+  observe?(state: RunState, steps: readonly Step[]): RunState;
+  /** True where nothing that follows is of interest. */
+  stop?(state: RunState): boolean;
+}
+
+/** Kinds of moves among the edges. */
+export const POINTER = 0;
+export const KEY = 1;
+export const SURROUNDINGS = 2;
+export const TIME = 3;
+const kinds = { click: POINTER, key: KEY, page: SURROUNDINGS, time: TIME };
+
 export interface Bounds {
   /** Situations after which the search stops and says so. */
   situations: number;
@@ -63,15 +79,15 @@ export interface Bounds {
 
 export class Explorer {
   readonly situations: Situation[] = [];
-  /** Triples: from, to, kind of move (0 pointer, 1 key, 2 time and surroundings). */
+  /** Triples: from, to, kind of move. */
   readonly edges: number[] = [];
   readonly first: Step;
   /** False when a bound was reached before everything was seen. */
   complete = true;
   /** Events of which more and more are on their way: how it goes on with them was not looked at. */
   readonly piled = new Set<string>();
-  /** Runs that were asked for and could not be found on the clock: only where motions turned back half-way are waited for. */
-  unshown = 0;
+  /** Configurations of what was reached when the bound was, and not kept. */
+  private readonly beyond = new Set<number>();
   private readonly known = new Map<string, Situation[]>();
   private readonly acts: Acts;
   private readonly programs: readonly Program[];
@@ -82,13 +98,14 @@ export class Explorer {
     readonly program: Program,
     private readonly visitors: readonly Visitor[],
     private readonly bounds: Bounds,
+    private readonly observer: Observer = {},
   ) {
     this.acts = new Acts(program);
     this.programs = [program];
     this.trim = trimmer(program);
     const { state, step } = start(program);
     this.first = step;
-    const opened = this.trim(state);
+    const opened = this.after(state, [step]);
     const nothing = followed(this.programs, { states: [], things: [], zone: new Float64Array(1) }, [opened], (s) => s);
     this.visit(nothing, null, null, null);
   }
@@ -136,8 +153,13 @@ export class Explorer {
         if (tried && leads(tried)) return tried;
       }
     }
-    this.unshown++;
     return null;
+  }
+
+  /** What was not looked at: nothing where the exploration is complete. */
+  get uncovered(): { piled: string[]; states: string[] } {
+    const states = [...this.beyond].map((config) => stateText(this.program, { config }));
+    return { piled: [...this.piled], states: [...new Set(states)] };
   }
 
   /** Null where no instants were found at which it goes so. */
@@ -151,7 +173,7 @@ export class Explorer {
     if (last?.kind === "time") return !playScenario(this.program, { name: "run", steps: [...steps] }).stuck;
     const { session, after, stuck } = playScenario(this.program, { name: "run", steps: [...before] });
     const end = this.trim(after.at(-1) ?? session.frames.at(0)!.state);
-    return !stuck && this.acts.core(end) === this.acts.core(state) && end.timers.length === state.timers.length;
+    return !stuck && this.key(end) === this.key({ ...state, timers: end.timers });
   }
 
   private visit(next: Followed, from: Situation | null, move: Move | null, step: Step | null): void {
@@ -170,6 +192,7 @@ export class Explorer {
         if (pile) this.piled.add(pile);
         if (this.situations.length >= this.bounds.situations || pile) {
           this.complete = false;
+          this.beyond.add(state.config);
           // The move itself is seen; what lies beyond is not looked at.
           if (from && move && step)
             for (const v of this.visitors) v.move?.(from, move, step, { ...from, ...next, state }, this);
@@ -184,7 +207,7 @@ export class Explorer {
       }
     }
     if (from && move) {
-      this.edges.push(from.index, to.index, move.kind === "click" ? 0 : move.kind === "key" ? 1 : 2);
+      this.edges.push(from.index, to.index, kinds[move.kind]);
       // The visitor gets the state that this very move led to, even where the situation was known already.
       const reached = fresh ? to : { ...to, state };
       for (const v of this.visitors) v.move?.(from, move, step, reached, this);
@@ -195,7 +218,9 @@ export class Explorer {
   private expand(from: Situation): void {
     const { program, programs } = this;
     const { state } = from;
+    if (this.observer.stop?.(state)) return;
     const idle = this.idleIn(state);
+    const begun = state.tracks.some((t) => t.start === state.now) ? midway(from) : null;
     for (const move of this.acts.in(state)) {
       // What changed nothing where all that matters to it was the same changes nothing again.
       const known = idle.get(move);
@@ -204,13 +229,22 @@ export class Explorer {
         continue;
       }
       const result = stimulate(program, state, move.stimulus);
-      if (result.state === state) {
-        if (!acted(result.step)) idle.set(move, result.step);
+      const next = this.after(result.state, [result.step]);
+      if (next === state) {
+        if (!this.observer.observe && !acted(result.step)) idle.set(move, result.step);
         this.visit(from, from, move, result.step);
         continue;
       }
-      const does = ([s]: readonly RunState[]): RunState[] => [this.trim(stimulate(program, s, move.stimulus).state)];
-      this.visit(followed(programs, from, [this.trim(result.state)], does), from, move, result.step);
+      const does = ([s]: readonly RunState[]): RunState[] => {
+        const { state, step } = stimulate(program, s, move.stimulus);
+        return [this.after(state, [step])];
+      };
+      this.visit(followed(programs, from, [next], does), from, move, result.step);
+      if (!begun) continue;
+      // What is turned back at its very first instant has no way to go; a moment later it has.
+      const then = stimulate(program, begun, move.stimulus);
+      const after = this.after(then.state, [then.step]);
+      this.visit(followed(programs, from, [after], does), { ...from, state: begun }, move, then.step);
     }
     for (const { due, zone } of firstInstants(from.zone)) {
       const at = this.at(from, due, longest(zone));
@@ -230,20 +264,31 @@ export class Explorer {
     const { program } = this;
     const move: Move = { kind: "time", due };
     if (due.length > 1) for (const v of this.visitors) v.together?.(from, due, this);
-    let last: Step | null = null;
+    const steps: Step[] = [];
     let was: RunState | null = null;
-    const instant = from.things[due[0]].due;
-    const next = advance(program, from.state, instant, (result) => {
+    const next = advance(program, from.state, from.things[due[0]].due, (result) => {
       // Of several things at one instant all but the last are seen on the way.
-      if (last && was) for (const v of this.visitors) v.move?.(from, move, last, { ...from, state: was }, this);
-      last = result.step;
+      if (was) for (const v of this.visitors) v.move?.(from, move, steps.at(-1)!, { ...from, state: was }, this);
+      steps.push(result.step);
       was = result.state;
     });
     const does = ([s]: readonly RunState[]): RunState[] => {
       const first = Math.min(...thingsOf(this.programs, [s]).map((t) => t.due));
-      return [this.trim(advance(program, s, first))];
+      const passed: Step[] = [];
+      return [
+        this.after(
+          advance(program, s, first, ({ step }) => passed.push(step)),
+          passed,
+        ),
+      ];
     };
-    this.visit(followed(this.programs, from, [this.trim(next)], does), from, move, last);
+    this.visit(followed(this.programs, from, [this.after(next, steps)], does), from, move, steps.at(-1) ?? null);
+  }
+
+  /** The state that steps have led to, as far as it counts. */
+  private after(state: RunState, steps: readonly Step[]): RunState {
+    const trimmed = this.trim(state);
+    return this.observer.observe?.(trimmed, steps) ?? trimmed;
   }
 
   /** The acts that are known to change nothing, whatever timers and motions run: those decide nothing by themselves. */
@@ -267,6 +312,12 @@ export class Explorer {
     for (const t of tracks) key += `;${t.goal}`;
     return key;
   }
+}
+
+/** The state half-way to what comes first. */
+function midway({ state, things }: Situation): RunState {
+  const next = Math.min(...things.map((t) => t.due));
+  return { ...state, now: micros(state.now + (next - state.now) / 2) };
 }
 
 /** A reaction that changes nothing now may do so at another time: when it cancels what does not run. */

@@ -1,6 +1,7 @@
 /** Scenarios, exploration, rules. */
 export * from "./candidates";
 export * from "./cases";
+export type { ClaimResult } from "./claims";
 export { type Coverage, type Share, shareOf } from "./coverage";
 export { type Compared, compareBehaviour, type Difference } from "./difference";
 export { type Bounds, Explorer, type Visitor } from "./explore";

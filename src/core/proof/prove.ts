@@ -2,6 +2,7 @@
 import { ALWAYS, type Component, type Problem, type Scenario } from "../model";
 import { compile } from "../program";
 import { Acts } from "./acts";
+import { type ClaimResult, checkClaims } from "./claims";
 import { type Coverage, CoverageCounter, scenariosFor } from "./coverage";
 import { type Bounds, Explorer } from "./explore";
 import type { Finding } from "./finding";
@@ -42,6 +43,12 @@ export interface Proof {
   coverage: Coverage;
   /** Scenarios for the reactions that none takes yet. */
   offered: Scenario[];
+  /** Faults that were suspected and no run on the clock showed: motions turned back half-way are taken to last any time. */
+  unshown: number;
+  /** Events of which more and more are on their way; and states with situations from which nothing was tried. */
+  uncovered: { piled: string[]; states: string[] };
+  /** By claim of the document. */
+  claims: ClaimResult[];
 }
 
 export const defaultBounds: Bounds = { situations: 50_000 };
@@ -84,6 +91,7 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     const way = counts.first.get(branch);
     return way ? explorer.pathTo(way.from, way.move) : null;
   });
+  const claims = yield* checkClaims(program, explorer, bounds);
   const order = { fault: 0, warning: 1, undecided: 2 };
   return {
     scenarios,
@@ -97,6 +105,9 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     reached,
     coverage,
     offered,
+    unshown: collector.unshown.size,
+    uncovered: explorer.uncovered,
+    claims,
   };
 }
 

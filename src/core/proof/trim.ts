@@ -15,8 +15,11 @@ export function trimmer(program: Program): (state: RunState) => RunState {
   }
   return (state) => {
     const { tracks } = state;
-    if (tracks.every((t) => counts(t.property, t.part))) return state;
-    return { ...state, tracks: tracks.filter((t) => counts(t.property, t.part)) };
+    const inOrder = tracks.every((t, i) => counts(t.property, t.part) && (i === 0 || tracks[i - 1].goal < t.goal));
+    if (inOrder) return state;
+    // In one order, so that the same motions are the same situation.
+    const kept = tracks.filter((t) => counts(t.property, t.part)).sort((a, b) => a.goal - b.goal);
+    return { ...state, tracks: kept };
   };
 
   function counts(property: string, part: PartIndex): boolean {

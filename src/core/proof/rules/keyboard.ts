@@ -1,7 +1,7 @@
 /** F16: something that only the pointer can bring about (WCAG 2.2, 2.1.1). */
 import type { Program } from "../../program";
 import { advance, nextDue, type RunState, type Step } from "../../run";
-import type { Explorer, Move, Situation, Visitor } from "../explore";
+import { type Explorer, type Move, POINTER, type Situation, type Visitor } from "../explore";
 import type { Collector } from "./collector";
 
 interface Way {
@@ -19,8 +19,6 @@ export interface KeyboardRule extends Visitor {
   finish(explorer: Explorer): void;
 }
 
-/** Kind of a pointer's move in the explorer's edges. */
-const POINTER = 0;
 /** What comes by itself after a state that only waits: so many steps are followed. */
 const FOLLOWED = 8;
 

@@ -1,13 +1,18 @@
 /** F5: states without a way back, and held focus that the keyboard cannot leave. Looks at the whole graph at the end. */
 import { DOCUMENT, type Program } from "../../program";
 import { activeNames, stateText } from "../../surface";
-import type { Explorer } from "../explore";
+import { type Explorer, KEY, POINTER, SURROUNDINGS, TIME } from "../explore";
 import type { Collector } from "./collector";
 
 export function wayBackRules(explorer: Explorer, collector: Collector): void {
   const { program, situations } = explorer;
   const home = situations[0].state.config;
-  const canReturn = reachesBackwards(explorer, (i) => situations[i].state.config === home, [0, 1, 2]);
+  const canReturn = reachesBackwards(explorer, (i) => situations[i].state.config === home, [
+    POINTER,
+    KEY,
+    SURROUNDINGS,
+    TIME,
+  ]);
   const stuck = new Set<number>();
   for (const s of situations) {
     if (canReturn[s.index] || stuck.has(s.state.config)) continue;
@@ -18,7 +23,7 @@ export function wayBackRules(explorer: Explorer, collector: Collector): void {
   }
   const held = (i: number): boolean => holds(program, situations[i].state.config);
   if (!situations.some((s) => held(s.index))) return;
-  const leavesByKey = reachesBackwards(explorer, (i) => !held(i), [1, 2]);
+  const leavesByKey = reachesBackwards(explorer, (i) => !held(i), [KEY, SURROUNDINGS, TIME]);
   const trapped = situations.find((s) => held(s.index) && !leavesByKey[s.index]);
   if (trapped) {
     const state = stateText(program, trapped.state);

@@ -3,7 +3,7 @@ import { micros } from "../../measure";
 import type { Program } from "../../program";
 import { glideDue, type RunState } from "../../run";
 import { type Track, trackEnd } from "../../surface";
-import { follow, longest, type Range, rangeOf, TIMELESS, type Zone } from "./zone";
+import { follow, longest, type Range, rangeOf, restrict, TIMELESS, type Zone } from "./zone";
 
 /** One thing that is due. `of` is the very timer, track or glide of the state. */
 export interface Thing {
@@ -78,19 +78,24 @@ export function followed(
 ): Followed {
   const things = thingsOf(programs, after);
   if (!things.length) return { states: after, things, zone: TIMELESS, kept: [], begun: [] };
-  let depends = false;
   const kept = things.map((t) => {
     const k = before.things.findIndex((b) => b.of === t.of && b.side === t.side);
     return k >= 0 && Math.abs(before.things[k].due - t.due) < 1e-6 ? k : -1;
   });
+  const turned: number[] = [];
   const begun = things.map((t, i): Range | null => {
     if (kept[i] >= 0) return null;
-    depends ||= before.things.some((b) => b.side === t.side && isTurned(b, t));
+    if (before.things.some((b) => b.side === t.side && isTurned(b, t))) turned.push(i);
     const left = toMicros(t.due - after[t.side].now);
     return [left, left];
   });
-  if (depends) widen(programs, before, things, begun, again);
-  return { states: after, things, zone: follow(before.zone, kept, begun), kept, begun };
+  if (turned.length) widen(programs, before, things, begun, turned, again);
+  const zone = follow(before.zone, kept, begun);
+  // What was turned back together ends together.
+  for (const i of turned)
+    for (const j of turned)
+      if (i !== j && things[i].due === things[j].due && begun[i]![1] === begun[j]![1]) restrict(zone, i + 1, j + 1, 0);
+  return { states: after, things, zone, kept, begun };
 }
 
 /** A motion in the place of one that ran, or a scroll in the place of another: how far that had come may count. */
@@ -99,12 +104,16 @@ const isTurned = (was: Thing, is: Thing): boolean =>
     ? was.track.part === is.track.part && was.track.property === is.track.property
     : "to" in was.of && "to" in is.of && !was.track && !is.track;
 
-/** How long things have left that begin: the least and the most of several timings, for curves that go one way. */
+/**
+ * How long those have left that were turned: where that is the same at several timings, just so long. Else a motion can take
+ * any time up to its whole, a scroll what it takes at those timings: more than there is, which runs on the clock then sort out.
+ */
 function widen(
   programs: readonly Program[],
   before: Timed,
   things: readonly Thing[],
   begun: (Range | null)[],
+  turned: readonly number[],
   again: (at: readonly RunState[]) => readonly RunState[],
 ): void {
   for (const point of samples(before.zone)) {
@@ -112,11 +121,16 @@ function widen(
     const there = thingsOf(programs, after);
     // Where it goes otherwise at that timing nothing can be learnt from it.
     if (there.length !== things.length) continue;
-    begun.forEach((range, i) => {
-      if (!range) return;
+    for (const i of turned) {
+      const [least, most] = begun[i]!;
       const left = (there[i].due - after[there[i].side].now) * 1000;
-      begun[i] = [Math.min(range[0], Math.floor(left)), Math.max(range[1], Math.ceil(left))];
-    });
+      begun[i] = [Math.min(least, Math.floor(left)), Math.max(most, Math.ceil(left))];
+    }
+  }
+  for (const i of turned) {
+    const { track } = things[i];
+    const [least, most] = begun[i]!;
+    if (track && most - least > 1) begun[i] = [1, toMicros(track.delay + track.duration / track.shortening)];
   }
 }
 

@@ -35,7 +35,17 @@ export type RuleId =
   | "F22"
   | "F23"
   | "F24"
-  | "F25";
+  | "F25"
+  /** The WAI-ARIA patterns. */
+  | "P1"
+  | "P2"
+  | "P3"
+  | "P4"
+  | "P5"
+  | "P6"
+  | "P7"
+  | "P8"
+  | "P9";
 export type Severity = "fault" | "warning" | "undecided";
 
 /** A change that mends a finding and is safe to make at a click. */
@@ -63,6 +73,8 @@ export interface Finding {
   /** The shortest run; null where the specification alone shows it. */
   run: Scenario | null;
   mend: Mend | null;
+  /** The standard that asks for it, where one does. */
+  source?: string;
 }
 
 export const ruleTitles: Record<RuleId, string> = {
@@ -90,6 +102,15 @@ export const ruleTitles: Record<RuleId, string> = {
   F23: "begun twice",
   F24: "nothing calmer",
   F25: "out of its range",
+  P1: "dialog pattern",
+  P2: "disclosure pattern",
+  P3: "accordion pattern",
+  P4: "menu button pattern",
+  P5: "listbox pattern",
+  P6: "switch pattern",
+  P7: "tabs pattern",
+  P8: "tooltip pattern",
+  P9: "alert pattern",
 };
 
 /** Same finding, same key: only the first run to it is kept. */

@@ -11,6 +11,7 @@ export * from "./mutate";
 export * from "./prove";
 export * from "./record";
 export { motionPlace } from "./rules/motion";
+export { type Waived, waiverFor } from "./rules/waivers";
 export * from "./run-scenarios";
 export * from "./scenario";
 export * from "./watch";

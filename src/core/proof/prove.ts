@@ -11,6 +11,7 @@ import { focusRules } from "./rules/focus";
 import { holdRules } from "./rules/holds";
 import { keyboardRule } from "./rules/keyboard";
 import { motionRules } from "./rules/motion";
+import { patternRules } from "./rules/patterns";
 import { raceRule } from "./rules/races";
 import { Counts, neverRules, reactionRules } from "./rules/reactions";
 import { referenceRules } from "./rules/references";
@@ -18,6 +19,7 @@ import { regionRules } from "./rules/regions";
 import { saysRules } from "./rules/says";
 import { scrollRules } from "./rules/scroll";
 import { flashRule, seenRules } from "./rules/seen";
+import { type Waived, waive } from "./rules/waivers";
 import { wayBackRules } from "./rules/way-back";
 import { workRules } from "./rules/work";
 import { runScenarios } from "./run-scenarios";
@@ -49,6 +51,10 @@ export interface Proof {
   uncovered: { piled: string[]; states: string[] };
   /** By claim of the document. */
   claims: ClaimResult[];
+  /** Findings that the author accepts. */
+  waived: Waived[];
+  /** Waivers, by index, that no finding needs any more. */
+  idleWaivers: number[];
 }
 
 export const defaultBounds: Bounds = { situations: 50_000 };
@@ -72,6 +78,7 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     holdRules(program, collector),
     workRules(program, collector),
     raceRule(program, new Acts(program), collector),
+    patternRules(program, collector),
     keyboard,
   ];
   const explorer = new Explorer(program, visitors, bounds);
@@ -92,10 +99,11 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     return way ? explorer.pathTo(way.from, way.move) : null;
   });
   const claims = yield* checkClaims(program, explorer, bounds);
+  const { left: findings, waived, idle } = waive(collector.findings, doc.waivers ?? []);
   const order = { fault: 0, warning: 1, undecided: 2 };
   return {
     scenarios,
-    findings: collector.findings.sort((a, b) => order[a.severity] - order[b.severity]),
+    findings: findings.sort((a, b) => order[a.severity] - order[b.severity]),
     problems: [...program.problems],
     situations: explorer.situations.length,
     moves: explorer.edges.length / 3,
@@ -108,6 +116,8 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     unshown: collector.unshown.size,
     uncovered: explorer.uncovered,
     claims,
+    waived,
+    idleWaivers: explorer.complete ? idle : [],
   };
 }
 

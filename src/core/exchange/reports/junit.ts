@@ -61,6 +61,11 @@ function casesOf(doc: Component, proof: Proof): Case[] {
     const message = `${f.rule} ${ruleTitles[f.rule]}: ${f.text}`;
     return { name: message, time: 0, failure: { message, text: `${f.severity}${run}${mend}` } };
   });
+  const claims = proof.claims.map((c): Case => {
+    const run = c.run?.steps.length ? c.run.steps.map(stepText).join(" → ") : "";
+    const message = c.holds === null ? `open: ${c.note}` : "does not hold";
+    return { name: c.text, time: 0, failure: c.holds ? null : { message, text: run || message } };
+  });
   const problems = proof.problems.map(
     (p): Case => ({ name: p.path, time: 0, failure: { message: p.message, text: `${p.path}: ${p.message}` } }),
   );
@@ -70,5 +75,5 @@ function casesOf(doc: Component, proof: Proof): Case[] {
     time: 0,
     failure: proof.complete ? null : { message: cut, text: cut },
   };
-  return [...scenarios, ...problems, ...findings, ...(findings.length && proof.complete ? [] : [whole])];
+  return [...scenarios, ...claims, ...problems, ...findings, ...(findings.length && proof.complete ? [] : [whole])];
 }

@@ -31,6 +31,12 @@ export function markdownReport(proved: readonly Proved[]): string {
     for (const p of proof.problems) lines.push(`- ${plain(p.path)}: ${plain(p.message)}`);
     for (const s of proof.scenarios)
       if (!s.ok) lines.push(`- **${plain(s.name)}** fails: ${failuresOf(doc, s).map(plain).join("; ")}`);
+    for (const c of proof.claims) {
+      if (c.holds) continue;
+      const why = c.holds === null ? `is open: ${plain(c.note ?? "")}` : "does not hold";
+      const run = c.run?.steps.length ? ` (${plain(c.run.steps.map(stepText).join(" → "))})` : "";
+      lines.push(`- **${plain(c.text)}** ${why}${run}`);
+    }
     for (const f of proof.findings) {
       const run = f.run?.steps.length ? ` (${plain(f.run.steps.map(stepText).join(" → "))})` : "";
       lines.push(`- **${f.rule}** ${ruleTitles[f.rule]}: ${plain(f.text)}${run}`);

@@ -23,6 +23,13 @@ export function reportText(doc: Component, proof: Proof): string {
     lines.push(`  ${f.severity.padEnd(10)} ${f.rule} ${ruleTitles[f.rule]}: ${f.text}`);
     if (f.run?.steps.length) lines.push(`             ${f.run.steps.map(stepText).join(" → ")}`);
     if (f.mend) lines.push(`             mend: ${f.mend.text}`);
+    if (f.source) lines.push(`             source: ${f.source}`);
+  }
+  for (const { finding, reason } of proof.waived) lines.push(`  waived     ${finding.rule} ${finding.text}: ${reason}`);
+  for (const c of proof.claims) {
+    lines.push(`  ${c.holds ? "holds     " : c.holds === false ? "FAILS     " : "open      "} ${c.text}`);
+    if (c.note) lines.push(`             ${c.note}`);
+    if (c.run?.steps.length) lines.push(`             ${c.run.steps.map(stepText).join(" → ")}`);
   }
   const { covered, of } = shareOf(proof.coverage.branches);
   if (of) lines.push(`  coverage   ${covered} of ${of} reactions`);
@@ -60,6 +67,10 @@ export function failuresOf(doc: Component, result: ScenarioResult): string[] {
 const show = (found: boolean | string | null): string =>
   found === null ? "nothing" : typeof found === "boolean" ? (found ? "yes" : "no") : `“${found}”`;
 
-/** True when every scenario holds and no rule is broken. */
+/** True when every scenario and every claim holds and no rule is broken. */
 export const allHolds = (proof: Proof): boolean =>
-  proof.scenarios.every((s) => s.ok) && !proof.findings.length && !proof.problems.length && proof.complete;
+  proof.scenarios.every((s) => s.ok) &&
+  proof.claims.every((c) => c.holds) &&
+  !proof.findings.length &&
+  !proof.problems.length &&
+  proof.complete;

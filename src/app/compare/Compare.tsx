@@ -1,19 +1,24 @@
-/** Side by side: states, two instants of a run, two ways for one part to be there. */
+/** Side by side: states, two instants of a run, two ways for one part to be there, two versions. */
 import { Segmented } from "antd";
 import { useSearchParams } from "react-router";
+import { useComparing } from "../store/comparing";
 import { Instants } from "./Instants";
 import { States } from "./States";
+import { Versions } from "./Versions";
 import { Ways } from "./Ways";
 
 const kinds = [
   { value: "states", label: "States" },
   { value: "instants", label: "Instants" },
   { value: "ways", label: "Ways to be there" },
+  { value: "versions", label: "Versions" },
 ];
 
 export function Compare() {
   const [params, setParams] = useSearchParams();
-  const what = kinds.find((k) => k.value === params.get("what"))?.value ?? "states";
+  // Whoever chose what to compare with comes back to it.
+  const comparing = useComparing((s) => s.other !== null);
+  const what = kinds.find((k) => k.value === params.get("what"))?.value ?? (comparing ? "versions" : "states");
   const choose = (value: string): void => {
     const next = new URLSearchParams(location.search);
     next.set("what", value);
@@ -27,6 +32,7 @@ export function Compare() {
       {what === "states" && <States />}
       {what === "instants" && <Instants />}
       {what === "ways" && <Ways />}
+      {what === "versions" && <Versions />}
     </div>
   );
 }

@@ -24,7 +24,7 @@ export function CoverageLines({ proof, current }: { proof: Proof; current: boole
     }));
   return (
     <>
-      <div className="proof-head">
+      <div className="proof-head" id="coverage">
         <h2 className="caps">Coverage</h2>
         {offered.length > 1 && (
           <Button size="small" disabled={!writable || !current} onClick={() => add(offered)}>

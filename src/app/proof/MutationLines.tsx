@@ -12,7 +12,7 @@ export function MutationLines() {
   const current = of === doc;
   return (
     <>
-      <div className="proof-head">
+      <div className="proof-head" id="what-if">
         <h2 className="caps">What if …?</h2>
         {running ? (
           <Button size="small" onClick={stop}>

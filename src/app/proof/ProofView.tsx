@@ -3,14 +3,18 @@ import { Button, Progress } from "antd";
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
 import type { Scenario } from "../../core/model";
-import { applyMend, type Finding, ruleTitles, stepText } from "../../core/proof";
+import { isSkipped, type ScenarioResult } from "../../core/proof";
 import { useDoc, useDocument } from "../store/document";
 import { faults, undecided, useProof } from "../store/proof";
 import { useRun } from "../store/run";
+import { ClaimLines } from "./ClaimLines";
 import { CoverageLines } from "./CoverageLines";
+import { FindingLine } from "./FindingLine";
 import { MutationLines } from "./MutationLines";
 import "./proof.css";
 import { ScenarioDetail } from "./ScenarioDetail";
+import { Verdict } from "./Verdict";
+import { WaiverLines } from "./WaiverLines";
 
 export function ProofView() {
   const { doc } = useDoc();
@@ -35,7 +39,8 @@ export function ProofView() {
   return (
     <div className="proof">
       <section className="proof-list">
-        <div className="proof-head">
+        {proof && <Verdict proof={proof} current={current} />}
+        <div className="proof-head" id="scenarios">
           <h2 className="caps">Scenarios</h2>
           <Button
             size="small"
@@ -62,14 +67,15 @@ export function ProofView() {
               // biome-ignore lint/suspicious/noArrayIndexKey: scenarios are told apart by place
               key={i}
               scenario={s}
-              ok={results.get(i)?.ok}
-              failedAt={results.get(i)?.failedAt ?? null}
+              result={results.get(i)}
+              skipped={isSkipped(doc, s)}
               chosen={i === chosen}
               onChoose={() => choose(i === chosen ? -1 : i)}
             />
           ))}
         </ul>
-        <div className="proof-head">
+        <ClaimLines />
+        <div className="proof-head" id="findings">
           <h2 className="caps">Findings</h2>
           {running ? (
             <Button size="small" onClick={stop}>
@@ -88,7 +94,9 @@ export function ProofView() {
         <ul>{proof && faults(proof).map((f) => <FindingLine key={f.rule + f.text + f.state} finding={f} />)}</ul>
         {proof && undecided(proof).length > 0 && (
           <>
-            <h2 className="caps">Undecided</h2>
+            <h2 className="caps" id="undecided">
+              Undecided
+            </h2>
             <ul>
               {undecided(proof).map((f) => (
                 <FindingLine key={f.text} finding={f} />
@@ -96,11 +104,14 @@ export function ProofView() {
             </ul>
           </>
         )}
+        {proof && <WaiverLines proof={proof} current={current} />}
         {proof && <CoverageLines proof={proof} current={current} />}
         {proof && <MutationLines />}
         {proof?.problems.length ? (
           <>
-            <h2 className="caps">Cells that count as undecided</h2>
+            <h2 className="caps" id="problems">
+              Cells that count as undecided
+            </h2>
             <ul>
               {proof.problems.map((p) => (
                 <li key={p.path} className="finding">
@@ -131,42 +142,59 @@ export function ProofView() {
 
 function Explored() {
   const proof = useProof((s) => s.proof)!;
-  const faultCount = faults(proof).length;
+  const { piled, states } = proof.uncovered;
   return (
     <p className="muted explored">
-      {proof.situations.toLocaleString("en")} situations and {proof.moves.toLocaleString("en")} moves between them
+      {proof.situations.toLocaleString("en")} situations, each at every timing, and {proof.moves.toLocaleString("en")}{" "}
+      moves between them
       {proof.complete
-        ? faultCount
+        ? faults(proof).length
           ? ", all that can be reached."
           : ", all that can be reached. No rule is broken."
-        : ": the bound was reached, so what lies beyond was not looked at, and nothing is said about ways back or what never happens."}
+        : `: not all that can be reached. What goes on from ${states.slice(0, 6).join(", ")}${states.length > 6 ? " …" : ""} beyond that was not looked at, and nothing is said about ways back or what never happens.`}
+      {piled.length > 0 && ` More and more of ${piled.join(", ")} can be on their way at once.`}
     </p>
   );
 }
 
 function ScenarioLine({
   scenario,
-  ok,
-  failedAt,
+  result,
+  skipped,
   chosen,
   onChoose,
 }: {
   scenario: Scenario;
-  ok: boolean | undefined;
-  failedAt: number | null;
+  result: ScenarioResult | undefined;
+  skipped: boolean;
   chosen: boolean;
   onChoose(): void;
 }) {
   const show = useRun((s) => s.show);
+  const word = skipped ? "skipped" : !result ? "…" : result.ok ? "holds" : "fails";
+  const failedAt = result?.failedAt ?? null;
+  const cases = result?.cases;
   return (
     <li className={`scenario ${chosen ? "chosen" : ""}`}>
       <button type="button" className="plain scenario-name" onClick={onChoose} aria-expanded={chosen}>
-        <span className={`verdict ${ok === undefined ? "" : ok ? "holds" : "fails"}`}>
-          {ok === undefined ? "…" : ok ? "holds" : "fails"}
+        <span className={`verdict ${word}`}>{word}</span>
+        <span>
+          {scenario.name}
+          {scenario.only && <span className="tag">only</span>}
+          {scenario.tags?.map((t) => (
+            <span key={t} className="tag">
+              {t}
+            </span>
+          ))}
+          {cases && (
+            <span className="muted">
+              {" "}
+              · {cases.filter((c) => c.ok).length} of {cases.length} cases
+            </span>
+          )}
         </span>
-        {scenario.name}
       </button>
-      {ok === false && failedAt !== null && (
+      {word === "fails" && failedAt !== null && (
         <Button size="small" onClick={() => show(scenario, failedAt)}>
           Open at {Math.round(failedAt)} ms
         </Button>
@@ -174,56 +202,6 @@ function ScenarioLine({
       <Button size="small" type="text" onClick={() => show(scenario, null)}>
         Play
       </Button>
-    </li>
-  );
-}
-
-function FindingLine({ finding }: { finding: Finding }) {
-  const show = useRun((s) => s.show);
-  const edit = useDocument((s) => s.edit);
-  const writable = useDocument((s) => s.writable);
-  const { run, mend } = finding;
-  return (
-    <li className={`finding ${finding.severity}`}>
-      <div className="finding-text">
-        <span className="finding-rule">
-          {finding.rule} {ruleTitles[finding.rule]}
-        </span>
-        <p>{finding.text}.</p>
-        {run && run.steps.length > 0 && <p className="muted run-steps">{run.steps.map(stepText).join(" → ")}</p>}
-      </div>
-      <div className="finding-keys">
-        {run && (
-          <>
-            <Button size="small" onClick={() => show(run, null)}>
-              Play
-            </Button>
-            <Button
-              size="small"
-              type="text"
-              onClick={() =>
-                show(
-                  run,
-                  run.steps.reduce((t, s) => t + ("wait" in s.do ? s.do.wait : 0), 0),
-                )
-              }
-            >
-              Show the moment
-            </Button>
-          </>
-        )}
-        {mend?.edit && (
-          <Button
-            size="small"
-            type="primary"
-            disabled={!writable}
-            onClick={() => edit(mend.text, (d) => applyMend(d, mend))}
-          >
-            {mend.text}
-          </Button>
-        )}
-        {mend && !mend.edit && <span className="muted">{mend.text}</span>}
-      </div>
     </li>
   );
 }

@@ -1,21 +1,15 @@
 /** One scenario: its steps, what it expects after each, and what was found. */
-import { Button, Input, Select } from "antd";
-import { useMemo, useState } from "react";
-import { normalKey } from "../../core/expression";
-import { type Expected, moved, partNames, type Scenario, type Step } from "../../core/model";
-import {
-  type Check,
-  candidates,
-  expectationNow,
-  expectationText,
-  pickableFacts,
-  playScenario,
-  type ScenarioResult,
-  stepText,
-} from "../../core/proof";
+import { Button, Input } from "antd";
+import { useMemo } from "react";
+import { parseStep } from "../../core/expression";
+import { type Expected, moved, type Scenario } from "../../core/model";
+import { candidates, playScenario, type ScenarioResult, stepText } from "../../core/proof";
 import type { RunState } from "../../core/run";
 import { useDoc, useDocument } from "../store/document";
-import { momentOf, useRun } from "../store/run";
+import { useRun } from "../store/run";
+import { SaidInput } from "./SaidInput";
+import { ScenarioOptions } from "./ScenarioOptions";
+import { StepLine } from "./StepLine";
 
 interface Props {
   index: number;
@@ -70,6 +64,7 @@ export function ScenarioDetail({ index, result, onRemoved }: Props) {
           Remove
         </Button>
       </div>
+      <ScenarioOptions scenario={scenario} result={result} put={put} />
       {result && !result.ok && (
         <p className="explanation">
           {result.stuck ? `Step ${result.stuck.step + 1} cannot be done: ${result.stuck.why}` : result.explanation}
@@ -104,157 +99,13 @@ export function ScenarioDetail({ index, result, onRemoved }: Props) {
           );
         })}
       </ol>
-      <AddStep onAdd={(step) => put("add a step", { ...scenario, steps: [...scenario.steps, step] })} />
-    </div>
-  );
-}
-
-interface LineProps {
-  label: string;
-  at: number | null;
-  expect: Expected[];
-  checks: Check[];
-  offers: Expected[];
-  onExpect(list: Expected[]): void;
-  onShow?: () => void;
-  onMove?: (by: number) => void;
-  onRemove?: () => void;
-}
-
-function StepLine({ label, at, expect, checks, offers, onExpect, onShow, onMove, onRemove }: LineProps) {
-  const { doc, program } = useDoc();
-  const run = useRun();
-  const [picking, setPicking] = useState(false);
-  const has = (e: Expected): boolean => expect.some((x) => JSON.stringify(x) === JSON.stringify(e));
-  const fresh = offers.filter((o) => !has(o));
-  return (
-    <li className="step">
-      <div className="step-head">
-        <button type="button" className="plain" disabled={!onShow} onClick={onShow}>
-          <b>{label}</b> <span className="muted mono">{at === null ? "not reached" : `${Math.round(at)} ms`}</span>
-        </button>
-        <span className="step-keys">
-          {onMove && (
-            <>
-              <button type="button" className="plain" aria-label={`Move ${label} up`} onClick={() => onMove(-1)}>
-                ↑
-              </button>
-              <button type="button" className="plain" aria-label={`Move ${label} down`} onClick={() => onMove(1)}>
-                ↓
-              </button>
-              <button type="button" className="plain" aria-label={`Remove ${label}`} onClick={onRemove}>
-                ×
-              </button>
-            </>
-          )}
-        </span>
-      </div>
-      <ul className="expects">
-        {expect.map((e, i) => {
-          const check = checks.find((c) => JSON.stringify(c.expectation) === JSON.stringify(e));
-          return (
-            <li key={JSON.stringify(e)} className={check ? (check.ok ? "ok" : "failed") : ""}>
-              <span>
-                {check ? (check.ok ? "✓ " : "✗ ") : ""}
-                {expectationText(e)}
-                {check && !check.ok && (
-                  <b> · found {check.found === true ? "yes" : check.found === false ? "no" : `“${check.found}”`}</b>
-                )}
-              </span>
-              <button
-                type="button"
-                className="plain"
-                aria-label={`Do not expect ${expectationText(e)}`}
-                onClick={() => onExpect(expect.toSpliced(i, 1))}
-              >
-                ×
-              </button>
-            </li>
-          );
-        })}
-      </ul>
-      <div className="offers">
-        {fresh.slice(0, 8).map((o) => (
-          <button type="button" key={JSON.stringify(o)} className="offer" onClick={() => onExpect([...expect, o])}>
-            + {expectationText(o)}
-          </button>
-        ))}
-        <button type="button" className="offer other" onClick={() => setPicking(!picking)}>
-          + another fact
-        </button>
-      </div>
-      {picking && (
-        <FactPicker
-          parts={partNames(doc)}
-          onPick={(part, fact) => {
-            onShow?.();
-            const { session, instant, frozen } = useRun.getState();
-            const moment = momentOf({ session, instant, frozen }) ?? momentOf(run);
-            const e = moment && expectationNow(program, moment, part, fact);
-            if (e && !has(e)) onExpect([...expect, e]);
-            setPicking(false);
-          }}
-        />
-      )}
-    </li>
-  );
-}
-
-function FactPicker({
-  parts,
-  onPick,
-}: {
-  parts: string[];
-  onPick(part: string, fact: (typeof pickableFacts)[number]): void;
-}) {
-  const [part, setPart] = useState<string | null>(null);
-  return (
-    <div className="fact-picker">
-      <Select
-        size="small"
-        showSearch
-        autoFocus
-        placeholder="part"
-        value={part}
-        onChange={setPart}
-        options={parts.map((p) => ({ value: p, label: p }))}
+      <SaidInput
+        kind="step"
+        label="Next step"
+        placeholder="next step: click part · press Key · wait 200 ms · move onto part …"
+        read={parseStep}
+        onSaid={(what) => put("add a step", { ...scenario, steps: [...scenario.steps, { do: what }] })}
       />
-      <Select
-        size="small"
-        placeholder="fact"
-        disabled={!part}
-        value={null as (typeof pickableFacts)[number] | null}
-        onChange={(fact: (typeof pickableFacts)[number]) => part && onPick(part, fact)}
-        options={pickableFacts.map((f) => ({ value: f, label: f }))}
-      />
-    </div>
-  );
-}
-
-/** `click close`, `press Escape`, `wait 200 ms`: typed as it reads. */
-function AddStep({ onAdd }: { onAdd(step: Step): void }) {
-  const { doc } = useDoc();
-  const [wrong, setWrong] = useState("");
-  const add = (input: HTMLInputElement): void => {
-    const text = input.value.trim();
-    const [verb, ...rest] = text.split(/\s+/);
-    const what = rest.join(" ");
-    if (verb === "wait" && /^\d+( ?ms)?$/.test(what)) onAdd({ do: { wait: Number.parseInt(what, 10) } });
-    else if (verb === "press" && normalKey(what)) onAdd({ do: { press: normalKey(what)! } });
-    else if (verb === "click" && partNames(doc).includes(what)) onAdd({ do: { click: what } });
-    else return setWrong("Write click part, press Key, or wait 200 ms.");
-    setWrong("");
-    input.value = "";
-  };
-  return (
-    <div className="add-step">
-      <Input
-        size="small"
-        aria-label="Next step"
-        placeholder="next step: click part · press Key · wait 200 ms"
-        onPressEnter={(e) => add(e.currentTarget)}
-      />
-      {wrong && <p className="cell-error">{wrong}</p>}
     </div>
   );
 }

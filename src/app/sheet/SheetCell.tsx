@@ -1,11 +1,12 @@
 /** One cell: what it says, how it stands, and its editors while it is being changed. */
 import { Popover } from "antd";
 import { type ComponentType, type HTMLAttributes, useEffect, useMemo, useState } from "react";
-import { printActions } from "../../core/expression";
-import { type Action, type FocusRule, type Look, type Reaction, startIn } from "../../core/model";
+import { printActions, printEvent } from "../../core/expression";
+import { type Action, type Component, type FocusRule, type Look, type Reaction, startIn } from "../../core/model";
 import { configurationOn } from "../../core/run";
 import { Miniature } from "../miniature/Miniature";
 import { useActive } from "../store/active";
+import { useComparing } from "../store/comparing";
 import { useDoc, useDocument } from "../store/document";
 import { useProof } from "../store/proof";
 import { useRun } from "../store/run";
@@ -95,6 +96,7 @@ export function SheetCell({ sheet, row, column, r, c, width, span, at: line }: C
     >
       <CellContent row={row} column={column} width={width} draft={isEditing ? undefined : draft} standing={standing} />
       <Times row={row} column={column} />
+      <There row={row} column={column} />
       {canPop && (
         <Popover
           open={popover}
@@ -143,6 +145,26 @@ export function SheetCell({ sheet, row, column, r, c, width, span, at: line }: C
 }
 
 /** How often the scenarios exercise it, where that is asked for. */
+/** What a cell says in what the component is compared with, where that is something else. */
+function There({ row, column }: { row: Row; column: Column }) {
+  const shown = useView((v) => v.against);
+  const { doc } = useDoc();
+  const said = useComparing((s) => {
+    if (!shown || column.kind === "names" || column.kind === "add") return undefined;
+    const label = row.section === "look" ? row.part : row.section === "event" ? eventLabel(doc, row.index) : "focus";
+    const found = s.cells.find((c) => c.section === row.section && c.row === label && c.state === column.name);
+    return found ? (found.a ?? "") : undefined;
+  });
+  if (said === undefined) return null;
+  return (
+    <span className="there" title="What it says in the other">
+      {said || "nothing said"}
+    </span>
+  );
+}
+const eventLabel = (doc: Component, index: number): string =>
+  doc.reactions[index] ? printEvent(doc.reactions[index].event) : "";
+
 function Times({ row, column }: { row: Row; column: Column }) {
   const shown = useView((v) => v.coverage);
   const times = useProof((s) => (shown && s.proof ? timesOf(s.proof.coverage, row, column) : undefined));

@@ -2,6 +2,7 @@
 import { Input } from "antd";
 import { shareOf } from "../../core/proof";
 import { useActive } from "../store/active";
+import { useComparing } from "../store/comparing";
 import { useProof } from "../store/proof";
 import type { ColumnBox } from "./Arcs";
 import { bandsOf, type Grid } from "./grid";
@@ -51,7 +52,30 @@ export function SheetTools() {
         {coverage ? "Hide coverage" : "Coverage"}
       </button>
       {coverage && <CoverageNote />}
+      <AgainstTool />
     </div>
+  );
+}
+
+/** Where a version or another component was chosen to compare with, its differences can be marked. */
+function AgainstTool() {
+  const { against, showAgainst } = useView();
+  const other = useComparing((s) => s.other);
+  const cells = useComparing((s) => s.cells);
+  if (!other) return null;
+  const marked = cells.filter((c) => c.state).length;
+  return (
+    <>
+      <button type="button" className="plain" aria-pressed={against} onClick={() => showAgainst()}>
+        {against ? "Hide what differs" : `What differs from ${other.name}`}
+      </button>
+      {against && (
+        <span className="muted">
+          {marked === 1 ? "1 cell differs" : `${marked} cells differ`} from {other.name}; below each stands what it says
+          there
+        </span>
+      )}
+    </>
   );
 }
 

@@ -5,7 +5,10 @@ import { everything, type View } from "./grid";
 interface ViewStore extends View {
   /** How often the scenarios exercise each cell is shown. */
   coverage: boolean;
+  /** Where the cells differ from what the component is compared with is shown. */
+  against: boolean;
   showCoverage(): void;
+  showAgainst(shown?: boolean): void;
   setFilter(filter: string): void;
   fold(section: View["folded"][number]): void;
   close(state: string): void;
@@ -18,6 +21,8 @@ const toggled = <T>(list: readonly T[], item: T): T[] =>
 export const useView = create<ViewStore>((set) => ({
   ...everything,
   coverage: false,
+  against: false,
+  showAgainst: (shown) => set((v) => ({ against: shown ?? !v.against })),
   showCoverage: () => set((v) => ({ coverage: !v.coverage })),
   setFilter: (filter) => set({ filter }),
   fold: (section) => set((v) => ({ folded: toggled(v.folded, section) })),

@@ -13,6 +13,7 @@ import { database, type Stored } from "../storage/database";
 import { allInMemory } from "../storage/memory";
 import { storeProblem, useSaving } from "../store/saving";
 import { FromHtml } from "./FromHtml";
+import { Project } from "./Project";
 import { addComponent, proveUnproved, putBack, removeComponent, seedDemo, stopProving } from "./stock";
 import "./shelf.css";
 
@@ -178,6 +179,7 @@ export function Shelf() {
             />
           </div>
         </div>
+        <Project items={sorted} />
         {seeded && stored && !sorted.length && (
           <p className="shelf-empty">
             Nothing here yet. Paste the markup of a component you have, take a starting point of its kind, or one of the
@@ -261,6 +263,15 @@ function ShelfItem({ item, onRemove, onCopy }: { item: Stored; onRemove(): void;
                 <span className={`chip ${summary.findings ? "wrong" : "holds"}`}>
                   {summary.findings ? `${summary.findings} findings` : "no findings"}
                 </span>
+                {(summary.claims?.failing ?? 0) > 0 && (
+                  <span className="chip wrong">{summary.claims!.failing} claims open or wrong</span>
+                )}
+                {summary.covered && summary.covered.n < summary.covered.of && (
+                  <span className="chip">
+                    {summary.covered.n} of {summary.covered.of} reactions taken
+                  </span>
+                )}
+                {summary.complete === false && <span className="chip open">not all explored</span>}
                 {summary.undecided > 0 && <span className="chip open">{summary.undecided} undecided</span>}
               </>
             ) : (

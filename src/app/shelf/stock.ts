@@ -1,7 +1,7 @@
 /** Putting components on the shelf and taking them off. */
 import { nanoid } from "nanoid";
 import { type Component, readComponentValue } from "../../core/model";
-import { database, type Stored, saveSummary } from "../storage/database";
+import { database, dropStrayVersions, type Stored, saveSummary } from "../storage/database";
 import { forget, keepInMemory } from "../storage/memory";
 import { countsOf } from "../store/proof";
 import { Cancelled, createProver } from "../workers/prover";
@@ -43,6 +43,7 @@ let seeding: Promise<void> | null = null;
 /** A first visit finds the demo; whoever removes it is not given it again. */
 export function seedDemo(): Promise<void> {
   seeding ??= (async () => {
+    await dropStrayVersions().catch(() => {});
     const flag = "demo-given";
     try {
       if (localStorage.getItem(flag)) return;

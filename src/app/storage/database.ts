@@ -1,5 +1,6 @@
 /** The browser's store: components, and what was being typed when the tab went away. */
 import Dexie, { type EntityTable } from "dexie";
+import { nanoid } from "nanoid";
 import type { Component } from "../../core/model";
 
 export interface Stored {
@@ -17,6 +18,10 @@ export interface Summary {
   failing: number;
   findings: number;
   undecided: number;
+  /** Claims that do not hold or are left open, and those that hold; reactions that scenarios take, of all. */
+  claims?: { holding: number; failing: number };
+  covered?: { n: number; of: number };
+  complete?: boolean;
 }
 /** Cell texts that are not in force: half typed, or with an error. */
 export interface StoredDrafts {
@@ -24,12 +29,24 @@ export interface StoredDrafts {
   drafts: Record<string, string>;
 }
 
+/** A component as it was when somebody kept it. */
+export interface StoredVersion {
+  id: string;
+  /** Of which component. */
+  component: string;
+  name: string;
+  doc: Component;
+  savedAt: number;
+}
+
 class Database extends Dexie {
   components!: EntityTable<Stored, "id">;
   drafts!: EntityTable<StoredDrafts, "id">;
+  versions!: EntityTable<StoredVersion, "id">;
   constructor() {
     super("lively-state");
     this.version(1).stores({ components: "id, savedAt", drafts: "id" });
+    this.version(2).stores({ versions: "id, component, savedAt" });
   }
 }
 
@@ -55,3 +72,14 @@ export const saveSummary = (id: string, summary: Summary): Promise<number> =>
   database.components.where({ id }).modify((c) => {
     if (c.revision === summary.revision) c.summary = summary;
   });
+
+export const keepVersion = (component: string, name: string, doc: Component): Promise<string> =>
+  database.versions.add({ id: nanoid(10), component, name, doc, savedAt: Date.now() });
+export const dropVersion = (id: string): Promise<void> => database.versions.delete(id);
+export const putVersion = (version: StoredVersion): Promise<string> => database.versions.put(version);
+
+/** Versions of components that are gone for good. */
+export async function dropStrayVersions(): Promise<void> {
+  const known = new Set(await database.components.toCollection().primaryKeys());
+  await database.versions.filter((v) => !known.has(v.component)).delete();
+}

@@ -1,7 +1,7 @@
 /** The proof of the open component, redone in the worker after each change. */
 import { create } from "zustand";
 import type { Component } from "../../core/model";
-import type { Finding, Proof } from "../../core/proof";
+import { type Finding, type Proof, shareOf } from "../../core/proof";
 import { Cancelled, createProver } from "../workers/prover";
 import { useDocument } from "./document";
 
@@ -64,9 +64,18 @@ export interface Counts {
   failing: number;
   findings: number;
   undecided: number;
+  claims: { holding: number; failing: number };
+  covered: { n: number; of: number };
+  complete: boolean;
 }
 export const countsOf = (proof: Proof): Counts => ({
-  holding: proof.scenarios.filter((s) => s.ok).length,
+  claims: {
+    holding: proof.claims.filter((c) => c.holds).length,
+    failing: proof.claims.filter((c) => !c.holds).length,
+  },
+  covered: { n: shareOf(proof.coverage.branches).covered, of: shareOf(proof.coverage.branches).of },
+  complete: proof.complete,
+  holding: proof.scenarios.filter((s) => s.ok && !s.skipped).length,
   failing: proof.scenarios.filter((s) => !s.ok).length,
   findings: proof.findings.filter((f) => f.severity !== "undecided").length,
   undecided: proof.findings.filter((f) => f.severity === "undecided").length,

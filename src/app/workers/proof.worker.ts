@@ -1,7 +1,11 @@
 /** Proves a component, and asks what its scenarios notice, off the main thread. */
 import { expose } from "comlink";
 import type { Component } from "../../core/model";
-import { type Mutation, mutate, type Proof, prove } from "../../core/proof";
+import { compile } from "../../core/program";
+import { type Compared, comparing, type Mutation, mutate, type Proof, prove } from "../../core/proof";
+
+/** Pairs of situations after which the search for a difference stops and says so. */
+const PAIRS = 30_000;
 
 type Progress = (count: number) => void;
 
@@ -19,6 +23,9 @@ const api = {
   },
   async mutate(doc: Component, progress: Progress): Promise<Mutation> {
     return toTheEnd(mutate(doc), progress);
+  },
+  async compare(a: Component, b: Component, progress: Progress): Promise<Compared> {
+    return toTheEnd(comparing(compile(a), compile(b), { most: PAIRS }), progress);
   },
 };
 export type ProofWorker = typeof api;

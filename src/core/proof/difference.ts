@@ -52,12 +52,24 @@ export interface Looking {
   sayable?: boolean;
 }
 
-/** Leads both from their start until they can be told apart, nothing is left to try, or the bound is reached. */
-export function compareBehaviour(
+/** Both at one go; see `comparing`. */
+export function compareBehaviour(one: Program, other: Program, looking: Looking = {}): Compared {
+  const run = comparing(one, other, looking);
+  for (;;) {
+    const next = run.next();
+    if (next.done) return next.value;
+  }
+}
+
+/**
+ * Leads both from their start until they can be told apart, nothing is left to try, or the bound is reached.
+ * Yields the pairs seen so far, now and then.
+ */
+export function* comparing(
   one: Program,
   other: Program,
   { most = 5000, sayable = false }: Looking = {},
-): Compared {
+): Generator<number, Compared> {
   const sides = [one, other].map((p) => new Side(p, sayable)) as [Side, Side];
   const programs = [one, other];
   const known = new Map<string, Pair[]>();
@@ -88,6 +100,7 @@ export function compareBehaviour(
     return done(true);
   for (let i = 0; i < pairs.length; i++) {
     if (pairs.length > most) return done(false);
+    if (i % 200 === 199) yield pairs.length;
     const pair = pairs[i];
     for (const stimulus of alike(sides, pair.states)) {
       const does = (states: readonly RunState[]): RunState[] => states.map((s, side) => sides[side].did(s, stimulus));

@@ -3,7 +3,7 @@ export * from "./candidates";
 export * from "./cases";
 export type { ClaimResult } from "./claims";
 export { type Coverage, type Share, shareOf } from "./coverage";
-export { type Compared, compareBehaviour, type Difference } from "./difference";
+export { type Compared, compareBehaviour, comparing, type Difference } from "./difference";
 export { type Bounds, Explorer, type Visitor } from "./explore";
 export * from "./finding";
 export { type Mutant, mutants, operators } from "./mutants";

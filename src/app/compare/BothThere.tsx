@@ -1,0 +1,43 @@
+/** Two specifications at the end of one run, side by side. */
+import { useMemo } from "react";
+import type { Scenario } from "../../core/model";
+import { compile } from "../../core/program";
+import { playScenario } from "../../core/proof";
+import type { Instant } from "../../core/run";
+import { stateText } from "../../core/surface";
+import type { Mark } from "../live-page/protocol";
+import type { Other } from "../store/comparing";
+import { useDoc } from "../store/document";
+import { Picture } from "./Picture";
+
+export function BothThere({ other, run, part }: { other: Other; run: Scenario; part: string | null }) {
+  const { program } = useDoc();
+  const both = useMemo(
+    () =>
+      [compile(other.doc), program].map((p): Instant => {
+        const { after, session } = playScenario(p, run);
+        return { program: p, state: after.at(-1) ?? session.frames.at(0)!.state };
+      }),
+    [other, program, run],
+  );
+  const scale = Math.min(1, 286 / Math.max(...both.map((b) => b.state.page.width)));
+  const marks: Mark[] = part === null ? [] : [{ part, label: part, tone: "differs" }];
+  return (
+    <div className="pictures">
+      {both.map((at, i) => (
+        <Picture
+          key={i === 0 ? "other" : "now"}
+          title={i === 0 ? other.name : "now"}
+          head={
+            <>
+              <b>{i === 0 ? other.name : "Now"}</b> <span className="muted">{stateText(at.program, at.state)}</span>
+            </>
+          }
+          instant={at}
+          scale={scale}
+          marks={at.program.partIndex.has(part ?? "") ? marks : []}
+        />
+      ))}
+    </div>
+  );
+}

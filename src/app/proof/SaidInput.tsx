@@ -1,0 +1,106 @@
+/** A line of text that is read as it is typed: a claim, an expectation, a step. Completed, and refused with the place. */
+import { AutoComplete, type RefSelectProps } from "antd";
+import { useMemo, useRef, useState } from "react";
+import { completeSaid, type Names, type Parsed, type SaidKind } from "../../core/expression";
+import { measureEnv } from "../../core/measure";
+import { type Component, partNames, stateNames } from "../../core/model";
+import { useDoc, useDocument } from "../store/document";
+
+export const namesOf = (doc: Component): Names => ({
+  parts: partNames(doc),
+  states: stateNames(doc),
+  data: doc.data,
+  requests: (doc.requests ?? []).map((r) => r.name),
+  measures: measureEnv(doc),
+});
+
+interface Props<T> {
+  kind: SaidKind;
+  label: string;
+  placeholder: string;
+  initial?: string;
+  read(text: string, names: Names): Parsed<T>;
+  onSaid(value: T): void;
+  /** Escape, or leaving it without a change. */
+  onLeave?(): void;
+  autoFocus?: boolean;
+}
+
+export function SaidInput<T>({ kind, label, placeholder, initial = "", read, onSaid, onLeave, autoFocus }: Props<T>) {
+  const { doc } = useDoc();
+  const names = useMemo(() => namesOf(doc), [doc]);
+  const writable = useDocument((s) => s.writable);
+  const [text, setText] = useState(initial);
+  const [wrong, setWrong] = useState<{ message: string; from: number; to: number } | null>(null);
+  const [open, setOpen] = useState(false);
+  /** Moving through the list with the arrows means Enter takes from it; else Enter says what is typed. */
+  const moved = useRef(false);
+  const input = useRef<RefSelectProps>(null);
+  const options = useMemo(
+    () => completeSaid(kind, text, names).map((value) => ({ value, label: value.slice(text.length - lastWord(text)) })),
+    [kind, text, names],
+  );
+  const say = (): void => {
+    if (!text.trim()) return onLeave?.();
+    const said = read(text, names);
+    if (!said.ok) return setWrong(said);
+    setWrong(null);
+    setText("");
+    setOpen(false);
+    onSaid(said.value);
+  };
+  return (
+    <div className="said-input">
+      <AutoComplete
+        ref={input}
+        size="small"
+        autoFocus={autoFocus}
+        disabled={!writable}
+        aria-label={label}
+        placeholder={placeholder}
+        value={text}
+        open={open && options.length > 0}
+        defaultActiveFirstOption={false}
+        options={options}
+        classNames={{ popup: { root: "said-options" } }}
+        onSelect={(value: string) => {
+          moved.current = false;
+          setText(value);
+          setOpen(true);
+        }}
+        onChange={(value: string) => {
+          setText(value);
+          setWrong(null);
+          setOpen(true);
+        }}
+        onFocus={() => setOpen(text === "")}
+        onBlur={() => {
+          setOpen(false);
+          if (text === initial) onLeave?.();
+        }}
+        onInputKeyDown={(e) => {
+          if (e.key === "ArrowDown" || e.key === "ArrowUp") moved.current = true;
+          else if (e.key === "Escape") {
+            if (open) setOpen(false);
+            else onLeave?.();
+            e.stopPropagation();
+          } else if (e.key === "Enter") {
+            if (!moved.current || !open) say();
+            moved.current = false;
+          } else moved.current = false;
+        }}
+        className="mono"
+      />
+      {wrong && (
+        <p className="cell-error" role="alert">
+          {wrong.to > wrong.from && !wrong.message.includes(text.slice(wrong.from, wrong.to)) && (
+            <b className="mono">{text.slice(wrong.from, wrong.to)}</b>
+          )}{" "}
+          {wrong.message}
+        </p>
+      )}
+    </div>
+  );
+}
+
+const lastWord = (text: string): number => /\S*$/.exec(text)![0].length;

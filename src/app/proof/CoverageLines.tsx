@@ -1,7 +1,7 @@
 /** How much the scenarios exercise, and scenarios for what they do not. */
 import { Button } from "antd";
 import type { Scenario } from "../../core/model";
-import { type Proof, shareOf, stepText } from "../../core/proof";
+import { addScenarios, type Proof, shareOf, stepText } from "../../core/proof";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
 
@@ -20,7 +20,7 @@ export function CoverageLines({ proof, current }: { proof: Proof; current: boole
   const add = (list: readonly Scenario[]): void =>
     edit(list.length === 1 ? `add the scenario ${list[0].name}` : `add ${list.length} scenarios`, (d) => ({
       ...d,
-      scenarios: [...d.scenarios, ...list],
+      scenarios: addScenarios(d.scenarios, list),
     }));
   return (
     <>

@@ -1,7 +1,7 @@
 /** Small things that could be otherwise without any scenario noticing, as questions; each with the expectation that would notice. */
 import { Button } from "antd";
 import type { Scenario } from "../../core/model";
-import { expectationText, scoreOf, stepText } from "../../core/proof";
+import { addScenarios, expectationText, scoreOf, stepText } from "../../core/proof";
 import { useDoc, useDocument } from "../store/document";
 import { useMutation } from "../store/mutation";
 import { useRun } from "../store/run";
@@ -50,7 +50,7 @@ function Answers({ current }: { current: boolean }) {
   const add = (list: readonly Scenario[]): void =>
     edit(list.length === 1 ? "add a scenario" : `add ${list.length} scenarios`, (d) => ({
       ...d,
-      scenarios: [...d.scenarios, ...list],
+      scenarios: addScenarios(d.scenarios, list),
     }));
   return (
     <>

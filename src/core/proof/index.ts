@@ -6,6 +6,7 @@ export { type Coverage, type Share, shareOf } from "./coverage";
 export { type Compared, compareBehaviour, comparing, type Difference } from "./difference";
 export { type Bounds, Explorer, type Visitor } from "./explore";
 export * from "./finding";
+export * from "./merge";
 export { type Mutant, mutants, operators } from "./mutants";
 export * from "./mutate";
 export * from "./prove";

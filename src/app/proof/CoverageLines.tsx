@@ -4,6 +4,7 @@ import type { Scenario } from "../../core/model";
 import { addScenarios, type Proof, shareOf, stepText } from "../../core/proof";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
+import { PairLines } from "./PairLines";
 
 const kinds = [
   ["states", "states"],
@@ -72,6 +73,7 @@ export function CoverageLines({ proof, current }: { proof: Proof; current: boole
           </li>
         ))}
       </ul>
+      <PairLines />
     </>
   );
 }

@@ -2,7 +2,17 @@
 import { expose } from "comlink";
 import type { Component } from "../../core/model";
 import { compile } from "../../core/program";
-import { type Compared, comparing, type Mutation, mutate, type Proof, prove } from "../../core/proof";
+import {
+  type Compared,
+  comparing,
+  defaultBounds,
+  type Mutation,
+  mutate,
+  type Pairs,
+  type Proof,
+  pairsOf,
+  prove,
+} from "../../core/proof";
 
 /** Pairs of situations after which the search for a difference stops and says so. */
 const PAIRS = 30_000;
@@ -23,6 +33,9 @@ const api = {
   },
   async mutate(doc: Component, progress: Progress): Promise<Mutation> {
     return toTheEnd(mutate(doc), progress);
+  },
+  async pairs(doc: Component, progress: Progress): Promise<Pairs> {
+    return toTheEnd(pairsOf(doc, defaultBounds), progress);
   },
   async compare(a: Component, b: Component, progress: Progress): Promise<Compared> {
     return toTheEnd(comparing(compile(a), compile(b), { most: PAIRS }), progress);

@@ -1,7 +1,7 @@
 /** The app's side of the proof worker. Each prover has a worker of its own: nobody's proof ends another's. */
 import { proxy, type Remote, wrap } from "comlink";
 import type { Component } from "../../core/model";
-import type { Compared, Mutation, Proof } from "../../core/proof";
+import type { Compared, Mutation, Pairs, Proof } from "../../core/proof";
 import type { ProofWorker } from "./proof.worker";
 
 /** A proof was ended before it was done, by a newer one or by `cancel`. */
@@ -16,6 +16,8 @@ export interface Prover {
   prove(doc: Component, progress: (situations: number) => void): Promise<Proof>;
   /** Asks what the scenarios notice; the same holds. @param progress is told the number of questions asked so far */
   mutate(doc: Component, progress: (questions: number) => void): Promise<Mutation>;
+  /** Looks for scenarios that take every pair of reactions. @param progress is told the situations seen so far */
+  pairs(doc: Component, progress: (situations: number) => void): Promise<Pairs>;
   /** Looks for a run on which two components behave differently. @param progress is told the pairs seen so far */
   compare(a: Component, b: Component, progress: (pairs: number) => void): Promise<Compared>;
   cancel(): void;
@@ -54,6 +56,7 @@ export function createProver(): Prover {
     cancel,
     prove: (doc, progress) => ask((to) => to.prove(doc, proxy(progress))),
     mutate: (doc, progress) => ask((to) => to.mutate(doc, proxy(progress))),
+    pairs: (doc, progress) => ask((to) => to.pairs(doc, proxy(progress))),
     compare: (a, b, progress) => ask((to) => to.compare(a, b, proxy(progress))),
   };
 }

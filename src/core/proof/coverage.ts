@@ -123,7 +123,7 @@ export const shareOf = (table: Record<string, number>): Share => {
 };
 
 /** What the step changed that can be seen; where that is nothing, in which states it leaves the component. */
-function expectationsOf(program: Program, before: RunState, after: RunState): Expectation[] {
+export function expectationsOf(program: Program, before: RunState, after: RunState): Expectation[] {
   const changed = candidates(program, before, after);
   return changed.length ? changed : activeNames(program, after).map((is) => ({ fact: "state", is }));
 }

@@ -9,6 +9,7 @@ export * from "./finding";
 export * from "./merge";
 export { type Mutant, mutants, operators } from "./mutants";
 export * from "./mutate";
+export { type Pairs, pairsOf } from "./pairs";
 export * from "./prove";
 export * from "./record";
 export { motionPlace } from "./rules/motion";

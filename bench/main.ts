@@ -12,6 +12,8 @@ import { readComponent } from "../src/core/model";
 import { compile } from "../src/core/program";
 import { Explorer, proveNow, runScenario } from "../src/core/proof";
 import { advance, start, stimulate } from "../src/core/run";
+import { demoComponents } from "../src/demo";
+import { exploring } from "./families";
 import { largeInApp, largeInCore } from "./large";
 import { initial, reduce } from "./reducer";
 import { ribbonInApp, timeInCore } from "./time";
@@ -77,6 +79,13 @@ rows.push([
   "",
 ]);
 rows.push(["Full proof of the demo dialog", `${ms("proof").toFixed(1)} ms`, "150 ms"]);
+
+rows.push(
+  ...exploring(
+    doc,
+    demoComponents.map((d) => d.load()),
+  ),
+);
 
 // In the browser
 

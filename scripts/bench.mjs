@@ -5,4 +5,6 @@ build();
 // Built as the app is: what is measured is what people run, not what a loader makes of the sources.
 const built = run(bin("vite"), ["build", "--ssr", "bench/main.ts", "--outDir", "dist/bench", "--logLevel", "warn"]);
 if (built) process.exit(built);
-process.exit(run("node", ["dist/bench/main.js"], { env: { ...process.env, LIVELY_CHROMIUM: chromium() ?? "" } }));
+process.exit(
+  run("node", ["--expose-gc", "dist/bench/main.js"], { env: { ...process.env, LIVELY_CHROMIUM: chromium() ?? "" } }),
+);

@@ -8,6 +8,7 @@ import {
   defaultBounds,
   type Mutation,
   mutate,
+  newMemo,
   type Pairs,
   type Proof,
   pairsOf,
@@ -16,6 +17,9 @@ import {
 
 /** Pairs of situations after which the search for a difference stops and says so. */
 const PAIRS = 30_000;
+
+/** A change of scenarios or claims alone needs no exploring anew. */
+const memo = newMemo();
 
 type Progress = (count: number) => void;
 
@@ -29,7 +33,7 @@ function toTheEnd<T>(run: Generator<number, T>, progress: Progress): T {
 
 const api = {
   async prove(doc: Component, progress: Progress): Promise<Proof> {
-    return toTheEnd(prove(doc), progress);
+    return toTheEnd(prove(doc, defaultBounds, memo), progress);
   },
   async mutate(doc: Component, progress: Progress): Promise<Mutation> {
     return toTheEnd(mutate(doc), progress);

@@ -220,7 +220,8 @@ export class Explorer {
     const { state } = from;
     if (this.observer.stop?.(state)) return;
     const idle = this.idleIn(state);
-    const begun = state.tracks.some((t) => t.start === state.now) ? midway(from) : null;
+    const fresh = state.tracks.filter((t) => t.start === state.now);
+    const begun = fresh.length ? midway(from) : null;
     for (const move of this.acts.in(state)) {
       // What changed nothing where all that matters to it was the same changes nothing again.
       const known = idle.get(move);
@@ -240,7 +241,7 @@ export class Explorer {
         return [this.after(state, [step])];
       };
       this.visit(followed(programs, from, [next], does), from, move, result.step);
-      if (!begun) continue;
+      if (!begun || fresh.every((t) => next.tracks.includes(t))) continue;
       // What is turned back at its very first instant has no way to go; a moment later it has.
       const then = stimulate(program, begun, move.stimulus);
       const after = this.after(then.state, [then.step]);

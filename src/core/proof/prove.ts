@@ -1,6 +1,6 @@
 /** The proof of a component: its scenarios run, every situation explored, every rule asked. */
 import { ALWAYS, type Component, type Problem, type Scenario } from "../model";
-import { compile } from "../program";
+import { compile, type Program } from "../program";
 import { Acts } from "./acts";
 import { type ClaimResult, checkClaims } from "./claims";
 import { type Coverage, CoverageCounter, scenariosFor } from "./coverage";
@@ -59,10 +59,28 @@ export interface Proof {
 
 export const defaultBounds: Bounds = { situations: 50_000 };
 
-/** Runs to the end; yields the number of situations seen so far. */
-export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generator<number, Proof> {
-  const program = compile(doc);
-  const { results: scenarios, sessions } = runScenarios(program);
+/** What was explored of a specification; scenarios, claims and what is accepted can change without exploring it again. */
+interface Explored {
+  explorer: Explorer;
+  counts: Counts;
+  findings: Finding[];
+  unshown: number;
+}
+/** Kept from one proof to the next; it only serves where the specification is the same. */
+export interface Memo {
+  last: { key: string; explored: Explored } | null;
+}
+export const newMemo = (): Memo => ({ last: null });
+
+/** All that decides what can happen. */
+function keyOf(
+  { scenarios: _s, claims: _c, waivers: _w, name: _n, ...specification }: Component,
+  bounds: Bounds,
+): string {
+  return JSON.stringify([specification, bounds]);
+}
+
+function* exploreAll(doc: Component, program: Program, bounds: Bounds): Generator<number, Explored> {
   const collector = new Collector();
   const counts = new Counts(program);
   referenceRules(doc, collector);
@@ -89,6 +107,22 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     neverRules(counts, collector);
     keyboard.finish(explorer);
   }
+  const order = { fault: 0, warning: 1, undecided: 2 };
+  const findings = collector.findings.sort((a, b) => order[a.severity] - order[b.severity]);
+  return { explorer, counts, findings, unshown: collector.unshown.size };
+}
+
+/** Runs to the end; yields the number of situations seen so far. @param memo spares exploring what was explored before */
+export function* prove(
+  doc: Component,
+  bounds: Bounds = defaultBounds,
+  memo: Memo = newMemo(),
+): Generator<number, Proof> {
+  const program = compile(doc);
+  const { results: scenarios, sessions } = runScenarios(program);
+  const key = keyOf(doc, bounds);
+  if (memo.last?.key !== key) memo.last = { key, explored: yield* exploreAll(doc, program, bounds) };
+  const { explorer, counts, findings, unshown } = memo.last.explored;
   const reached = program.states.filter((s) => counts.entered[s.index]).map((s) => s.name);
   const branches = [...counts.taken.keys()];
   const counter = new CoverageCounter(program, { states: reached.filter((s) => s !== ALWAYS), branches });
@@ -99,11 +133,10 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     return way ? explorer.pathTo(way.from, way.move) : null;
   });
   const claims = yield* checkClaims(program, explorer, bounds);
-  const { left: findings, waived, idle } = waive(collector.findings, doc.waivers ?? []);
-  const order = { fault: 0, warning: 1, undecided: 2 };
+  const { left, waived, idle } = waive(findings, doc.waivers ?? []);
   return {
     scenarios,
-    findings: findings.sort((a, b) => order[a.severity] - order[b.severity]),
+    findings: left,
     problems: [...program.problems],
     situations: explorer.situations.length,
     moves: explorer.edges.length / 3,
@@ -113,7 +146,7 @@ export function* prove(doc: Component, bounds: Bounds = defaultBounds): Generato
     reached,
     coverage,
     offered,
-    unshown: collector.unshown.size,
+    unshown,
     uncovered: explorer.uncovered,
     claims,
     waived,

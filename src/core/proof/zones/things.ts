@@ -85,7 +85,9 @@ export function followed(
   const turned: number[] = [];
   const begun = things.map((t, i): Range | null => {
     if (kept[i] >= 0) return null;
-    if (before.things.some((b) => b.side === t.side && isTurned(b, t))) turned.push(i);
+    const was = before.things.findIndex((b) => b.side === t.side && isTurned(b, t));
+    // Where it could have come no other way so far, it takes no other time.
+    if (was >= 0 && isOpen(before.zone, was)) turned.push(i);
     const left = toMicros(t.due - after[t.side].now);
     return [left, left];
   });
@@ -97,6 +99,11 @@ export function followed(
       if (i !== j && things[i].due === things[j].due && begun[i]![1] === begun[j]![1]) restrict(zone, i + 1, j + 1, 0);
   return { states: after, things, zone, kept, begun };
 }
+
+const isOpen = (zone: Zone, i: number): boolean => {
+  const [least, most] = rangeOf(zone, i);
+  return least < most;
+};
 
 /** A motion in the place of one that ran, or a scroll in the place of another: how far that had come may count. */
 const isTurned = (was: Thing, is: Thing): boolean =>
@@ -116,7 +123,9 @@ function widen(
   turned: readonly number[],
   again: (at: readonly RunState[]) => readonly RunState[],
 ): void {
-  for (const point of samples(before.zone)) {
+  // Easings go one way, so that the two ends tell; how far a scroll has to go does not.
+  const shares = turned.every((i) => things[i].track) ? [0, 1] : [0, 0.25, 0.5, 0.75, 1];
+  for (const point of samples(before.zone, shares)) {
     const after = again(moved(programs, before, point).states);
     const there = thingsOf(programs, after);
     // Where it goes otherwise at that timing nothing can be learnt from it.
@@ -135,8 +144,8 @@ function widen(
 }
 
 /** Timings from the latest to the earliest; between the two corners of a zone all are of it. */
-function samples(zone: Zone): number[][] {
+function samples(zone: Zone, shares: readonly number[]): number[][] {
   const most = longest(zone);
   const least = most.map((_m, i) => rangeOf(zone, i)[0]);
-  return [0, 0.25, 0.5, 0.75, 1].map((f) => most.map((m, i) => Math.round(m + (least[i] - m) * f)));
+  return shares.map((f) => most.map((m, i) => Math.round(m + (least[i] - m) * f)));
 }

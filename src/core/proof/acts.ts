@@ -96,7 +96,10 @@ export class Acts {
     for (const kept of state.history) key += `;h${kept}`;
     if (state.done) key += ";done";
     for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;
-    for (const l of state.lingering) key += `;l${l.part}`;
+    const { lingering } = state;
+    // Which, not in which order they began to go.
+    if (lingering.length < 2) for (const l of lingering) key += `;l${l.part}`;
+    else key += `;l${lingering.map((l) => l.part).sort((a, b) => a - b)}`;
     return key;
   }
 }

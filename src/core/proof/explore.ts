@@ -24,6 +24,7 @@ import {
   moved,
   type Timed,
   thingsOf,
+  type Wish,
 } from "./zones";
 
 /** How one situation follows from another: somebody did something, or what was due (by index of its things) came. */
@@ -136,8 +137,8 @@ export class Explorer {
       }),
     );
     const open = legs.some((l) => l.begun.some((r) => r && r[0] !== r[1]));
-    const steps = (atLeast?: ReadonlyMap<number, number>): ScenarioStep[] | null => {
-      const instants = earliest(s.begun, legs, atLeast);
+    const steps = (wish?: Wish): ScenarioStep[] | null => {
+      const instants = earliest(s.begun, legs, wish);
       return instants && stepsAt(way, instants);
     };
     const soonest = steps();
@@ -145,13 +146,10 @@ export class Explorer {
     // How long a motion turned back takes is known only on the clock: other instants are tried until it comes out right.
     const leads = (tried: readonly ScenarioStep[]): boolean => this.leadsTo(tried, wanted, last);
     if (leads(soonest)) return soonest;
-    for (const [i, { move }] of way.entries()) {
-      if (move.kind === "time") continue;
-      for (const later of [1, 20, 50, 100, 150, 200, 300, 400, 600, 900]) {
-        const instants = earliest(s.begun, legs);
-        const tried = steps(new Map([[i, (instants?.[i] ?? 0) + later * 1000]]));
-        if (tried && leads(tried)) return tried;
-      }
+    const instants = earliest(s.begun, legs)!;
+    for (const wish of wishes(way, instants)) {
+      const tried = steps(wish);
+      if (tried && leads(tried)) return tried;
     }
     return null;
   }
@@ -323,6 +321,20 @@ function midway({ state, things }: Situation): RunState {
 
 /** A reaction that changes nothing now may do so at another time: when it cancels what does not run. */
 const acted = (step: Step): boolean => step.dispatches.some((d) => d.considered.some((c) => c.outcome === "taken"));
+
+/** Other instants to try, µs: all acts apart from one another, single ones later. */
+function* wishes(way: readonly { move: Move }[], instants: readonly number[]): Generator<Wish> {
+  const later = [1, 20, 50, 90, 100, 150, 200, 300, 400, 600, 900].map((ms) => ms * 1000);
+  for (const gap of later) yield { gap };
+  for (const [i, { move }] of way.entries()) {
+    if (move.kind === "time") continue;
+    for (const by of later) {
+      const atLeast = new Map([[i, instants[i] + by]]);
+      yield { atLeast };
+      for (const gap of [1000, 20_000, 60_000]) yield { atLeast, gap };
+    }
+  }
+}
 
 /** What is done on the way, with the waits between. @param instants of the moves, µs */
 function stepsAt(way: readonly { move: Move }[], instants: readonly number[]): ScenarioStep[] {

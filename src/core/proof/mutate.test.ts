@@ -133,8 +133,9 @@ describe("what the scenarios notice", () => {
       killed: 0,
     });
   });
+  const few = (doc: Component): Component => ({ ...doc, scenarios: doc.scenarios.slice(0, 5) });
   it("is more once what is offered was accepted: in a dialog and in the demo", () => {
-    const docs = [bubblingDialog(), ...demoComponents.slice(0, 1).map((d) => d.load())];
+    const docs = [bubblingDialog(), ...demoComponents.slice(0, 1).map((d) => few(d.load()))];
     for (const doc of docs) {
       const { survivors, open } = mutateNow(doc);
       expect(open).toEqual([]);

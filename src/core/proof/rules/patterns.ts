@@ -130,9 +130,13 @@ const rules: readonly Rule[] = [
     wrong: (a) => {
       const items = ["menuitem", "menuitemcheckbox", "menuitemradio"].flatMap((r) => inside(a, r));
       if (!items.length) return "$ is a menu without a menuitem";
-      if (!isInside(a.program, a.state.focus, a.part) || a.state.focus === DOCUMENT)
+      const { focus } = a.state;
+      // Whoever goes back to its button has not left it.
+      const onButton = focus !== DOCUMENT && target({ ...a, part: focus }, "aria-controls") === a.part;
+      const there = focus !== DOCUMENT && isInside(a.program, focus, a.part);
+      if (!there && !onButton)
         return attribute(a, "aria-activedescendant") === null ? "$ is open, but the focus is not in it" : null;
-      if (items.length > 1 && !answers(a, "ArrowDown", "ArrowUp")) return "the arrow keys do nothing in $";
+      if (there && items.length > 1 && !answers(a, "ArrowDown", "ArrowUp")) return "the arrow keys do nothing in $";
       return closes(a) ? null : "Escape does not close $";
     },
   },

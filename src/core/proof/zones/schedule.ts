@@ -17,16 +17,22 @@ interface Bound {
   by: number;
 }
 
+export interface Wish {
+  /** Instants, µs, that a move (by its index in `legs`) must not come before. */
+  atLeast?: ReadonlyMap<number, number>;
+  /** So long, µs, after what came before it somebody does something. */
+  gap?: number;
+}
+
 /**
  * The earliest instant of each move, µs from the start: every one of them is as early as it can be in any run of that way.
  * @param start what is due when the run begins
- * @param atLeast instants, µs, that a move (by its index in `legs`) must not come before
  * @returns null where there is none
  */
 export function earliest(
   start: readonly (Range | null)[],
   legs: readonly Leg[],
-  atLeast: ReadonlyMap<number, number> = new Map(),
+  { atLeast = new Map(), gap = 0 }: Wish = {},
 ): number[] | null {
   // Unknown 0 is the start; one for each move follows, then one for when each thing comes.
   let unknowns = legs.length + 1;
@@ -39,7 +45,7 @@ export function earliest(
   let ends = start.map((r) => begin(0, r!));
   legs.forEach(({ due, kept, begun }, i) => {
     const at = i + 1;
-    bounds.push({ from: i, to: at, by: 0 });
+    bounds.push({ from: i, to: at, by: due || i === 0 ? 0 : gap });
     const least = atLeast.get(i);
     if (least !== undefined) bounds.push({ from: 0, to: at, by: least });
     ends.forEach((end, thing) => {

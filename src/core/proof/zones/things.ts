@@ -91,12 +91,9 @@ export function followed(
     const left = toMicros(t.due - after[t.side].now);
     return [left, left];
   });
-  if (turned.length) widen(programs, before, things, begun, turned, again);
+  const ahead = turned.length ? widen(programs, before, things, begun, turned, again) : [];
   const zone = follow(before.zone, kept, begun);
-  // What was turned back together ends together.
-  for (const i of turned)
-    for (const j of turned)
-      if (i !== j && things[i].due === things[j].due && begun[i]![1] === begun[j]![1]) restrict(zone, i + 1, j + 1, 0);
+  for (const [i, j] of ahead) restrict(zone, i + 1, j + 1, 0);
   return { states: after, things, zone, kept, begun };
 }
 
@@ -114,6 +111,7 @@ const isTurned = (was: Thing, is: Thing): boolean =>
 /**
  * How long those have left that were turned: where that is the same at several timings, just so long. Else a motion can take
  * any time up to its whole, a scroll what it takes at those timings: more than there is, which runs on the clock then sort out.
+ * @returns pairs of which the one never comes after the other: what was turned back together ends together
  */
 function widen(
   programs: readonly Program[],
@@ -122,14 +120,16 @@ function widen(
   begun: (Range | null)[],
   turned: readonly number[],
   again: (at: readonly RunState[]) => readonly RunState[],
-): void {
-  // Easings go one way, so that the two ends tell; how far a scroll has to go does not.
-  const shares = turned.every((i) => things[i].track) ? [0, 1] : [0, 0.25, 0.5, 0.75, 1];
+): [number, number][] {
+  // Easings go one way, so that for one the two ends tell; how far a scroll has to go does not.
+  const shares = turned.length === 1 && things[turned[0]].track ? [0, 1] : [0, 0.25, 0.5, 0.75, 1];
+  const lefts: number[][] = [];
   for (const point of samples(before.zone, shares)) {
     const after = again(moved(programs, before, point).states);
     const there = thingsOf(programs, after);
     // Where it goes otherwise at that timing nothing can be learnt from it.
     if (there.length !== things.length) continue;
+    lefts.push(turned.map((i) => Math.round((there[i].due - after[there[i].side].now) * 1000)));
     for (const i of turned) {
       const [least, most] = begun[i]!;
       const left = (there[i].due - after[there[i].side].now) * 1000;
@@ -141,6 +141,10 @@ function widen(
     const [least, most] = begun[i]!;
     if (track && most - least > 1) begun[i] = [1, toMicros(track.delay + track.duration / track.shortening)];
   }
+  const never = (a: number, b: number): boolean => a !== b && lefts.every((l) => l[a] <= l[b]);
+  return turned.flatMap((i, a) =>
+    turned.flatMap((j, b): [number, number][] => (lefts.length > 1 && never(a, b) ? [[i, j]] : [])),
+  );
 }
 
 /** Timings from the latest to the earliest; between the two corners of a zone all are of it. */

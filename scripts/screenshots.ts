@@ -1,5 +1,5 @@
 /** Takes the pictures of docs/screenshots/ from the demo. Needs a build: npm run build. */
-import { clickLive, openDemo, press, Stage, untilText } from "../e2e/stage";
+import { clickLive, fill, openDemo, press, Stage, untilText } from "../e2e/stage";
 
 const stage = await Stage.open();
 const page = await stage.page();
@@ -90,10 +90,26 @@ await untilText(page, ".standing", "finding");
 await press(page, "Proof", ".views");
 await untilText(page, ".proof-list", "A click inside");
 await page.evaluate(() => [...document.querySelectorAll<HTMLElement>(".scenario-name")][2].click());
+await page.focus("[aria-label='New claim']");
+await page.keyboard.type("whenever state is open, dialog is visible at once");
+await page.keyboard.press("Enter");
+await untilText(page, ".claim", "holds");
+await page.evaluate(() => document.querySelector(".proof-list")?.scrollTo(0, 0));
 await press(page, "Show the moment", ".finding");
+await page.evaluate(() => document.querySelector(".proof-list")?.scrollTo(0, 0));
 await shot("proof");
+await press(page, "Play", ".finding");
+await page.evaluate(() => document.querySelector("#claims")?.scrollIntoView());
+await untilText(page, ".facts", "closing");
+await press(page, "Pause");
+await shot("finding");
 await press(page, "Listen for clicks exactly on backdrop");
 await untilText(page, ".standing", "no findings");
+// Without most of its scenarios, so that there is something left to ask.
+for (let n = 0; n < 9; n++) {
+  await page.evaluate(() => [...document.querySelectorAll<HTMLElement>(".scenario-name")].at(-1)?.click());
+  await press(page, "Remove", ".scenario-detail");
+}
 await press(page, "Ask what the scenarios notice");
 await page.waitForSelector(".question", { timeout: 30_000 });
 await page.evaluate(() => document.querySelector(".question")?.scrollIntoView({ block: "center" }));
@@ -123,4 +139,28 @@ await clickLive(second, "toggle");
 await second.evaluate(() => document.querySelector(".token-list")?.scrollIntoView());
 await new Promise((r) => setTimeout(r, 900));
 await second.screenshot({ path: "docs/screenshots/parts.png" });
+
+// A version, and what came of it
+const third = await stage.page();
+await openDemo(third, "Remove a passenger");
+const versions = async (): Promise<void> => {
+  await press(third, "Compare", ".views");
+  await third.waitForSelector(".compare .ant-segmented-item");
+  await third.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>(".ant-segmented-item")]
+      .find((e) => e.textContent === "Versions")
+      ?.click(),
+  );
+};
+await versions();
+await third.type("[aria-label='Name of the version to keep']", "As handed over");
+await third.keyboard.press("Enter");
+await third.waitForSelector(".version-name");
+await third.click(".version-name");
+await press(third, "Sheet", ".views");
+await fill(third, "after", "asking", "2s calm");
+await press(third, "Compare", ".views");
+await third.waitForSelector(".told-apart .picture");
+await new Promise((r) => setTimeout(r, 900));
+await third.screenshot({ path: "docs/screenshots/difference.png" });
 await stage.close();

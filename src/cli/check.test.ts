@@ -96,6 +96,25 @@ describe("lively check", () => {
       ["Test"],
     ]);
   }, 60_000);
+  it("runs the scenarios of a tag alone, and each claim", () => {
+    const [first, ...rest] = few.scenarios;
+    const tagged = file(
+      "tagged.json",
+      writeComponent({
+        ...few,
+        scenarios: [
+          { ...first, tags: ["quick"] },
+          ...rest.map((s) => ({ ...s, expect: [{ fact: "state", is: "open" } as const] })),
+        ],
+        claims: [{ claim: "never", that: { fact: "state", is: "closing" } }],
+      }),
+    );
+    expect(run([tagged]).out).toMatch(/FAILS {6}A click inside/);
+    const { code, out } = run([tagged], { tag: "quick" });
+    expect(out).not.toContain("A click inside");
+    expect(out).toMatch(/FAILS {6}never state is closing\n +click trigger → click close/);
+    expect(code).toBe(1);
+  });
   it("works as a command", () => {
     const lively = (...args: string[]) => spawnSync("node", ["scripts/lively.mjs", ...args], { encoding: "utf8" });
     expect(lively("check", demo)).toMatchObject({

@@ -1,6 +1,6 @@
 import { writeFileSync } from "node:fs";
 import { allHolds, junitReport, markdownReport, mutationText, type Proved, reportText } from "../core/exchange";
-import type { Problem } from "../core/model";
+import type { Component, Problem } from "../core/model";
 import { type Mutation, mutateNow, type Proof, proveNow, scoreOf, shareOf } from "../core/proof";
 import { readDocument } from "./files";
 
@@ -19,6 +19,8 @@ export interface Wishes {
   minCoverage?: number;
   /** Share of the small faults put in that they have to notice. Asked for only where it is given: it takes its time. */
   minMutation?: number;
+  /** Only scenarios with that tag run. */
+  tag?: string;
   /** Only every N-th file, from the I-th on, to share the work. */
   shard?: { index: number; of: number };
 }
@@ -41,7 +43,7 @@ export function check(files: readonly string[], wishes: Wishes, output: Output):
       if (!json) for (const p of loaded.problems) output.err(`${file}: ${p.path}: ${p.message}`);
       continue;
     }
-    const { doc } = loaded;
+    const doc = tagged(loaded.doc, wishes.tag);
     const proof = proveNow(doc);
     const { covered, of } = shareOf(proof.coverage.branches);
     const lacking = of > 0 && (100 * covered) / of < minCoverage;
@@ -76,3 +78,7 @@ export function check(files: readonly string[], wishes: Wishes, output: Output):
   if (results.some((r) => !r.proof)) return 2;
   return results.every((r) => r.ok) ? 0 : 1;
 }
+
+/** With only the scenarios of a tag; all of them where none is asked for. */
+const tagged = (doc: Component, tag: string | undefined): Component =>
+  tag === undefined ? doc : { ...doc, scenarios: doc.scenarios.filter((s) => s.tags?.includes(tag)) };

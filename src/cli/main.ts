@@ -25,6 +25,7 @@ program
   .option("--markdown <file>", "write a report to be read")
   .option("--min-coverage <percent>", "share of the reactions that each component's scenarios have to take", percent)
   .option("--min-mutation <percent>", "share of small faults put in that the scenarios have to notice", percent)
+  .option("--tag <word>", "only scenarios with that tag")
   .option("--shard <I/N>", "only every N-th file from the I-th on", shardOf)
   .action((files: string[], wishes: Wishes) => {
     process.exitCode = check(files, wishes, {

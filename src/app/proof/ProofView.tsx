@@ -1,6 +1,6 @@
 /** The proof: scenarios and what they expect, findings and their runs. */
 import { Button, Progress } from "antd";
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Scenario } from "../../core/model";
 import { isSkipped, type ScenarioResult } from "../../core/proof";
@@ -31,6 +31,9 @@ export function ProofView() {
     setParams(next, { replace: true });
   };
   const current = of === doc;
+  const tags = [...new Set(doc.scenarios.flatMap((s) => s.tags ?? []))];
+  const [chosenTag, setTag] = useState<string | null>(null);
+  const tag = chosenTag !== null && tags.includes(chosenTag) ? chosenTag : null;
   const results = useMemo(
     () => new Map((current ? (proof?.scenarios ?? []) : []).map((r, i) => [i, r])),
     [proof, current],
@@ -61,18 +64,35 @@ export function ProofView() {
             None yet. Use the live page, then press “Keep as scenario” at the ribbon: what you did becomes its steps.
           </p>
         )}
+        {tags.length > 0 && (
+          <div className="tag-filter" role="group" aria-label="Only scenarios with">
+            {tags.map((t) => (
+              <button
+                key={t}
+                type="button"
+                className="plain tag"
+                aria-pressed={tag === t}
+                onClick={() => setTag(tag === t ? null : t)}
+              >
+                {t}
+              </button>
+            ))}
+          </div>
+        )}
         <ul>
-          {doc.scenarios.map((s, i) => (
-            <ScenarioLine
-              // biome-ignore lint/suspicious/noArrayIndexKey: scenarios are told apart by place
-              key={i}
-              scenario={s}
-              result={results.get(i)}
-              skipped={isSkipped(doc, s)}
-              chosen={i === chosen}
-              onChoose={() => choose(i === chosen ? -1 : i)}
-            />
-          ))}
+          {doc.scenarios.map((s, i) =>
+            tag !== null && !s.tags?.includes(tag) ? null : (
+              <ScenarioLine
+                // biome-ignore lint/suspicious/noArrayIndexKey: scenarios are told apart by place
+                key={i}
+                scenario={s}
+                result={results.get(i)}
+                skipped={isSkipped(doc, s)}
+                chosen={i === chosen}
+                onChoose={() => choose(i === chosen ? -1 : i)}
+              />
+            ),
+          )}
         </ul>
         <ClaimLines />
         <div className="proof-head" id="findings">

@@ -4,12 +4,12 @@
  * no difference.
  */
 import { micros } from "../measure";
-import type { Scenario, Step as ScenarioStep, Stimulus } from "../model";
+import type { Scenario, Stimulus } from "../model";
 import { DOCUMENT, looksAt, type Program, partName } from "../program";
 import { advance, type RunState, start, stimulate } from "../run";
 import { attributeOf, factsOf, isVisible, scrollAt } from "../surface";
 import { Acts } from "./acts";
-import { mergedWaits } from "./steps";
+import { stepsAt } from "./steps";
 import {
   covers,
   earliest,
@@ -266,14 +266,7 @@ function runTo(pair: Pair, { part, fact, a, b }: Told, due: readonly number[] | 
   const leg = ({ move, kept, begun }: Pair): Leg => ({ due: Array.isArray(move) ? move : null, kept, begun });
   const legs = [...way.map(leg), ...(due ? [{ due, kept: [], begun: [] }] : [])];
   const instants = earliest(first.begun, legs) ?? [];
-  const steps: ScenarioStep[] = [];
-  let now = 0;
-  legs.forEach((_l, i) => {
-    const at = due && i === way.length ? instants[i] - 1 : instants[i];
-    if (at > now) steps.push({ do: { wait: micros((at - now) / 1000) } });
-    now = Math.max(now, at);
-    const move = way[i]?.move;
-    if (move && !Array.isArray(move)) steps.push({ do: move as Stimulus });
-  });
-  return { name: `${part ?? "the page"}: ${fact} is ${a}, then ${b}`.slice(0, 200), steps: mergedWaits(steps) };
+  if (due) instants[way.length] -= 1;
+  const acts = legs.map((l, i) => (l.due ? null : (way[i].move as Stimulus)));
+  return { name: `${part ?? "the page"}: ${fact} is ${a}, then ${b}`.slice(0, 200), steps: stepsAt(acts, instants) };
 }

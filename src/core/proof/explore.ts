@@ -10,22 +10,9 @@ import { advance, type RunState, type Step, start, stimulate } from "../run";
 import { stateText } from "../surface";
 import { type Act, Acts } from "./acts";
 import { playScenario } from "./scenario";
-import { mergedWaits } from "./steps";
 import { trimmer } from "./trim";
-import {
-  covers,
-  earliest,
-  elapse,
-  type Followed,
-  firstInstants,
-  followed,
-  type Leg,
-  longest,
-  moved,
-  type Timed,
-  thingsOf,
-  type Wish,
-} from "./zones";
+import { wayTo } from "./way";
+import { covers, elapse, type Followed, firstInstants, followed, longest, moved, type Timed, thingsOf } from "./zones";
 
 /** How one situation follows from another: somebody did something, or what was due (by index of its things) came. */
 export type Move = Act | { kind: "time"; due: readonly number[] };
@@ -121,37 +108,11 @@ export class Explorer {
 
   /**
    * The run that leads to a situation, and a last move where one is given, as a scenario's steps: played again on the clock,
-   * it leads just there.
+   * it leads just there. Null where no instants were found at which it does.
    */
   pathTo(situation: Situation, last?: Move): ScenarioStep[] | null {
-    const way: { move: Move; to: Situation | null }[] = last ? [{ move: last, to: null }] : [];
     const wanted = this.situations[situation.index] ?? situation;
-    let s = wanted;
-    for (; s.move; s = this.situations[s.parent]) way.push({ move: s.move, to: s });
-    way.reverse();
-    const legs = way.map(
-      ({ move, to }): Leg => ({
-        due: move.kind === "time" ? move.due : null,
-        kept: to?.kept ?? [],
-        begun: to?.begun ?? [],
-      }),
-    );
-    const open = legs.some((l) => l.begun.some((r) => r && r[0] !== r[1]));
-    const steps = (wish?: Wish): ScenarioStep[] | null => {
-      const instants = earliest(s.begun, legs, wish);
-      return instants && stepsAt(way, instants);
-    };
-    const soonest = steps();
-    if (!open || !soonest) return soonest;
-    // How long a motion turned back takes is known only on the clock: other instants are tried until it comes out right.
-    const leads = (tried: readonly ScenarioStep[]): boolean => this.leadsTo(tried, wanted, last);
-    if (leads(soonest)) return soonest;
-    const instants = earliest(s.begun, legs)!;
-    for (const wish of wishes(way, instants)) {
-      const tried = steps(wish);
-      if (tried && leads(tried)) return tried;
-    }
-    return null;
+    return wayTo(this.situations, wanted, last, (steps) => this.leadsTo(steps, wanted, last));
   }
 
   /** What was not looked at: nothing where the exploration is complete. */
@@ -321,30 +282,3 @@ function midway({ state, things }: Situation): RunState {
 
 /** A reaction that changes nothing now may do so at another time: when it cancels what does not run. */
 const acted = (step: Step): boolean => step.dispatches.some((d) => d.considered.some((c) => c.outcome === "taken"));
-
-/** Other instants to try, µs: all acts apart from one another, single ones later. */
-function* wishes(way: readonly { move: Move }[], instants: readonly number[]): Generator<Wish> {
-  const later = [1, 20, 50, 90, 100, 150, 200, 300, 400, 600, 900].map((ms) => ms * 1000);
-  for (const gap of later) yield { gap };
-  for (const [i, { move }] of way.entries()) {
-    if (move.kind === "time") continue;
-    for (const by of later) {
-      const atLeast = new Map([[i, instants[i] + by]]);
-      yield { atLeast };
-      for (const gap of [1000, 20_000, 60_000]) yield { atLeast, gap };
-    }
-  }
-}
-
-/** What is done on the way, with the waits between. @param instants of the moves, µs */
-function stepsAt(way: readonly { move: Move }[], instants: readonly number[]): ScenarioStep[] {
-  const steps: ScenarioStep[] = [];
-  let now = 0;
-  way.forEach(({ move }, i) => {
-    const wait = micros((instants[i] - now) / 1000);
-    if (wait > 0) steps.push({ do: { wait } });
-    now = Math.max(now, instants[i]);
-    if (move.kind !== "time") steps.push({ do: move.stimulus });
-  });
-  return mergedWaits(steps);
-}

@@ -1,6 +1,7 @@
 /** Time in the real interface: stepping into a fade, other ways from there, comparing, shaping motion, keeping a stretch. */
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { demoComponents } from "../src/demo";
 import { clickLive, livePage, openDemo, press, Stage, text, until, untilText } from "./stage";
 
 let stage: Stage;
@@ -181,7 +182,8 @@ describe("a run that can be stopped and turned back", () => {
     const steps = await untilText(page, ".steps", "click take");
     expect(steps.match(/click trigger/g)).toHaveLength(1);
     expect(steps).not.toContain("click close");
-    await untilText(page, ".standing", "6 scenarios hold");
+    const { scenarios } = demoComponents.find((d) => d.name === "Change-crossing dialog")!.load();
+    await untilText(page, ".standing", `${scenarios.length + 1} scenarios hold`);
   });
 });
 

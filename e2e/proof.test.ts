@@ -119,6 +119,7 @@ describe("claims", () => {
 describe("a fault", () => {
   it("appears while one edits, is played, and mended at a click", async () => {
     await view("Sheet");
+    await page.waitForSelector(".grid");
     await fill(page, "click exactly backdrop", "", "click backdrop");
     await untilText(page, ".standing", /\d findings?/);
     await view("Proof");

@@ -35,6 +35,7 @@ describe("versions", () => {
 
   it("show the shortest run on which they differ, and the cells, on the sheet too", async () => {
     await press(page, "Sheet", ".views");
+    await page.waitForSelector(".grid");
     await fill(page, "after", "asking", "2s calm");
     await press(page, "Compare", ".views");
     await untilText(page, ".told-apart", "click remove → wait 2000 ms");

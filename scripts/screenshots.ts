@@ -158,6 +158,7 @@ await third.keyboard.press("Enter");
 await third.waitForSelector(".version-name");
 await third.click(".version-name");
 await press(third, "Sheet", ".views");
+await third.waitForSelector(".grid");
 await fill(third, "after", "asking", "2s calm");
 await press(third, "Compare", ".views");
 await third.waitForSelector(".told-apart .picture");

@@ -79,7 +79,7 @@ export function* pairsOf(doc: Component, bounds: Bounds): Generator<number, Pair
   return {
     covered: count,
     of: found.size,
-    offered: scenariosFor(program, found, covered),
+    offered: scenariosFor(program, acts, found, covered),
     complete: explorer.complete,
   };
 }
@@ -123,23 +123,47 @@ function nextOf(program: Program, acts: Acts, lead: readonly ScenarioStep[]): Ma
   return out;
 }
 
-/** Longest ways first: they take others along. */
+/** A scenario goes on with reactions that have not followed on one another yet, but is not longer than somebody would read. */
+const LONGEST = 24;
+
+/** Longest ways first: they take others along, and each goes on from where it ends as long as something new can follow. */
 function scenariosFor(
   program: Program,
+  acts: Acts,
   found: ReadonlyMap<string, ScenarioStep[]>,
   already: ReadonlySet<string>,
 ): Scenario[] {
   const covered = new Set(already);
+  const branches = [...new Set([...found.keys()].map((pair) => pair.split(" > ")[1]))];
+  const isNew = (a: string, b: string): boolean => found.has(`${a} > ${b}`) && !covered.has(`${a} > ${b}`);
   const out: Scenario[] = [];
-  for (const [pair, steps] of [...found].sort((a, b) => b[1].length - a[1].length)) {
+  for (const [pair, way] of [...found].sort((a, b) => b[1].length - a[1].length)) {
     if (covered.has(pair)) continue;
-    const bare: Scenario = { name: wayName(steps), steps };
-    const { session, after } = playScenario(program, bare);
-    addPairs(session, covered);
-    const last = steps.length - 1;
-    const before = after[last - 1] ?? session.frames.at(0)!.state;
-    const expect = last < 0 || !after[last] ? [] : expectationsOf(program, before, after[last]);
-    out.push({ ...bare, steps: steps.map((s, i) => (i === last && expect.length ? { ...s, expect } : s)) });
+    let steps = way;
+    for (let last = pair; ; ) {
+      addPairs(playScenario(program, { name: "so far", steps }).session, covered);
+      const from = last.split(" > ")[1];
+      const nexts = [...nextOf(program, acts, steps)].sort((a, b) => a[1].length - b[1].length);
+      const more =
+        nexts.find(([next]) => isNew(from, next)) ?? nexts.find(([next]) => branches.some((b) => isNew(next, b)));
+      if (!more || steps.length + more[1].length > LONGEST) break;
+      steps = [...steps, ...more[1]];
+      last = `${from} > ${more[0]}`;
+    }
+    out.push({ name: wayName(steps), steps: expecting(program, steps) });
   }
   return out;
+}
+
+/** Each step that takes a reaction expects what it changes. */
+function expecting(program: Program, steps: readonly ScenarioStep[]): ScenarioStep[] {
+  const { session, after, marks } = playScenario(program, { name: "whole", steps: [...steps] });
+  return steps.map((step, i) => {
+    if (!after[i]) return step;
+    const first = (marks[i - 1] ?? 0) + 1;
+    const did = session.frames.slice(first, marks[i] + 1).map((f) => f.step);
+    const before = after[i - 1] ?? session.frames.at(0)!.state;
+    const expect = taken(did).length ? expectationsOf(program, before, after[i]) : [];
+    return expect.length ? { ...step, expect } : step;
+  });
 }

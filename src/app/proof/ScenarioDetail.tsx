@@ -37,8 +37,9 @@ export function ScenarioDetail({ index, result, onRemoved }: Props) {
   return (
     <div className="scenario-detail">
       <div className="scenario-title">
-        <Input
+        <Input.TextArea
           key={scenario.name}
+          autoSize
           aria-label="Name of the scenario"
           variant="borderless"
           defaultValue={scenario.name}
@@ -48,7 +49,10 @@ export function ScenarioDetail({ index, result, onRemoved }: Props) {
             e.target.value !== scenario.name &&
             put("rename the scenario", { ...scenario, name: e.target.value.trim() })
           }
-          onPressEnter={(e) => e.currentTarget.blur()}
+          onPressEnter={(e) => {
+            e.preventDefault();
+            e.currentTarget.blur();
+          }}
         />
         <Button size="small" onClick={() => show(scenario, null)}>
           Play

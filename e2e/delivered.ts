@@ -102,7 +102,7 @@ async function actSoon(page: Page, stimulus: Stimulus): Promise<boolean> {
 }
 
 /** A real clock that is later than this, ms, has not done what the scenario says. */
-const LATE = 120;
+const LATE = 60;
 
 /**
  * @returns what did not hold, in words, and how late the machine was at worst when it looked, ms; a real clock is given a
@@ -113,11 +113,14 @@ async function actOnce(page: Page, scenario: Scenario): Promise<{ wrong: string[
   let late = 0;
   let since = performance.now();
   let planned = 0;
+  const look = (): void => {
+    late = Math.max(late, performance.now() - since - planned);
+  };
   const judge = async (expect: readonly Expected[] | undefined, where: string): Promise<void> => {
     for (const e of expect ?? []) {
       // Spans are judged on the virtual clock.
       if ("over" in e) continue;
-      late = Math.max(late, performance.now() - since - planned);
+      look();
       await until(
         () => fact(page, e),
         (found) => found === e.is,
@@ -134,6 +137,8 @@ async function actOnce(page: Page, scenario: Scenario): Promise<{ wrong: string[
       planned += wait;
       await new Promise((r) => setTimeout(r, wait));
     } else {
+      // Too late is also what is done too late after the act before.
+      if (planned) look();
       since = performance.now();
       planned = 0;
       if (!(await actSoon(page, step.do))) throw new Error(`${stepText(step)}: it cannot be hit on the delivered page`);
@@ -148,7 +153,7 @@ async function actOnce(page: Page, scenario: Scenario): Promise<{ wrong: string[
  * @returns what did not hold, in words
  */
 export async function actOut(open: () => Promise<Page>, scenario: Scenario): Promise<string[]> {
-  for (let again = 5; ; again--) {
+  for (let again = 7; ; again--) {
     const page = await open();
     const { wrong, late } = await actOnce(page, scenario);
     await page.close();

@@ -72,6 +72,20 @@ export function RequestList() {
               else e.target.value = r.latency;
             }}
           />
+          <Input
+            size="small"
+            className="mono"
+            aria-label={`${r.name} takes at least`}
+            placeholder="at least"
+            title="It never answers sooner; left empty, at any time up to then"
+            defaultValue={r.least ?? ""}
+            onBlur={(e) => {
+              const least = e.target.value.trim();
+              if (!least) put(r.name, { least: undefined });
+              else if (isTime(least)) put(r.name, { least });
+              else e.target.value = r.least ?? "";
+            }}
+          />
           <Select
             size="small"
             aria-label={`Outcome of ${r.name}`}

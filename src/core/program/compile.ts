@@ -42,6 +42,7 @@ export function compile(doc: Component): Program {
     requests: (doc.requests ?? []).map((r, i) => ({
       name: r.name,
       latency: cells.time(r.latency, `requests[${i}].latency`),
+      least: r.least === undefined ? 0 : cells.time(r.least, `requests[${i}].least`),
       ok: r.outcome === "ok",
     })),
     rows,

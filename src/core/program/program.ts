@@ -145,7 +145,7 @@ export interface Program {
   data: readonly Datum[];
   initialData: readonly Value[];
   /** Latency in ms. */
-  requests: readonly { name: string; latency: number; ok: boolean }[];
+  requests: readonly { name: string; latency: number; least: number; ok: boolean }[];
   rows: readonly RowInfo[];
   pointer: Readonly<Record<PointerEventName, PointerRows>>;
   keyRows: readonly { row: RowInfo; key: string; within: PartIndex | null; up: boolean }[];

@@ -11,6 +11,7 @@ import { attributeOf, factsOf, isVisible, scrollAt } from "../surface";
 import { Acts } from "./acts";
 import { stepsAt } from "./steps";
 import {
+  answeredBy,
   covers,
   earliest,
   elapse,
@@ -21,6 +22,7 @@ import {
   longest,
   moved,
   thingsOf,
+  whenDone,
 } from "./zones";
 
 export interface Difference {
@@ -104,10 +106,12 @@ export function* comparing(
     const pair = pairs[i];
     for (const stimulus of alike(sides, pair.states)) {
       const does = (states: readonly RunState[]): RunState[] => states.map((s, side) => sides[side].did(s, stimulus));
-      const next = does(pair.states);
+      const at = whenDone(programs, pair, stimulus);
+      if (!at) continue;
+      const next = does(at.states);
       // Most stimuli change nothing; the states are then the same values.
-      if (next.every((s, side) => s === pair.states[side])) continue;
-      if (visit(followed(programs, pair, next, does), pair, stimulus)) return done(true);
+      if (next.every((s, side) => s === at.states[side])) continue;
+      if (visit(followed(programs, at, next, does), pair, stimulus)) return done(true);
     }
     for (const { due, zone } of firstInstants(pair.zone)) {
       const at = { ...moved(programs, pair, longest(zone)), zone };
@@ -144,14 +148,15 @@ function alike(sides: readonly Side[], states: readonly RunState[]): Stimulus[] 
 /** What tells a pair apart at once, or right before something is due. */
 function differs(sides: [Side, Side], pair: Pair): Difference | null {
   const [a, b] = pair.states;
+  const programs = sides.map((s) => s.program);
   const now = unlike(...sides, a, b);
-  if (now) return { run: runTo(pair, now, null), ...now };
+  if (now) return { run: runTo(programs, pair, now, null), ...now };
   if (!a.tracks.length && !b.tracks.length) return null;
   const next = Math.min(...pair.things.map((t) => t.due));
   const late = micros(next - 0.001);
   const then = late > a.now ? unlike(...sides, { ...a, now: late }, { ...b, now: late }) : null;
   const due = pair.things.flatMap((t, i) => (t.due === next ? i : []));
-  return then && { run: runTo(pair, then, due), ...then };
+  return then && { run: runTo(programs, pair, then, due), ...then };
 }
 
 class Side {
@@ -258,12 +263,22 @@ function unsaid(facts: ReadonlyMap<string, string>, part: string, fact: string):
 }
 
 /** @param due where given, the run goes on until just before those things come */
-function runTo(pair: Pair, { part, fact, a, b }: Told, due: readonly number[] | null): Scenario {
+function runTo(
+  programs: readonly Program[],
+  pair: Pair,
+  { part, fact, a, b }: Told,
+  due: readonly number[] | null,
+): Scenario {
   const way: Pair[] = [];
   let first = pair;
   for (; first.parent; first = first.parent) way.push(first);
   way.reverse();
-  const leg = ({ move, kept, begun }: Pair): Leg => ({ due: Array.isArray(move) ? move : null, kept, begun });
+  const leg = ({ move, kept, begun, parent }: Pair): Leg => ({
+    due: Array.isArray(move) ? move : null,
+    kept,
+    begun,
+    soon: answeredBy(programs, parent?.things ?? [], Array.isArray(move) ? null : (move as Stimulus | null)),
+  });
   const legs = [...way.map(leg), ...(due ? [{ due, kept: [], begun: [] }] : [])];
   const instants = earliest(first.begun, legs) ?? [];
   if (due) instants[way.length] -= 1;

@@ -12,7 +12,18 @@ import { type Act, Acts } from "./acts";
 import { playScenario } from "./scenario";
 import { trimmer } from "./trim";
 import { wayTo } from "./way";
-import { covers, elapse, type Followed, firstInstants, followed, longest, moved, type Timed, thingsOf } from "./zones";
+import {
+  covers,
+  elapse,
+  type Followed,
+  firstInstants,
+  followed,
+  longest,
+  moved,
+  type Timed,
+  thingsOf,
+  whenDone,
+} from "./zones";
 
 /** How one situation follows from another: somebody did something, or what was due (by index of its things) came. */
 export type Move = Act | { kind: "time"; due: readonly number[] };
@@ -112,7 +123,7 @@ export class Explorer {
    */
   pathTo(situation: Situation, last?: Move): ScenarioStep[] | null {
     const wanted = this.situations[situation.index] ?? situation;
-    return wayTo(this.situations, wanted, last, (steps) => this.leadsTo(steps, wanted, last));
+    return wayTo(this.program, this.situations, wanted, last, (steps) => this.leadsTo(steps, wanted, last));
   }
 
   /** What was not looked at: nothing where the exploration is complete. */
@@ -188,7 +199,9 @@ export class Explorer {
         this.visit(from, from, move, known);
         continue;
       }
-      const result = stimulate(program, state, move.stimulus);
+      const at = whenDone(programs, from, move.stimulus);
+      if (!at) continue;
+      const result = stimulate(program, at.states[0], move.stimulus);
       const next = this.after(result.state, [result.step]);
       if (next === state) {
         if (!this.observer.observe && !acted(result.step)) idle.set(move, result.step);
@@ -199,7 +212,12 @@ export class Explorer {
         const { state, step } = stimulate(program, s, move.stimulus);
         return [this.after(state, [step])];
       };
-      this.visit(followed(programs, from, [next], does), from, move, result.step);
+      this.visit(
+        followed(programs, at, [next], does),
+        at === from ? from : { ...from, state: at.states[0] },
+        move,
+        result.step,
+      );
       if (!begun || fresh.every((t) => next.tracks.includes(t))) continue;
       // What is turned back at its very first instant has no way to go; a moment later it has.
       const then = stimulate(program, begun, move.stimulus);

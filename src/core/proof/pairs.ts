@@ -8,6 +8,7 @@ import { type Bounds, Explorer, type Move, type Situation } from "./explore";
 import { wayName } from "./merge";
 import { runScenarios } from "./run-scenarios";
 import { playScenario } from "./scenario";
+import { answeredBy, thingsOf } from "./zones";
 
 export interface Pairs {
   covered: number;
@@ -108,6 +109,10 @@ function nextOf(program: Program, acts: Acts, lead: readonly ScenarioStep[]): Ma
     };
     for (const { state, steps } of edge) {
       for (const { stimulus } of acts.in(state)) {
+        // Not sooner than the request can answer; later it does by itself.
+        const due = thingsOf([program], [state]);
+        const early = answeredBy([program], due, stimulus).some(([i, most]) => (due[i].due - state.now) * 1000 > most);
+        if (early) continue;
         const result = stimulate(program, state, stimulus);
         if (result.state !== state || taken([result.step]).length)
           arrive(result.state, [result.step], [...steps, { do: stimulus }]);

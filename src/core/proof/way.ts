@@ -1,8 +1,9 @@
 /** From the situations that lead to one another to a run on the clock that goes that way. */
 import type { Step as ScenarioStep } from "../model";
+import type { Program } from "../program";
 import type { Move, Situation } from "./explore";
 import { stepsAt } from "./steps";
-import { earliest, type Leg, type Wish } from "./zones";
+import { answeredBy, earliest, type Leg, type Wish } from "./zones";
 
 /**
  * @param last a move after the situation
@@ -10,6 +11,7 @@ import { earliest, type Leg, type Wish } from "./zones";
  * @returns null where no instants were found at which it goes so
  */
 export function wayTo(
+  program: Program,
   situations: readonly Situation[],
   wanted: Situation,
   last: Move | undefined,
@@ -19,13 +21,11 @@ export function wayTo(
   let s = wanted;
   for (; s.move; s = situations[s.parent]) way.push({ move: s.move, to: s });
   way.reverse();
-  const legs = way.map(
-    ({ move, to }): Leg => ({
-      due: move.kind === "time" ? move.due : null,
-      kept: to?.kept ?? [],
-      begun: to?.begun ?? [],
-    }),
-  );
+  const legs = way.map(({ move, to }, i): Leg => {
+    const from = i ? way[i - 1].to! : s;
+    const soon = answeredBy([program], from.things, move.kind === "time" ? null : move.stimulus);
+    return { due: move.kind === "time" ? move.due : null, kept: to?.kept ?? [], begun: to?.begun ?? [], soon };
+  });
   const acts = way.map(({ move }) => (move.kind === "time" ? null : move.stimulus));
   const steps = (wish?: Wish): ScenarioStep[] | null => {
     const instants = earliest(s.begun, legs, wish);

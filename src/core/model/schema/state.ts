@@ -62,6 +62,8 @@ export const requestSchema = z.strictObject({
     .max(200),
   /** How long the service takes, a CSS <time>. */
   latency: z.string().min(1).max(200),
+  /** It never answers sooner, a CSS <time>; left out, it may answer at any time up to its latency. */
+  least: z.string().min(1).max(200).optional(),
   outcome: z.enum(["ok", "fails"]).default("ok"),
 });
 export type RequestSpec = z.infer<typeof requestSchema>;

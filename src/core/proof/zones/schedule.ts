@@ -8,6 +8,8 @@ export interface Leg {
   /** The things after it: index before, or -1; and how long those had left that begin with it, µs. */
   kept: readonly number[];
   begun: readonly (Range | null)[];
+  /** Things that, at the move, can have no more left than so many µs. */
+  soon?: readonly (readonly [thing: number, most: number])[];
 }
 
 /** x(to) is at least x(from) + by */
@@ -43,7 +45,7 @@ export function earliest(
     return end;
   };
   let ends = start.map((r) => begin(0, r!));
-  legs.forEach(({ due, kept, begun }, i) => {
+  legs.forEach(({ due, kept, begun, soon }, i) => {
     const at = i + 1;
     bounds.push({ from: i, to: at, by: due || i === 0 ? 0 : gap });
     const least = atLeast.get(i);
@@ -53,6 +55,7 @@ export function earliest(
       if (!due?.includes(thing)) bounds.push({ from: at, to: end, by: 1 });
       else bounds.push({ from: at, to: end, by: 0 }, { from: end, to: at, by: 0 });
     });
+    for (const [thing, most] of soon ?? []) bounds.push({ from: ends[thing], to: at, by: -most });
     ends = kept.map((k, j) => (k >= 0 ? ends[k] : begin(at, begun[j]!)));
   });
   const x = new Float64Array(unknowns);

@@ -1,7 +1,7 @@
 /** What will come by itself in a run – timers, ends of motions, the next mark of a smooth scroll – and moving it in time. */
 import { micros } from "../../measure";
 import type { Program } from "../../program";
-import { glideDue, type RunState } from "../../run";
+import { glideDue, type RunState, type Stimulus } from "../../run";
 import { type Track, trackEnd } from "../../surface";
 import { follow, longest, type Range, rangeOf, restrict, TIMELESS, type Zone } from "./zone";
 
@@ -62,6 +62,36 @@ export function moved(programs: readonly Program[], { states, things }: Timed, l
     };
   });
   return { states: next, things: thingsOf(programs, next), zone: TIMELESS };
+}
+
+/** A request that is answered, by its index among the things, and the most, µs, that it can have left then. */
+export type Answered = readonly [thing: number, most: number];
+
+/** What the surroundings have to wait for before they can do something: a request does not answer before its least time. */
+export function answeredBy(
+  programs: readonly Program[],
+  things: readonly Thing[],
+  stimulus: Stimulus | null,
+): readonly Answered[] {
+  if (!stimulus || !("answer" in stimulus)) return [];
+  return things.flatMap(({ of, side }, i): Answered[] => {
+    const request = "request" in of ? programs[side].requests[(of as { request: number }).request] : undefined;
+    if (request?.name !== stimulus.answer || request.least <= 0) return [];
+    return [[i, toMicros(Math.max(0, request.latency - request.least))]];
+  });
+}
+
+/** The timings of a situation in which something can be done; null where there is none. */
+export function whenDone<T extends Timed>(
+  programs: readonly Program[],
+  timed: T,
+  stimulus: Stimulus,
+): T | Timed | null {
+  const bounds = answeredBy(programs, timed.things, stimulus);
+  if (!bounds.length) return timed;
+  const zone = timed.zone.slice();
+  if (!bounds.every(([i, most]) => restrict(zone, i + 1, 0, most))) return null;
+  return { ...moved(programs, timed, longest(zone)), zone };
 }
 
 /**

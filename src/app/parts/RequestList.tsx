@@ -66,6 +66,7 @@ export function RequestList() {
             size="small"
             className="mono"
             aria-label={`How long ${r.name} takes`}
+            prefix={<span className="muted">to</span>}
             defaultValue={r.latency}
             onBlur={(e) => {
               if (isTime(e.target.value)) put(r.name, { latency: e.target.value.trim() });
@@ -76,7 +77,8 @@ export function RequestList() {
             size="small"
             className="mono"
             aria-label={`${r.name} takes at least`}
-            placeholder="at least"
+            prefix={<span className="muted">from</span>}
+            placeholder="0ms"
             title="It never answers sooner; left empty, at any time up to then"
             defaultValue={r.least ?? ""}
             onBlur={(e) => {

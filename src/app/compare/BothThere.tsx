@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import type { Scenario } from "../../core/model";
 import { compile } from "../../core/program";
-import { playScenario } from "../../core/proof";
+import { endOf, playScenario } from "../../core/proof";
 import type { Instant } from "../../core/run";
 import { stateText } from "../../core/surface";
 import type { Mark } from "../live-page/protocol";
@@ -13,11 +13,7 @@ import { Picture } from "./Picture";
 export function BothThere({ other, run, part }: { other: Other; run: Scenario; part: string | null }) {
   const { program } = useDoc();
   const both = useMemo(
-    () =>
-      [compile(other.doc), program].map((p): Instant => {
-        const { after, session } = playScenario(p, run);
-        return { program: p, state: after.at(-1) ?? session.frames.at(0)!.state };
-      }),
+    () => [compile(other.doc), program].map((p): Instant => ({ program: p, state: endOf(playScenario(p, run)) })),
     [other, program, run],
   );
   const scale = Math.min(1, 286 / Math.max(...both.map((b) => b.state.page.width)));

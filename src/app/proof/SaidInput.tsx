@@ -1,18 +1,9 @@
 /** A line of text that is read as it is typed: a claim, an expectation, a step. Completed, and refused with the place. */
-import { AutoComplete, type RefSelectProps } from "antd";
+import { AutoComplete } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { completeSaid, type Names, type Parsed, type SaidKind } from "../../core/expression";
-import { measureEnv } from "../../core/measure";
-import { type Component, partNames, stateNames } from "../../core/model";
+import { namesOf } from "../sheet/cells";
 import { useDoc, useDocument } from "../store/document";
-
-export const namesOf = (doc: Component): Names => ({
-  parts: partNames(doc),
-  states: stateNames(doc),
-  data: doc.data,
-  requests: (doc.requests ?? []).map((r) => r.name),
-  measures: measureEnv(doc),
-});
 
 interface Props<T> {
   kind: SaidKind;
@@ -35,7 +26,6 @@ export function SaidInput<T>({ kind, label, placeholder, initial = "", read, onS
   const [open, setOpen] = useState(false);
   /** Moving through the list with the arrows means Enter takes from it; else Enter says what is typed. */
   const moved = useRef(false);
-  const input = useRef<RefSelectProps>(null);
   const options = useMemo(
     () => completeSaid(kind, text, names).map((value) => ({ value, label: value.slice(text.length - lastWord(text)) })),
     [kind, text, names],
@@ -52,7 +42,6 @@ export function SaidInput<T>({ kind, label, placeholder, initial = "", read, onS
   return (
     <div className="said-input">
       <AutoComplete
-        ref={input}
         size="small"
         autoFocus={autoFocus}
         disabled={!writable}

@@ -13,6 +13,7 @@ import {
   type Proof,
   pairsOf,
   prove,
+  toTheEnd,
 } from "../../core/proof";
 
 /** Pairs of situations after which the search for a difference stops and says so. */
@@ -22,14 +23,6 @@ const PAIRS = 30_000;
 const memo = newMemo();
 
 type Progress = (count: number) => void;
-
-function toTheEnd<T>(run: Generator<number, T>, progress: Progress): T {
-  for (;;) {
-    const next = run.next();
-    if (next.done) return next.value;
-    progress(next.value);
-  }
-}
 
 const api = {
   async prove(doc: Component, progress: Progress): Promise<Proof> {

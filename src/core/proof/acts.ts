@@ -102,10 +102,20 @@ export class Acts {
     else key += `;l${lingering.map((l) => l.part).sort((a, b) => a - b)}`;
     return key;
   }
+
+  /** The same with what is on its way: states with the same key differ in their timings alone. */
+  key(state: RunState): string {
+    let key = this.core(state);
+    for (const t of state.timers) {
+      key += t.kind === "state" ? `;${t.row}.${t.state}` : `;${this.id(t.event)}e${t.request}`;
+    }
+    for (const t of state.tracks) key += `;${t.goal}`;
+    return key;
+  }
 }
 
 /** The moment before mount, computed once a program. */
-function atStart(program: Program): RunState {
+export function atStart(program: Program): RunState {
   const known = program.cache.get("before mount") as RunState | undefined;
   const state = known ?? beforeMount(program);
   if (!known) program.cache.set("before mount", state);

@@ -10,17 +10,20 @@ import { advance, type RunState, start, stimulate } from "../run";
 import { attributeOf, factsOf, isVisible, scrollAt } from "../surface";
 import { Acts } from "./acts";
 import { stepsAt } from "./steps";
+import { toTheEnd } from "./to-the-end";
 import {
   answeredBy,
   covers,
   earliest,
   elapse,
   type Followed,
+  firstDue,
   firstInstants,
   followed,
   type Leg,
   longest,
   moved,
+  NOTHING,
   thingsOf,
   whenDone,
 } from "./zones";
@@ -56,11 +59,7 @@ export interface Looking {
 
 /** Both at one go; see `comparing`. */
 export function compareBehaviour(one: Program, other: Program, looking: Looking = {}): Compared {
-  const run = comparing(one, other, looking);
-  for (;;) {
-    const next = run.next();
-    if (next.done) return next.value;
-  }
+  return toTheEnd(comparing(one, other, looking));
 }
 
 /**
@@ -91,10 +90,9 @@ export function* comparing(
   };
   const done = (complete: boolean): Compared => ({ difference: found, complete, pairs: pairs.length });
   const opened = programs.map((p) => start(p).state);
-  const nothing = { states: [], things: [], zone: new Float64Array(1) };
   if (
     visit(
-      followed(programs, nothing, opened, () => opened),
+      followed(programs, NOTHING, opened, () => opened),
       null,
       null,
     )
@@ -116,7 +114,7 @@ export function* comparing(
     for (const { due, zone } of firstInstants(pair.zone)) {
       const at = { ...moved(programs, pair, longest(zone)), zone };
       const does = (states: readonly RunState[]): RunState[] => {
-        const first = Math.min(...thingsOf(programs, states).map((t) => t.due));
+        const first = firstDue(thingsOf(programs, states));
         return states.map((s, side) => advance(programs[side], s, first));
       };
       if (visit(followed(programs, at, does(at.states), does), pair, due)) return done(true);
@@ -126,15 +124,8 @@ export function* comparing(
 }
 
 /** Pairs with the same key differ in their timings alone. */
-function keyOf(sides: readonly Side[], { states }: Followed): string {
-  return states
-    .map((s, i) => {
-      const { acts, sayable } = sides[i];
-      const timers = s.timers.map((t) => (t.kind === "state" ? `${t.row}.${t.state}` : `${acts.id(t.event)}e`));
-      return `${acts.core(s)};${timers.join(";")};${s.tracks.map((t) => t.goal).join(";")}${sayable ? "" : s.said?.text}`;
-    })
-    .join("|");
-}
+const keyOf = (sides: readonly Side[], { states }: Followed): string =>
+  states.map((s, i) => `${sides[i].acts.key(s)}${sides[i].sayable ? "" : s.said?.text}`).join("|");
 
 /** Everything that can be done in either of two states, once each. */
 function alike(sides: readonly Side[], states: readonly RunState[]): Stimulus[] {
@@ -152,7 +143,7 @@ function differs(sides: [Side, Side], pair: Pair): Difference | null {
   const now = unlike(...sides, a, b);
   if (now) return { run: runTo(programs, pair, now, null), ...now };
   if (!a.tracks.length && !b.tracks.length) return null;
-  const next = Math.min(...pair.things.map((t) => t.due));
+  const next = firstDue(pair.things);
   const late = micros(next - 0.001);
   const then = late > a.now ? unlike(...sides, { ...a, now: late }, { ...b, now: late }) : null;
   const due = pair.things.flatMap((t, i) => (t.due === next ? i : []));

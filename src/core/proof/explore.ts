@@ -9,17 +9,19 @@ import type { Program } from "../program";
 import { advance, type RunState, type Step, start, stimulate } from "../run";
 import { stateText } from "../surface";
 import { type Act, Acts } from "./acts";
-import { playScenario } from "./scenario";
+import { endOf, playScenario } from "./scenario";
 import { trimmer } from "./trim";
 import { wayTo } from "./way";
 import {
   covers,
   elapse,
   type Followed,
+  firstDue,
   firstInstants,
   followed,
   longest,
   moved,
+  NOTHING,
   type Timed,
   thingsOf,
   whenDone,
@@ -34,7 +36,6 @@ export interface Situation extends Followed {
   state: RunState;
   parent: number;
   move: Move | null;
-  depth: number;
 }
 
 /** As many of one event on their way show that they pile up; how high, is not asked. */
@@ -88,7 +89,7 @@ export class Explorer {
   /** Configurations of what was reached when the bound was, and not kept. */
   private readonly beyond = new Set<number>();
   private readonly known = new Map<string, Situation[]>();
-  private readonly acts: Acts;
+  readonly acts: Acts;
   private readonly programs: readonly Program[];
   private readonly trim: (state: RunState) => RunState;
   private readonly idle = new Map<string, Map<Act, Step>>();
@@ -105,8 +106,12 @@ export class Explorer {
     const { state, step } = start(program);
     this.first = step;
     const opened = this.after(state, [step]);
-    const nothing = followed(this.programs, { states: [], things: [], zone: new Float64Array(1) }, [opened], (s) => s);
-    this.visit(nothing, null, null, null);
+    this.visit(
+      followed(this.programs, NOTHING, [opened], (s) => s),
+      null,
+      null,
+      null,
+    );
   }
 
   /** Explores; yields the number of situations seen so far, now and then, so that the caller can stop or show it. */
@@ -141,9 +146,9 @@ export class Explorer {
   private leadsTo(steps: readonly ScenarioStep[], { state }: Situation, last?: Move): boolean {
     const before = last && last.kind !== "time" ? steps.slice(0, -1) : steps;
     if (last?.kind === "time") return !playScenario(this.program, { name: "run", steps: [...steps] }).stuck;
-    const { session, after, stuck } = playScenario(this.program, { name: "run", steps: [...before] });
-    const end = this.trim(after.at(-1) ?? session.frames.at(0)!.state);
-    return !stuck && this.key(end) === this.key({ ...state, timers: end.timers });
+    const played = playScenario(this.program, { name: "run", steps: [...before] });
+    const end = this.trim(endOf(played));
+    return !played.stuck && this.acts.key(end) === this.acts.key({ ...state, timers: end.timers });
   }
 
   private visit(next: Followed, from: Situation | null, move: Move | null, step: Step | null): void {
@@ -154,7 +159,7 @@ export class Explorer {
     let fresh = false;
     if (!to) {
       elapse(next.zone, 1);
-      const key = this.key(state);
+      const key = this.acts.key(state);
       const alike = this.known.get(key);
       to = alike?.find((s) => covers(s.zone, next.zone)) ?? null;
       if (!to) {
@@ -169,7 +174,7 @@ export class Explorer {
           return;
         }
         const index = this.situations.length;
-        to = { ...next, index, state, parent: from?.index ?? -1, move, depth: from ? from.depth + 1 : 0 };
+        to = { ...next, index, state, parent: from?.index ?? -1, move };
         this.situations.push(to);
         if (alike) alike.push(to);
         else this.known.set(key, [to]);
@@ -232,7 +237,7 @@ export class Explorer {
 
   /** The situation at a timing in which just these things are first; as it is where they are so already. */
   private at(from: Situation, due: readonly number[], left: readonly number[]): Timed {
-    const next = Math.min(...from.things.map((t) => t.due));
+    const next = firstDue(from.things);
     if (from.things.every((t, i) => (t.due === next) === due.includes(i))) return from;
     return moved(this.programs, from, left);
   }
@@ -251,7 +256,7 @@ export class Explorer {
       was = result.state;
     });
     const does = ([s]: readonly RunState[]): RunState[] => {
-      const first = Math.min(...thingsOf(this.programs, [s]).map((t) => t.due));
+      const first = firstDue(thingsOf(this.programs, [s]));
       const passed: Step[] = [];
       return [
         this.after(
@@ -279,22 +284,11 @@ export class Explorer {
     }
     return idle;
   }
-
-  /** Situations with the same key differ in their timings alone. */
-  private key(state: RunState): string {
-    const { timers, tracks } = state;
-    let key = this.acts.core(state);
-    for (const t of timers) {
-      key += t.kind === "state" ? `;${t.row}.${t.state}` : `;${this.acts.id(t.event)}e${t.request}`;
-    }
-    for (const t of tracks) key += `;${t.goal}`;
-    return key;
-  }
 }
 
 /** The state half-way to what comes first. */
 function midway({ state, things }: Situation): RunState {
-  const next = Math.min(...things.map((t) => t.due));
+  const next = firstDue(things);
   return { ...state, now: micros(state.now + (next - state.now) / 2) };
 }
 

@@ -5,6 +5,7 @@ import { compareBehaviour, type Difference } from "./difference";
 import { type Mutant, mutants, type Operator } from "./mutants";
 import { allHold } from "./run-scenarios";
 import { runScenario } from "./scenario";
+import { toTheEnd } from "./to-the-end";
 
 export interface Survivor {
   operator: Operator;
@@ -63,11 +64,7 @@ export function* mutate(doc: Component): Generator<number, Mutation> {
 
 /** The same at one go. */
 export function mutateNow(doc: Component): Mutation {
-  const run = mutate(doc);
-  for (;;) {
-    const next = run.next();
-    if (next.done) return next.value;
-  }
+  return toTheEnd(mutate(doc));
 }
 
 function survivorOf(program: Program, other: Program, { operator, text }: Mutant, difference: Difference): Survivor {

@@ -3,14 +3,10 @@ import { demoComponents } from "../../demo";
 import type { Component } from "../model";
 import { compile } from "../program";
 import { button, component } from "../testing";
-import { addScenarios, defaultBounds, type Pairs, pairsOf, runScenario } from ".";
+import { addScenarios, defaultBounds, type Pairs, pairsOf, runScenario, toTheEnd } from ".";
 
 function all(doc: Component): Pairs {
-  const run = pairsOf(doc, defaultBounds);
-  for (;;) {
-    const next = run.next();
-    if (next.done) return next.value;
-  }
+  return toTheEnd(pairsOf(doc, defaultBounds));
 }
 const lamp = component({
   parts: [button("on"), button("off")],

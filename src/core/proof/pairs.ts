@@ -2,12 +2,12 @@
 import type { Component, Scenario, Step as ScenarioStep } from "../model";
 import { compile, type Program } from "../program";
 import { advance, nextDue, type RunState, type Session, type Step, stimulate } from "../run";
-import { Acts } from "./acts";
+import type { Acts } from "./acts";
 import { expectationsOf } from "./coverage";
 import { type Bounds, Explorer, type Move, type Situation } from "./explore";
 import { wayName } from "./merge";
 import { runScenarios } from "./run-scenarios";
-import { playScenario } from "./scenario";
+import { endOf, playScenario } from "./scenario";
 import { answeredBy, thingsOf } from "./zones";
 
 export interface Pairs {
@@ -62,7 +62,7 @@ export function* pairsOf(doc: Component, bounds: Bounds): Generator<number, Pair
     bounds,
   );
   yield* explorer.run();
-  const acts = new Acts(program);
+  const { acts } = explorer;
   const found = new Map<string, ScenarioStep[]>();
   for (const [branch, list] of ways)
     for (const { from, move } of list) {
@@ -88,12 +88,10 @@ export function* pairsOf(doc: Component, bounds: Bounds): Generator<number, Pair
 /** The reactions that can come next after a run, each with the fewest steps to it. */
 function nextOf(program: Program, acts: Acts, lead: readonly ScenarioStep[]): Map<string, ScenarioStep[]> {
   const out = new Map<string, ScenarioStep[]>();
-  const { after, session, stuck } = playScenario(program, { name: "lead", steps: [...lead] });
-  if (stuck) return out;
+  const played = playScenario(program, { name: "lead", steps: [...lead] });
+  if (played.stuck) return out;
   const seen = new Set<string>();
-  let edge: { state: RunState; steps: ScenarioStep[] }[] = [
-    { state: after.at(-1) ?? session.frames.at(0)!.state, steps: [] },
-  ];
+  let edge: { state: RunState; steps: ScenarioStep[] }[] = [{ state: endOf(played), steps: [] }];
   for (let depth = 0; depth < DEEP && edge.length; depth++) {
     const next: typeof edge = [];
     const arrive = (state: RunState, did: readonly Step[], steps: ScenarioStep[]): void => {

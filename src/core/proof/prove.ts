@@ -1,7 +1,6 @@
 /** The proof of a component: its scenarios run, every situation explored, every rule asked. */
 import { ALWAYS, type Component, type Problem, type Scenario } from "../model";
 import { compile, type Program } from "../program";
-import { Acts } from "./acts";
 import { type ClaimResult, checkClaims } from "./claims";
 import { type Coverage, CoverageCounter, scenariosFor } from "./coverage";
 import { type Bounds, Explorer } from "./explore";
@@ -24,6 +23,7 @@ import { wayBackRules } from "./rules/way-back";
 import { workRules } from "./rules/work";
 import { runScenarios } from "./run-scenarios";
 import type { ScenarioResult } from "./scenario";
+import { toTheEnd } from "./to-the-end";
 
 /** Everything that was found out; plain data, so that it can leave a worker. */
 export interface Proof {
@@ -95,7 +95,7 @@ function* exploreAll(doc: Component, program: Program, bounds: Bounds): Generato
     saysRules(program, collector),
     holdRules(program, collector),
     workRules(program, collector),
-    raceRule(program, new Acts(program), collector),
+    raceRule(program, collector),
     patternRules(program, collector),
     keyboard,
   ];
@@ -156,9 +156,5 @@ export function* prove(
 
 /** The same at one go. */
 export function proveNow(doc: Component, bounds: Bounds = defaultBounds): Proof {
-  const run = prove(doc, bounds);
-  for (;;) {
-    const next = run.next();
-    if (next.done) return next.value;
-  }
+  return toTheEnd(prove(doc, bounds));
 }

@@ -80,6 +80,9 @@ export function playScenario(program: Program, scenario: Scenario): Played {
   return { session, after, frames, marks, stuck: null };
 }
 
+/** The state at the end of its last step that could be done. */
+export const endOf = ({ after, session }: Played): RunState => after.at(-1) ?? session.frames.at(0)!.state;
+
 export const runScenario = (program: Program, scenario: Scenario): ScenarioResult =>
   judgeScenario(program, scenario, playScenario(program, scenario));
 

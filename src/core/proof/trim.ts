@@ -1,12 +1,13 @@
 /** Which motions count in a proof: those that somebody waits for, or that change what is seen or can be used. */
 import { looksAt, type PartIndex, type Program } from "../program";
-import { beforeMount, type RunState } from "../run";
+import type { RunState } from "../run";
 import { attributeOf, gone, partById } from "../surface";
+import { atStart } from "./acts";
 
 /** Leaves out of a state the motions that only change how something looks on the way: nothing else depends on them. */
 export function trimmer(program: Program): (state: RunState) => RunState {
   const listened = new Set<PartIndex>(program.motionRows.map((r) => r.part));
-  const opened = beforeMount(program);
+  const opened = atStart(program);
   for (const { index } of program.parts) {
     const controls = attributeOf(program, opened, index, "aria-controls");
     const target = controls ? partById(program, opened, controls) : -1;

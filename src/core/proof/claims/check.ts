@@ -4,8 +4,9 @@ import { micros } from "../../measure";
 import type { Claim, Condition, Scenario } from "../../model";
 import type { Program } from "../../program";
 import type { RunState, Step, Timer } from "../../run";
+import { trackEnd } from "../../surface";
 import { Explorer, type Move, type Observer, type Situation } from "../explore";
-import { playScenario } from "../scenario";
+import { endOf, playScenario } from "../scenario";
 import { type Asked, asked, NotComputable, timeOf } from "./condition";
 import { canAlwaysReach } from "./reach";
 
@@ -108,9 +109,8 @@ function everywhere(
 function shown(explorer: Explorer, situation: Situation, holds: Asked): Scenario | null {
   const run = explorer.scenario("run", situation);
   if (!run) return null;
-  const { after, session } = playScenario(explorer.program, run);
-  const end = after.at(-1) ?? session.frames.at(0)!.state;
-  const next = Math.min(...end.tracks.map((t) => t.start + t.delay + t.duration));
+  const end = endOf(playScenario(explorer.program, run));
+  const next = Math.min(...end.tracks.map(trackEnd));
   if (!holds(end) || !Number.isFinite(next)) return run;
   return { ...run, steps: [...run.steps, { do: { wait: Math.max(1, Math.floor((next - end.now) / 2)) } }] };
 }
@@ -157,7 +157,7 @@ function* watched(
 }
 
 /** The name under which a claim's own clock runs; no event of a document can have it. */
-export const CLOCK = "(claim)";
+const CLOCK = "(claim)";
 const isClock = (t: Timer): boolean => t.kind === "event" && t.event === CLOCK;
 const started = (state: RunState, ms: number): RunState => ({
   ...state,

@@ -10,10 +10,11 @@ import type { Collector } from "./collector";
 /** All orders of so many are tried; of more, each of two neighbours. */
 const MOST = 4;
 
-export function raceRule(program: Program, acts: Acts, collector: Collector): Visitor {
+export function raceRule(program: Program, collector: Collector): Visitor {
   const asked = new Set<string>();
   return {
     together(from, due, explorer) {
+      const { acts } = explorer;
       const { zone } = explorer.situations[from.index];
       // What can be pulled apart by acting a moment later is no race: both ways were gone already.
       const group = due.filter((i) => due.every((j) => i === j || tied(zone, i, j)));

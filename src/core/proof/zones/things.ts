@@ -31,6 +31,10 @@ export interface Followed extends Timed {
 }
 
 const none: readonly Thing[] = [];
+/** What there is before a run begins. */
+export const NOTHING: Timed = { states: [], things: none, zone: TIMELESS };
+/** When the first of them comes, ms. */
+export const firstDue = (things: readonly Thing[]): number => Math.min(...things.map((t) => t.due));
 export const toMicros = (ms: number): number => Math.round(ms * 1000);
 
 /** Timers first, then motions, then the scroll: the order in which `moved` finds them again. */

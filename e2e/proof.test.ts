@@ -96,7 +96,9 @@ describe("claims", () => {
     expect(await verdict("holds")).toContain("1 claim in every run");
     expect(await verdict("fails")).toContain("1 claim");
     await press(page, "Play", ".claim");
-    await untilText(page, ".facts", "closing");
+    // The replay stays named when it is over; its states pass by.
+    await untilText(page, ".live-head", "never state is closing");
+    await untilText(page, ".facts", "closed for");
   });
   it("that cannot be read say where, and stay to be mended", async () => {
     await say("New claim", "always dialgo is visible");
@@ -125,7 +127,8 @@ describe("a fault", () => {
     await view("Proof");
     await untilText(page, ".finding", "F3 an inside click dismisses");
     await press(page, "Play", ".finding");
-    await untilText(page, ".facts", "closing");
+    await untilText(page, ".live-head", "A click inside");
+    await untilText(page, ".facts", "closed for");
     await press(page, "Listen for clicks exactly on backdrop", ".finding");
     await untilText(page, ".standing", "no findings");
     expect(await verdict("holds")).toContain("every rule");

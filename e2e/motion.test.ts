@@ -83,6 +83,7 @@ describe("motion", () => {
       start: 0,
       delay: 0,
       duration: LENGTH,
+      whole: LENGTH,
       easing,
       reverseFrom: from,
       shortening: 1,

@@ -174,7 +174,8 @@ export class Explorer {
           return;
         }
         const index = this.situations.length;
-        to = { ...next, index, state, parent: from?.index ?? -1, move };
+        const { states, things, zone, kept, begun } = next;
+        to = { index, state, parent: from?.index ?? -1, move, states, things, zone, kept, begun };
         this.situations.push(to);
         if (alike) alike.push(to);
         else this.known.set(key, [to]);
@@ -184,7 +185,7 @@ export class Explorer {
     if (from && move) {
       this.edges.push(from.index, to.index, kinds[move.kind]);
       // The visitor gets the state that this very move led to, even where the situation was known already.
-      const reached = fresh ? to : { ...to, state };
+      const reached = to.state === state || !this.visitors.length ? to : { ...to, state };
       for (const v of this.visitors) v.move?.(from, move, step, reached, this);
     }
     if (fresh) for (const v of this.visitors) v.situation?.(to, this);

@@ -14,6 +14,8 @@ export interface Track {
   start: number;
   delay: number;
   duration: number;
+  /** What `duration` is unless it is shortened because the motion turns another back. */
+  whole: number;
   easing: string;
   /** Same part, property and end value, same number; see goalOf. */
   goal: number;

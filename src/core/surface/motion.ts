@@ -20,8 +20,14 @@ export function valueAt(track: Track, now: number): string {
   if (now >= trackEnd(track)) return track.to;
   const elapsed = now - track.start - track.delay;
   if (elapsed < 0) return track.from;
-  return mix(track.property, track.from, track.to)!(progressAt(track, now));
+  const last = lastValue.get(track);
+  if (last?.now === now) return last.value;
+  const value = mix(track.property, track.from, track.to)!(progressAt(track, now));
+  lastValue.set(track, { now, value });
+  return value;
 }
+/** At one instant the same is asked again and again: by each part of a picture, and by whatever can be done then. */
+const lastValue = new WeakMap<Track, { now: number; value: string }>();
 
 /** The value a look gives a property, before motion. */
 export function restingValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
@@ -48,25 +54,49 @@ export interface Change {
   motion: CompiledMotion | null;
 }
 
-/** What was computed already at this size and preference; the last one asked for is at hand. */
-const lastTable = new WeakMap<Program, { page: PageState; table: Change[][][] }>();
-function changesFor(program: Program, page: PageState): Change[][][] {
-  const last = lastTable.get(program);
+/** What was computed already at one size and preference. */
+interface Known {
+  changes: Change[][][];
+  goals: WeakMap<PartLook, Record<string, Goal>>;
+}
+/** The last one asked for is at hand. */
+const lastKnown = new WeakMap<Program, { page: PageState; known: Known }>();
+function knownAt(program: Program, page: PageState): Known {
+  const last = lastKnown.get(program);
   const same = (p: PageState): boolean =>
     p === page || (p.width === page.width && p.height === page.height && p.reducedMotion === page.reducedMotion);
-  if (last && same(last.page)) return last.table;
+  if (last && same(last.page)) return last.known;
   const key = `changes ${page.width} ${page.height} ${page.reducedMotion}`;
-  const table = (program.cache.get(key) as Change[][][] | undefined) ?? [];
-  program.cache.set(key, table);
-  lastTable.set(program, { page, table });
-  return table;
+  const known = (program.cache.get(key) as Known | undefined) ?? { changes: [], goals: new WeakMap() };
+  program.cache.set(key, known);
+  lastKnown.set(program, { page, known });
+  return known;
+}
+
+/** Where a motion has to go in a look, and how; null where the running one is given up. */
+type Goal = { to: string; goal: number; motion: CompiledMotion } | null;
+function goalIn(program: Program, look: PartLook, part: PartIndex, property: string, page: PageState): Goal {
+  const { goals } = knownAt(program, page);
+  let byProperty = goals.get(look);
+  if (!byProperty) {
+    byProperty = {};
+    goals.set(look, byProperty);
+  }
+  let found = byProperty[property];
+  if (found === undefined) {
+    const to = restingValue(program, look, property, page);
+    const motion = motionOf(look, property, page);
+    found = motion && to !== undefined ? { to, goal: goalOf(program, part, property, to), motion } : null;
+    byProperty[property] = found;
+  }
+  return found;
 }
 
 /** What differs between two poses and may move, computed once a pair. */
 export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
-  const known = changesFor(program, page);
-  const row = known[from] ?? [];
-  known[from] = row;
+  const { changes } = knownAt(program, page);
+  const row = changes[from] ?? [];
+  changes[from] = row;
   const cached = row[to];
   if (cached) return cached;
   const out: Change[] = [];
@@ -122,18 +152,17 @@ export function moveTo(
   const after = looksAt(program, to);
   const tracks: Track[] = [];
   for (const track of running) {
-    const target = restingValue(program, after[track.part], track.property, page);
-    const motion = motionOf(after[track.part], track.property, page);
+    const aim = goalIn(program, after[track.part], track.part, track.property, page);
     // Without a matching transition in the new style a running one is cancelled (§3).
-    if (!motion || target === undefined) continue;
+    if (!aim) continue;
+    const { to: target, goal, motion } = aim;
     if (target === track.to) {
       tracks.push(track);
       continue;
     }
-    const current = valueAt(track, now);
     // Where it came from and where it went can be mixed; what lies between can too.
     if (target !== track.reverseFrom && !mix(track.property, track.to, target)) continue;
-    const goal = goalOf(program, track.part, track.property, target);
+    const current = valueAt(track, now);
     const next =
       target === track.reverseFrom
         ? reversed(track, motion, current, now, goal)
@@ -165,6 +194,7 @@ function begun(
     start: now,
     delay,
     duration,
+    whole: duration,
     easing: curve,
     reverseFrom: from,
     shortening: 1,
@@ -185,6 +215,7 @@ function reversed(track: Track, motion: CompiledMotion, current: string, now: nu
     start: now,
     delay: motion.delay >= 0 ? motion.delay : motion.delay * shortening,
     duration: motion.duration * shortening,
+    whole: motion.duration,
     easing: motion.easing,
     reverseFrom: track.to,
     shortening,
@@ -197,9 +228,10 @@ function lingeringAfter(
   moment: Pick<Moment, "pose" | "lingering">,
   to: PoseIndex,
   tracks: readonly Track[],
-): Lingering[] {
+): readonly Lingering[] {
   const before = looksAt(program, moment.pose);
   const after = looksAt(program, to);
+  if (!tracks.some((t) => gone(after[t.part]))) return moment.lingering.length ? [] : moment.lingering;
   const out: Lingering[] = [];
   for (const part of new Set(tracks.map((t) => t.part))) {
     if (!gone(after[part])) continue;

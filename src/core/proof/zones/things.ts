@@ -3,6 +3,7 @@ import { micros } from "../../measure";
 import type { Program } from "../../program";
 import { glideDue, type RunState, type Stimulus } from "../../run";
 import { type Track, trackEnd } from "../../surface";
+import { inStep, isAnew, isReversal, leftsOf, type Turned, timeOf, wholeOf } from "./turned";
 import { follow, longest, type Range, rangeOf, restrict, TIMELESS, type Zone } from "./zone";
 
 /** One thing that is due. `of` is the very timer, track or glide of the state. */
@@ -116,12 +117,12 @@ export function followed(
     const k = before.things.findIndex((b) => b.of === t.of && b.side === t.side);
     return k >= 0 && Math.abs(before.things[k].due - t.due) < 1e-6 ? k : -1;
   });
-  const turned: number[] = [];
+  const turned: { was: number; i: number }[] = [];
   const begun = things.map((t, i): Range | null => {
     if (kept[i] >= 0) return null;
     const was = before.things.findIndex((b) => b.side === t.side && isTurned(b, t));
     // Where it could have come no other way so far, it takes no other time.
-    if (was >= 0 && isOpen(before.zone, was)) turned.push(i);
+    if (was >= 0 && isOpen(before.zone, was)) turned.push({ was, i });
     const left = toMicros(t.due - after[t.side].now);
     return [left, left];
   });
@@ -143,8 +144,8 @@ const isTurned = (was: Thing, is: Thing): boolean =>
     : "to" in was.of && "to" in is.of && !was.track && !is.track;
 
 /**
- * How long those have left that were turned: where that is the same at several timings, just so long. Else a motion can take
- * any time up to its whole, a scroll what it takes at those timings: more than there is, which runs on the clock then sort out.
+ * How long those have left that were turned: a motion can take any time up to its whole, a scroll what it takes at some of
+ * the timings. That is more than there is, which runs on the clock then sort out.
  * @returns pairs of which the one never comes after the other: what was turned back together ends together
  */
 function widen(
@@ -152,33 +153,71 @@ function widen(
   before: Timed,
   things: readonly Thing[],
   begun: (Range | null)[],
-  turned: readonly number[],
+  turned: readonly { was: number; i: number }[],
   again: (at: readonly RunState[]) => readonly RunState[],
 ): [number, number][] {
+  const lefts = known(before, things, begun, turned) ?? tried(programs, before, things, begun, turned, again);
+  return turned.flatMap((a, i) =>
+    turned.flatMap((b, j): [number, number][] => {
+      if (i === j || !inStep(before.zone, a.was, b.was) || lefts[i].length < 2) return [];
+      return lefts[i].every((left, k) => left <= lefts[j][k]) ? [[a.i, b.i]] : [];
+    }),
+  );
+}
+
+/** By what is known of motions; null where some were turned otherwise. */
+function known(
+  before: Timed,
+  things: readonly Thing[],
+  begun: (Range | null)[],
+  turned: readonly { was: number; i: number }[],
+): number[][] | null {
+  const motions: Turned[] = [];
+  for (const { was, i } of turned) {
+    const [old, is] = [before.things[was].track, things[i].track];
+    if (!old || !is) return null;
+    const motion = { was, old, is };
+    if (!isAnew(motion) && !isReversal(motion)) return null;
+    motions.push(motion);
+  }
+  return motions.map((motion, m) => {
+    const { i } = turned[m];
+    const lefts = leftsOf(motion, before.zone);
+    begun[i] = timeOf(motion, lefts) ?? begun[i];
+    return lefts;
+  });
+}
+
+/** By doing the step again at some of the timings. */
+function tried(
+  programs: readonly Program[],
+  before: Timed,
+  things: readonly Thing[],
+  begun: (Range | null)[],
+  turned: readonly { was: number; i: number }[],
+  again: (at: readonly RunState[]) => readonly RunState[],
+): number[][] {
   // Easings go one way, so that for one the two ends tell; how far a scroll has to go does not.
-  const shares = turned.length === 1 && things[turned[0]].track ? [0, 1] : [0, 0.25, 0.5, 0.75, 1];
-  const lefts: number[][] = [];
+  const shares = turned.length === 1 && things[turned[0].i].track ? [0, 1] : [0, 0.25, 0.5, 0.75, 1];
+  const lefts = turned.map((): number[] => []);
   for (const point of samples(before.zone, shares)) {
     const after = again(moved(programs, before, point).states);
     const there = thingsOf(programs, after);
     // Where it goes otherwise at that timing nothing can be learnt from it.
     if (there.length !== things.length) continue;
-    lefts.push(turned.map((i) => Math.round((there[i].due - after[there[i].side].now) * 1000)));
-    for (const i of turned) {
+    turned.forEach(({ i }, k) => {
       const [least, most] = begun[i]!;
       const left = (there[i].due - after[there[i].side].now) * 1000;
+      lefts[k].push(Math.round(left));
       begun[i] = [Math.min(least, Math.floor(left)), Math.max(most, Math.ceil(left))];
-    }
+    });
   }
-  for (const i of turned) {
+  for (const { i } of turned) {
     const { track } = things[i];
     const [least, most] = begun[i]!;
-    if (track && most - least > 1) begun[i] = [1, toMicros(track.delay + track.duration / track.shortening)];
+    if (track && most - least > 1) begun[i] = wholeOf(track);
   }
-  const never = (a: number, b: number): boolean => a !== b && lefts.every((l) => l[a] <= l[b]);
-  return turned.flatMap((i, a) =>
-    turned.flatMap((j, b): [number, number][] => (lefts.length > 1 && never(a, b) ? [[i, j]] : [])),
-  );
+  return lefts;
 }
 
 /** Timings from the latest to the earliest; between the two corners of a zone all are of it. */

@@ -36,6 +36,11 @@ export class Configurations {
     }
     return found;
   }
+
+  /** Those of a tree that is the same, under the same numbers; only before any other is asked for. */
+  inherit(from: Configurations): void {
+    for (const { states } of from.list) this.of(states);
+  }
 }
 
 export const isHistoryInfo = (s: StateInfo): boolean => s.kind === "history" || s.kind === "deep history";

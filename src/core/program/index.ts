@@ -2,5 +2,6 @@
 export { EvaluationFault } from "./cells";
 export * from "./compile";
 export * from "./configuration";
+export { inheritNumbers } from "./inherit";
 export { hasConditions, looksAt, type Pose, type PoseIndex, poseAt, poseOf, type Saying, sayingsOf } from "./looks";
 export * from "./program";

@@ -218,3 +218,17 @@ function applyCss(draft: Draft, css: Readonly<Record<string, string>>): void {
     draft.css[property] = value;
   }
 }
+
+/** Takes over the poses of a program under their numbers, but those of some configurations: their numbers nobody gets. */
+export function inheritPoses(program: Program, from: Program, without: (c: ConfigurationIndex) => boolean): void {
+  const [mine, its] = [looksOf(program), looksOf(from)];
+  mine.poses.length = its.poses.length;
+  for (const [key, pose] of its.known) {
+    if (without(pose.configuration)) continue;
+    mine.poses[pose.index] = pose;
+    mine.known.set(key, pose);
+  }
+  its.plain.forEach((pose, configuration) => {
+    if (!without(configuration)) mine.plain[configuration] = pose;
+  });
+}

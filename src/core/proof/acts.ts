@@ -1,7 +1,8 @@
 /** What a person and the surroundings can do in a state, each in one of the ways that are alike; and what decides its outcome. */
 import { DOCUMENT, isInside, type Program } from "../program";
-import { beforeMount, type RunState, type Stimulus } from "../run";
+import type { RunState, Stimulus } from "../run";
 import { isControl, isInView, type Layout, layoutOf, roleOf } from "../surface";
+import { atStart } from "./at-start";
 import { MoreStimuli } from "./stimuli";
 
 /** A key's act, a pointer's, or one of the surroundings. */
@@ -20,6 +21,12 @@ export class Acts {
     if (dialogs) keys.add("Escape");
     this.keys = [...keys];
     this.more = new MoreStimuli(program);
+  }
+
+  /** What decides which acts are tried at all, and what tells situations apart; with the same all go on alike. */
+  get world(): unknown {
+    const { page, viewMatters, any } = this.more;
+    return [this.keys, page, viewMatters, any];
   }
 
   /** What a person can do in a state, one object a stimulus and layout. */
@@ -112,14 +119,6 @@ export class Acts {
     for (const t of state.tracks) key += `;${t.goal}`;
     return key;
   }
-}
-
-/** The moment before mount, computed once a program. */
-export function atStart(program: Program): RunState {
-  const known = program.cache.get("before mount") as RunState | undefined;
-  const state = known ?? beforeMount(program);
-  if (!known) program.cache.set("before mount", state);
-  return state;
 }
 
 export function isDialog(program: Program, part: number): boolean {

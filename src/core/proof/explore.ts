@@ -3,29 +3,17 @@
  * for all its timings at once, as a zone; each step is done by the interpreter at one of them. Breadth first, so that the
  * first run that shows something has the fewest steps; of those with these steps it is given the earliest instants.
  */
-import { micros } from "../measure";
 import type { Scenario, Step as ScenarioStep } from "../model";
 import type { Program } from "../program";
-import { advance, type RunState, type Step, start, stimulate } from "../run";
+import { type RunState, type Step, start } from "../run";
 import { stateText } from "../surface";
 import { type Act, Acts } from "./acts";
+import type { Log } from "./log";
+import { type Outcome, Outcomes } from "./outcomes";
 import { endOf, playScenario } from "./scenario";
 import { trimmer } from "./trim";
 import { wayTo } from "./way";
-import {
-  covers,
-  elapse,
-  type Followed,
-  firstDue,
-  firstInstants,
-  followed,
-  longest,
-  moved,
-  NOTHING,
-  type Timed,
-  thingsOf,
-  whenDone,
-} from "./zones";
+import { covers, elapse, type Followed, firstInstants, followed, NOTHING } from "./zones";
 
 /** How one situation follows from another: somebody did something, or what was due (by index of its things) came. */
 export type Move = Act | { kind: "time"; due: readonly number[] };
@@ -90,24 +78,26 @@ export class Explorer {
   private readonly beyond = new Set<number>();
   private readonly known = new Map<string, Situation[]>();
   readonly acts: Acts;
-  private readonly programs: readonly Program[];
   private readonly trim: (state: RunState) => RunState;
-  private readonly idle = new Map<string, Map<Act, Step>>();
+  private readonly outcomes: Outcomes;
 
   constructor(
     readonly program: Program,
     private readonly visitors: readonly Visitor[],
     private readonly bounds: Bounds,
     private readonly observer: Observer = {},
+    /** What was found out of an earlier specification and is still so; and where it is kept for a later one. */
+    readonly log: Log | null = null,
   ) {
     this.acts = new Acts(program);
-    this.programs = [program];
     this.trim = trimmer(program);
+    const after = this.after.bind(this);
+    this.outcomes = new Outcomes(program, this.acts, after, observer.observe !== undefined);
     const { state, step } = start(program);
     this.first = step;
     const opened = this.after(state, [step]);
     this.visit(
-      followed(this.programs, NOTHING, [opened], (s) => s),
+      followed([program], NOTHING, [opened], (s) => s),
       null,
       null,
       null,
@@ -192,81 +182,29 @@ export class Explorer {
   }
 
   private expand(from: Situation): void {
-    const { program, programs } = this;
-    const { state } = from;
-    if (this.observer.stop?.(state)) return;
-    const idle = this.idleIn(state);
-    const fresh = state.tracks.filter((t) => t.start === state.now);
-    const begun = fresh.length ? midway(from) : null;
-    for (const move of this.acts.in(state)) {
-      // What changed nothing where all that matters to it was the same changes nothing again.
-      const known = idle.get(move);
-      if (known) {
-        this.visit(from, from, move, known);
-        continue;
-      }
-      const at = whenDone(programs, from, move.stimulus);
-      if (!at) continue;
-      const result = stimulate(program, at.states[0], move.stimulus);
-      const next = this.after(result.state, [result.step]);
-      if (next === state) {
-        if (!this.observer.observe && !acted(result.step)) idle.set(move, result.step);
-        this.visit(from, from, move, result.step);
-        continue;
-      }
-      const does = ([s]: readonly RunState[]): RunState[] => {
-        const { state, step } = stimulate(program, s, move.stimulus);
-        return [this.after(state, [step])];
-      };
-      this.visit(
-        followed(programs, at, [next], does),
-        at === from ? from : { ...from, state: at.states[0] },
-        move,
-        result.step,
-      );
-      if (!begun || fresh.every((t) => next.tracks.includes(t))) continue;
-      // What is turned back at its very first instant has no way to go; a moment later it has.
-      const then = stimulate(program, begun, move.stimulus);
-      const after = this.after(then.state, [then.step]);
-      this.visit(followed(programs, from, [after], does), { ...from, state: begun }, move, then.step);
-    }
-    for (const { due, zone } of firstInstants(from.zone)) {
-      const at = this.at(from, due, longest(zone));
-      this.pass({ ...from, ...at, zone, state: at.states[0] }, due);
-    }
-  }
-
-  /** The situation at a timing in which just these things are first; as it is where they are so already. */
-  private at(from: Situation, due: readonly number[], left: readonly number[]): Timed {
-    const next = firstDue(from.things);
-    if (from.things.every((t, i) => (t.due === next) === due.includes(i))) return from;
-    return moved(this.programs, from, left);
-  }
-
-  /** Lets the clock run to the instant at which things are due. */
-  private pass(from: Situation, due: readonly number[]): void {
-    const { program } = this;
-    const move: Move = { kind: "time", due };
-    if (due.length > 1) for (const v of this.visitors) v.together?.(from, due, this);
-    const steps: Step[] = [];
-    let was: RunState | null = null;
-    const next = advance(program, from.state, from.things[due[0]].due, (result) => {
-      // Of several things at one instant all but the last are seen on the way.
-      if (was) for (const v of this.visitors) v.move?.(from, move, steps.at(-1)!, { ...from, state: was }, this);
-      steps.push(result.step);
-      was = result.state;
-    });
-    const does = ([s]: readonly RunState[]): RunState[] => {
-      const first = firstDue(thingsOf(this.programs, [s]));
-      const passed: Step[] = [];
-      return [
-        this.after(
-          advance(program, s, first, ({ step }) => passed.push(step)),
-          passed,
-        ),
-      ];
+    if (this.observer.stop?.(from.state)) return;
+    const before = this.log?.of(from);
+    const groups: (readonly Outcome[])[] = [];
+    const look = (at: number, make: () => readonly Outcome[]): void => {
+      const outcomes = before?.[at] ?? make();
+      groups.push(outcomes);
+      for (const outcome of outcomes) this.take(from, outcome);
     };
-    this.visit(followed(this.programs, from, [this.after(next, steps)], does), from, move, steps.at(-1) ?? null);
+    const ofAct = this.outcomes.ofActs(from);
+    for (const act of this.acts.in(from.state)) look(groups.length, () => ofAct(act));
+    for (const instant of firstInstants(from.zone)) look(groups.length, () => [this.outcomes.ofTime(from, instant)]);
+    this.log?.keep(from, groups);
+  }
+
+  /** Shows what comes of a move to whoever watches, and looks where it leads. */
+  private take(situation: Situation, { move, on, results, next }: Outcome): void {
+    const { states, things, zone } = on;
+    const from = on === situation ? situation : { ...situation, states, things, zone, state: states[0] };
+    if (move.kind === "time" && move.due.length > 1) for (const v of this.visitors) v.together?.(from, move.due, this);
+    // Of several things at one instant all but the last are seen on the way.
+    for (const { state, step } of results.slice(0, -1))
+      for (const v of this.visitors) v.move?.(from, move, step, { ...from, state }, this);
+    this.visit(next ?? from, from, move, results.at(-1)?.step ?? null);
   }
 
   /** The state that steps have led to, as far as it counts. */
@@ -274,24 +212,4 @@ export class Explorer {
     const trimmed = this.trim(state);
     return this.observer.observe?.(trimmed, steps) ?? trimmed;
   }
-
-  /** The acts that are known to change nothing, whatever timers and motions run: those decide nothing by themselves. */
-  private idleIn(state: RunState): Map<Act, Step> {
-    const key = this.acts.core(state);
-    let idle = this.idle.get(key);
-    if (!idle) {
-      idle = new Map();
-      this.idle.set(key, idle);
-    }
-    return idle;
-  }
 }
-
-/** The state half-way to what comes first. */
-function midway({ state, things }: Situation): RunState {
-  const next = firstDue(things);
-  return { ...state, now: micros(state.now + (next - state.now) / 2) };
-}
-
-/** A reaction that changes nothing now may do so at another time: when it cancels what does not run. */
-const acted = (step: Step): boolean => step.dispatches.some((d) => d.considered.some((c) => c.outcome === "taken"));

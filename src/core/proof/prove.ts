@@ -5,6 +5,7 @@ import { type ClaimResult, checkClaims } from "./claims";
 import { type Coverage, CoverageCounter, scenariosFor } from "./coverage";
 import { type Bounds, Explorer } from "./explore";
 import type { Finding } from "./finding";
+import { Log } from "./log";
 import { Collector } from "./rules/collector";
 import { focusRules } from "./rules/focus";
 import { holdRules } from "./rules/holds";
@@ -80,7 +81,7 @@ function keyOf(
   return JSON.stringify([specification, bounds]);
 }
 
-function* exploreAll(doc: Component, program: Program, bounds: Bounds): Generator<number, Explored> {
+function* exploreAll(doc: Component, program: Program, bounds: Bounds, log: Log): Generator<number, Explored> {
   const collector = new Collector();
   const counts = new Counts(program);
   referenceRules(doc, collector);
@@ -99,9 +100,10 @@ function* exploreAll(doc: Component, program: Program, bounds: Bounds): Generato
     patternRules(program, collector),
     keyboard,
   ];
-  const explorer = new Explorer(program, visitors, bounds);
+  const explorer = new Explorer(program, visitors, bounds, {}, log);
   flashRule(program, explorer.situations[0].state, collector);
   yield* explorer.run();
+  log.close();
   if (explorer.complete) {
     wayBackRules(explorer, collector);
     neverRules(counts, collector);
@@ -119,9 +121,13 @@ export function* prove(
   memo: Memo = newMemo(),
 ): Generator<number, Proof> {
   const program = compile(doc);
-  const { results: scenarios, sessions } = runScenarios(program);
   const key = keyOf(doc, bounds);
-  if (memo.last?.key !== key) memo.last = { key, explored: yield* exploreAll(doc, program, bounds) };
+  const same = memo.last?.key === key;
+  // Before anything runs: it takes over numbers from the program before.
+  const log = same ? null : new Log(program, memo.last?.explored.explorer.log);
+  const { results: scenarios, sessions } = runScenarios(program);
+  if (log || !memo.last)
+    memo.last = { key, explored: yield* exploreAll(doc, program, bounds, log ?? new Log(program)) };
   const { explorer, counts, findings, unshown } = memo.last.explored;
   const reached = program.states.filter((s) => counts.entered[s.index]).map((s) => s.name);
   const branches = [...counts.taken.keys()];

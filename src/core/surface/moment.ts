@@ -87,3 +87,9 @@ export function goalOf(program: Program, part: PartIndex, property: string, to: 
   }
   return id;
 }
+
+/** The same numbers for the same goals as in a program before an edit. */
+export function inheritGoals(program: Program, from: Program): void {
+  const goals = from.cache.get("goals");
+  if (goals) program.cache.set("goals", goals);
+}

@@ -1,8 +1,7 @@
 /** What a person and the surroundings can do in a state, each in one of the ways that are alike; and what decides its outcome. */
 import { DOCUMENT, isInside, type Program } from "../program";
-import type { RunState, Stimulus } from "../run";
+import { beforeMount, type RunState, type Stimulus } from "../run";
 import { isControl, isInView, type Layout, layoutOf, roleOf } from "../surface";
-import { atStart } from "./at-start";
 import { MoreStimuli } from "./stimuli";
 
 /** A key's act, a pointer's, or one of the surroundings. */
@@ -122,6 +121,6 @@ export class Acts {
 }
 
 export function isDialog(program: Program, part: number): boolean {
-  const role = roleOf(program, atStart(program), part);
+  const role = roleOf(program, beforeMount(program), part);
   return role === "dialog" || role === "alertdialog";
 }

@@ -1,8 +1,7 @@
 /** Stimuli beyond clicks and key presses, tried only where a row could answer to them. */
 import { DOCUMENT, type Program, tracksPage } from "../program";
-import type { RunState, Stimulus } from "../run";
+import { beforeMount, type RunState, type Stimulus } from "../run";
 import { pixels, placeOf, scrollAt, scrollRange } from "../surface";
-import { atStart } from "./at-start";
 
 type Act = { kind: "click" | "key" | "page"; stimulus: Stimulus };
 
@@ -105,7 +104,7 @@ export class MoreStimuli {
     }
     const opened = { ...page, scroll: 0, glide: null, reducedMotion: false };
     for (const { part, ratio } of program.viewRows) {
-      const place = part === DOCUMENT ? null : placeOf(program, part, atStart(program).pose, opened, 0);
+      const place = part === DOCUMENT ? null : placeOf(program, part, beforeMount(program).pose, opened, 0);
       if (!place) continue;
       const share = ratio * place.height;
       for (const d of [place.top + share - page.height, place.top + place.height - share]) {

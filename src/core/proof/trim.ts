@@ -1,8 +1,7 @@
 /** Which motions count in a proof: those that somebody waits for, or that change what is seen or can be used. */
 import { looksAt, type PartIndex, type Program } from "../program";
-import type { RunState } from "../run";
+import { beforeMount, type RunState } from "../run";
 import { attributeOf, gone, partById } from "../surface";
-import { atStart } from "./at-start";
 
 /** Leaves out of a state the motions that only change how something looks on the way: nothing else depends on them. */
 export function trimmer(program: Program): (state: RunState) => RunState {
@@ -24,7 +23,7 @@ export function trimmer(program: Program): (state: RunState) => RunState {
 /** Parts whose motions count, whatever moves. */
 export function countedMotions(program: Program): ReadonlySet<PartIndex> {
   const listened = new Set<PartIndex>(program.motionRows.map((r) => r.part));
-  const opened = atStart(program);
+  const opened = beforeMount(program);
   for (const { index } of program.parts) {
     const controls = attributeOf(program, opened, index, "aria-controls");
     const target = controls ? partById(program, opened, controls) : -1;
@@ -40,6 +39,6 @@ function goesSometimes(program: Program, part: PartIndex): boolean {
   const row = program.doc.looks.find((l) => l.part === name);
   const said = JSON.stringify(row ?? "");
   return (
-    said.includes("not displayed") || said.includes("absent") || gone(looksAt(program, atStart(program).pose)[part])
+    said.includes("not displayed") || said.includes("absent") || gone(looksAt(program, beforeMount(program).pose)[part])
   );
 }

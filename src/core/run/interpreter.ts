@@ -40,8 +40,18 @@ export function start(program: Program, opening: Opening = {}): Result {
   return { state: machine.result(), step };
 }
 
-/** The very first instant, before anything has happened. */
-export function beforeMount(program: Program, opening: Opening = {}): RunState {
+/** The very first instant, before anything has happened; as the document has it, computed once a program. */
+export function beforeMount(program: Program, opening?: Opening): RunState {
+  if (opening?.data || opening?.page) return opened(program, opening);
+  let state = program.cache.get("before mount") as RunState | undefined;
+  if (!state) {
+    state = opened(program, {});
+    program.cache.set("before mount", state);
+  }
+  return state;
+}
+
+function opened(program: Program, opening: Opening): RunState {
   const { width, height } = program.doc.page;
   const size = { width, height, reducedMotion: false, ...opening.page, glide: null };
   const page: PageState = { ...size, scroll: Math.min(opening.page?.scroll ?? 0, scrollRange(program, size)) };

@@ -53,7 +53,10 @@ export function envOf(program: Program, moment: Pick<Moment, "data" | "config" |
     data: moment.data,
     isIn: (name) => isActive(program, moment, name),
     event: "",
-    page: { ...moment.page, scroll: scrollAt(moment.page, moment.now) },
+    // Few expressions ask.
+    get page() {
+      return { ...moment.page, scroll: scrollAt(moment.page, moment.now) };
+    },
   };
 }
 

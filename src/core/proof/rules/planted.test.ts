@@ -1,14 +1,15 @@
 /** Everyday faults planted into the demo's components, wherever they can be planted: each is found. */
 import { describe, expect, it } from "vitest";
 import { demoComponents } from "../../../demo";
-import type { Component, Look, Part, Reaction } from "../../model";
-import { setFocusRule, setLook, setReaction } from "../../model";
+import type { Component, Reaction } from "../../model";
+import { setFocusRule, setReaction } from "../../model";
 import { compile } from "../../program";
-import { stateText } from "../../surface";
+import { initialValue, stateText } from "../../surface";
+import { listens, type Planted, planting, to, without, withRow } from "../../testing/planting";
 import { type Finding, playScenario, proveNow, type RuleId } from "..";
 
-const demo = new Map(demoComponents.map((d) => d.load()).map((d) => [d.name, d]));
-const named = (name: string): Component => demo.get(name)!;
+const demo = demoComponents.map((d) => d.load());
+const { cells, looks, parts, one, flashing, racing, oldEndings } = planting(demo);
 
 /** Proved once, asked twice. */
 const known = new WeakMap<Component, readonly Finding[]>();
@@ -17,61 +18,6 @@ function findingsOf(doc: Component): readonly Finding[] {
   known.set(doc, found);
   return found;
 }
-
-type Planted = [where: string, doc: Component];
-/** Each look cell of every component, otherwise. */
-const looks = (change: (look: Look, part: string, doc: Component) => Look | null): Planted[] =>
-  [...demo.values()].flatMap((doc) =>
-    doc.looks.flatMap(({ part, in: cells }) =>
-      Object.entries(cells).flatMap(([state, look]): Planted[] => {
-        const next = change(look, part, doc);
-        return next ? [[`${doc.name}: ${part} in ${state}`, setLook(doc, part, state, next)]] : [];
-      }),
-    ),
-  );
-/** Each reaction cell, otherwise. */
-const cells = (change: (cell: Reaction, on: string, doc: Component) => Reaction | undefined | null): Planted[] =>
-  [...demo.values()].flatMap((doc) =>
-    doc.reactions.flatMap((row, i) =>
-      Object.entries(row.in).flatMap(([state, cell]): Planted[] => {
-        const next = change(cell, row.event.on, doc);
-        return next === null
-          ? []
-          : [[`${doc.name}: ${row.event.on} ${i} in ${state}`, setReaction(doc, i, state, next)]];
-      }),
-    ),
-  );
-/** Each part, otherwise. */
-const parts = (change: (part: Part, doc: Component) => Part | null): Planted[] =>
-  [...demo.values()].flatMap((doc) => {
-    const out: Planted[] = [];
-    const walk = (list: Part["content"], put: (next: Part["content"]) => Component): void =>
-      list?.forEach((p, i) => {
-        if (typeof p === "string") return;
-        const set = (next: Part): Component => put(list.with(i, next));
-        const next = change(p, doc);
-        if (next) out.push([`${doc.name}: ${p.name}`, set(next)]);
-        walk(p.content, (content) => set({ ...p, content }));
-      });
-    walk(doc.parts, (list) => ({ ...doc, parts: (list ?? []) as Part[] }));
-    return out;
-  });
-const without = <T extends object>(o: T, key: keyof T): T => {
-  const { [key]: _gone, ...rest } = o;
-  return rest as T;
-};
-const one = (name: string, plant: (doc: Component) => Component): Planted[] => [[name, plant(named(name))]];
-const listens = (doc: Component, part: string): boolean =>
-  doc.reactions.some((r) => r.event.on === "click" && "part" in r.event && r.event.part === part);
-const withRow = (
-  doc: Component,
-  event: Component["reactions"][number]["event"],
-  row: Record<string, Reaction>,
-): Component => ({
-  ...doc,
-  reactions: [...doc.reactions, { event, in: row }],
-});
-const to = (state: string): Reaction => ({ branches: [{ to: state }] });
 
 /** Controls without which keys do the same: Escape closes, arrows switch, one scrolls to the top. */
 const otherwise = new Set([
@@ -83,6 +29,16 @@ const otherwise = new Set([
 ]);
 
 const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = [
+  [
+    "F1",
+    "an unseen part that takes clicks or the Tab key",
+    looks((l) =>
+      l.as === "not displayed" || l.as === "hidden" || l.as === "absent"
+        ? without(without({ ...l, as: "transparent" as const }, "inert"), "pointer")
+        : null,
+    ),
+    20,
+  ],
   [
     "F2",
     "a control takes no pointer",
@@ -118,6 +74,14 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
       l.attributes?.["aria-expanded"] === "true" ? { ...l, attributes: without(l.attributes, "aria-expanded") } : null,
     ),
     2,
+  ],
+  [
+    "F7",
+    "a focus that nobody moves",
+    demo.flatMap((d) =>
+      Object.keys(d.focus).map((s): Planted => [`${d.name}: ${s}`, { ...d, focus: without(d.focus, s) }]),
+    ),
+    7,
   ],
   [
     "F8",
@@ -169,6 +133,25 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
     2,
   ],
   [
+    "F12",
+    "a motion with no value to start from",
+    looks((l) => {
+      const still = Object.keys(l.motion ?? {}).find((p) => l.css?.[p] !== undefined && initialValue(p) === undefined);
+      return still ? { ...l, css: without(l.css!, still) } : null;
+    }),
+    6,
+  ],
+  [
+    "F12",
+    "a motion in one direction only",
+    looks((l, _part, d) => {
+      // Where two parts take turns, only what comes has to move.
+      const [moves] = d.name === "Outbound / return" ? [] : Object.keys(l.motion ?? {});
+      return moves ? { ...l, motion: without(l.motion!, moves) } : null;
+    }),
+    38,
+  ],
+  [
     "F13",
     "one distance for both ways",
     one("Back to timetable top", (d) => ({
@@ -177,6 +160,7 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
     })),
     1,
   ],
+  ["F15", "a flash at the start", flashing(), 13],
   [
     "F16",
     "a control that is no button",
@@ -188,7 +172,7 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
   [
     "F17",
     "a state that nobody reaches",
-    [...demo.values()].map((d): Planted => [d.name, { ...d, states: [...d.states, { name: "nowhere" }] }]),
+    demo.map((d): Planted => [d.name, { ...d, states: [...d.states, { name: "nowhere" }] }]),
     16,
   ],
   [
@@ -197,6 +181,8 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
     cells((cell, on) => (cell !== "ignored" && (on === "click" || on === "request ok") ? undefined : null)),
     40,
   ],
+  ["F19", "two delays of one length", racing(), 17],
+  ["F20", "an ending that outlives its state", oldEndings(), 5],
   [
     "F21",
     "a loop",

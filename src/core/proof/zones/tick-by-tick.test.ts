@@ -1,87 +1,97 @@
 /**
  * Zones against brute force: another search, tick by tick, must find the same situations with the same timings, the same
- * reactions taken and the same cells undecided. It knows nothing of zones: between two whole milliseconds it keeps only in
- * which order things will come, which is all that can matter where every delay is whole (regions of a timed automaton).
+ * reactions taken and the same cells undecided, and the same findings.
  */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import type { Component } from "../../model";
 import { compile, type Program } from "../../program";
-import { advance, type RunState, type Step, start, stimulate } from "../../run";
-import { component } from "../../testing";
+import { advance, type RunState } from "../../run";
+import { stateText } from "../../surface";
+import {
+  named,
+  note,
+  nothingSeen,
+  PARTS,
+  type Seen,
+  type Ticks,
+  tickByTick,
+  timedSpecification,
+} from "../../testing/ticks";
+import { type Finding, proveNow, type RuleId } from "..";
 import { Explorer, type Situation } from "../explore";
 
-interface Seen {
-  /** By all but the timings: what each timer has left, in eighths of a millisecond. */
-  timings: Map<string, Map<string, number[]>>;
-  taken: Set<string>;
-  undecided: Set<string>;
-}
+const sorted = (list: Iterable<string>): string[] => [...new Set(list)].sort();
 
-const named = (program: Program, s: RunState): string =>
-  [
-    program.configurations.at(s.config).states.map((i) => program.states[i].name),
-    s.data,
-    s.timers.map((t) => (t.kind === "state" ? `${t.row}.${t.state}` : t.event)),
-  ].join("|");
-
-function note(seen: Seen, program: Program, step: Step): void {
-  for (const c of step.dispatches.flatMap((d) => d.considered)) {
-    const cell = `${program.rows[c.row].label} ${program.states[c.state].name}`;
-    if (c.outcome === "taken") seen.taken.add(`${cell} ${c.branch}`);
-    if (c.outcome === "undecided") seen.undecided.add(cell);
-  }
-}
-
-/** Eighths: more than enough places between two whole milliseconds for the order of five timers. */
-const PARTS = 8;
-const lefts = (s: RunState): number[] => s.timers.map((t) => Math.round((t.due - s.now) * PARTS));
-
-/** The same order between whole milliseconds, evenly spaced. */
-function spaced(left: readonly number[]): number[] {
-  const order = [...new Set([0, ...left.map((l) => l % PARTS)])].sort((a, b) => a - b);
-  return left.map((l) => l - (l % PARTS) + order.indexOf(l % PARTS));
-}
-const withLeft = (s: RunState, left: readonly number[]): RunState => ({
-  ...s,
-  now: 1000,
-  timers: s.timers.map((t, i) => ({ ...t, due: 1000 + left[i] / PARTS })),
-});
-
-function tickByTick(program: Program, keys: readonly string[], most: number): Seen | null {
-  const seen: Seen = { timings: new Map(), taken: new Set(), undecided: new Set() };
-  const queue: RunState[] = [];
-  const visit = (state: RunState, given = lefts(state)): void => {
-    const left = spaced(given);
-    const all = seen.timings.get(named(program, state)) ?? new Map<string, number[]>();
-    seen.timings.set(named(program, state), all);
-    if (all.has(left.join())) return;
-    all.set(left.join(), left);
-    queue.push(withLeft(state, left));
-  };
-  const opened = start(program);
-  note(seen, program, opened.step);
-  visit(opened.state);
-  for (let state = queue.pop(); state; state = queue.pop()) {
-    if (queue.length > most) return null;
-    for (const press of keys) {
-      const result = stimulate(program, state, { press });
-      note(seen, program, result.step);
-      visit(result.state);
+/** The points from which some run leads back to where it all began. */
+function canReturn(program: Program, { points, edges }: Ticks): Set<string> {
+  const into = new Map<string, string[]>();
+  for (const [from, to] of edges) into.set(to, [...(into.get(to) ?? []), from]);
+  const queue = [...points.keys()].filter((p) => stateText(program, points.get(p)!) === "idle");
+  const can = new Set(queue);
+  for (let p = queue.pop(); p !== undefined; p = queue.pop()) {
+    for (const from of into.get(p) ?? []) {
+      if (can.has(from)) continue;
+      can.add(from);
+      queue.push(from);
     }
-    const left = lefts(state);
-    if (!left.length) continue;
-    const parts = left.map((l) => l % PARTS);
-    // Where one is whole, a little on, less than to the next; else to where the next is whole.
-    const whole = parts.includes(0);
-    const later = left.map((l) => l - (whole ? 0.5 : Math.min(...parts)));
-    if (whole) visit(state, later);
-    else visit(advance(program, withLeft(state, later), 1000, ({ step }) => note(seen, program, step)));
   }
-  return seen;
+  return can;
+}
+
+/** Whether what is due first comes at one instant, and the order counts. */
+function isRace(program: Program, state: RunState): boolean {
+  const first = Math.min(...state.timers.map((t) => t.due));
+  const together = state.timers.filter((t) => t.due === first);
+  if (together.length < 2) return false;
+  const ends = together.map((early) => {
+    const timers = state.timers.map((t) => (t.due === first && t !== early ? { ...t, due: t.due + 0.01 } : t));
+    return named(program, advance(program, { ...state, timers }, first + 0.01));
+  });
+  return new Set(ends).size > 1;
+}
+
+/** What the rules find, against what follows from the search's points alone. */
+function compareFindings(doc: Component, program: Program, brute: Ticks, counted: Map<string, number>): void {
+  const { findings } = proveNow(doc);
+  for (const { rule } of findings) counted.set(rule, (counted.get(rule) ?? 0) + 1);
+  const of = (rule: RuleId): Finding[] => findings.filter((f) => f.rule === rule);
+  const cellOf = ({ cell, state }: Finding): string => (cell ? `${program.rows[cell.row].label} ${state}` : state!);
+  const all = [...brute.points].map(([point, state]) => ({ point, state, name: stateText(program, state) }));
+
+  expect(sorted(of("F18").map(cellOf))).toEqual(sorted(brute.undecided));
+
+  const entered = new Set(all.map((p) => p.name));
+  const said = program.rows.flatMap(({ label, cells }) =>
+    program.states.flatMap((s) => (cells[s.index] && !cells[s.index]?.ignored ? [[label, s.name]] : [])),
+  );
+  const never = said.filter(([label, s]) => entered.has(s) && !brute.taken.has(`${label} ${s} 0`));
+  const unreached = program.states.slice(1).flatMap((s) => (entered.has(s.name) ? [] : s.name));
+  expect(sorted(of("F17").map(cellOf))).toEqual(sorted([...never.map((n) => n.join(" ")), ...unreached]));
+
+  const waiting = all.flatMap(({ state, name }) =>
+    state.timers.flatMap((t) => {
+      const row = t.kind === "event" && program.eventRows.find((r) => r.descriptors.includes(t.event))?.row;
+      return row && !row.cells[program.stateIndex.get(name)!] ? `${row.label} ${name}` : [];
+    }),
+  );
+  expect(sorted(of("F10").map(cellOf))).toEqual(sorted(waiting));
+
+  const can = canReturn(program, brute);
+  const lost = all.filter((p) => !can.has(p.point)).map((p) => p.name);
+  const found = of("F5").map((f) => f.state!);
+  // It is said of a state where nobody can return from some of its situations: one stands for many timings.
+  for (const state of found) expect(lost).toContain(state);
+  for (const state of entered)
+    if (all.every((p) => p.name !== state || !can.has(p.point))) expect(found).toContain(state);
+
+  const racy = new Set(all.flatMap(({ state, name }) => (isRace(program, state) ? name : [])));
+  for (const f of of("F19")) expect(racy).toContain(f.state);
+  expect(findings.filter((f) => !["F5", "F10", "F17", "F18", "F19", "F20"].includes(f.rule))).toEqual([]);
 }
 
 function byZones(program: Program): { seen: Seen; situations: readonly Situation[] } {
-  const seen: Seen = { timings: new Map(), taken: new Set(), undecided: new Set() };
+  const seen = nothingSeen();
   const explorer = new Explorer(program, [{ move: (_from, _move, step) => step && note(seen, program, step) }], {
     situations: 5000,
   });
@@ -96,43 +106,13 @@ const holds = (zone: Float64Array, left: readonly number[]): boolean => {
   return all.every((a, i) => all.every((b, j) => a - b <= zone[i * all.length + j]));
 };
 
-const delay = fc.integer({ min: 1, max: 6 }).map((ms) => `${ms}ms`);
-const state = fc.constantFrom("idle", "one", "two", "three");
-const timer = fc.constantFrom("tick", "tock");
-const does = fc.oneof(
-  state,
-  fc.tuple(timer, delay).map(([t, d]) => `/ start ${t} after ${d}`),
-  fc.tuple(state, timer, delay).map(([s, t, d]) => `${s} / start ${t} after ${d}`),
-  timer.map((t) => `/ cancel ${t}`),
-  fc.constant("ignored"),
-);
-const row = (cell: fc.Arbitrary<string>) => fc.dictionary(state, cell, { maxKeys: 3 });
-const specification = fc.record({
-  "press a": row(does),
-  "press b": row(does),
-  "timer tick": row(fc.oneof(state, does)),
-  "timer tock": row(fc.oneof(state, does)),
-  after: row(fc.tuple(delay, state).map(([d, s]) => `${d} → ${s}`)),
-  every: row(fc.tuple(delay, state).map(([d, s]) => `${d} → ${s}`)),
-});
-
 describe("zones", () => {
-  it("find what a search tick by tick finds, in 2,000 specifications", () => {
+  it("find what a search tick by tick finds, and so do the rules, in 2,000 specifications", () => {
     let compared = 0;
     let timed = 0;
+    const counted = new Map<string, number>();
     fc.assert(
-      fc.property(specification, (reactions) => {
-        // A state that nothing leads to makes both timers known.
-        const known = (key: "press a" | "press b", cell: string) => ({ [key]: { ...reactions[key], aside: cell } });
-        const doc = component({
-          parts: [],
-          states: ["idle", "one", "two", "three", "aside"],
-          reactions: {
-            ...reactions,
-            ...known("press a", "/ start tick after 1ms"),
-            ...known("press b", "/ start tock after 1ms"),
-          },
-        });
+      fc.property(timedSpecification, (doc) => {
         const program = compile(doc);
         const brute = tickByTick(program, ["a", "b"], 20_000);
         if (!brute) return;
@@ -144,6 +124,7 @@ describe("zones", () => {
         for (const s of situations)
           byName.set(named(program, s.state), [...(byName.get(named(program, s.state)) ?? []), s]);
         expect([...byName.keys()].sort()).toEqual([...brute.timings.keys()].sort());
+        compareFindings(doc, program, brute, counted);
         for (const [name, zones] of byName) {
           const points = [...brute.timings.get(name)!.values()];
           for (const p of points) {
@@ -157,5 +138,6 @@ describe("zones", () => {
     );
     expect(compared).toBeGreaterThanOrEqual(2000);
     expect(timed).toBeGreaterThan(20_000);
+    for (const rule of ["F5", "F10", "F17", "F18", "F19"]) expect(counted.get(rule)).toBeGreaterThan(50);
   }, 240_000);
 });

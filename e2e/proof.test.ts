@@ -86,14 +86,12 @@ describe("what the scenarios notice", () => {
 
 describe("claims", () => {
   it("are typed as they read, and hold in every run or are shown not to", async () => {
-    await say("New claim", "whenever state is open, dialog is visible at once");
-    await untilText(page, ".claim", "holdswhenever state is open");
+    const said = (): Promise<string> => page.$$eval(".claim", (l) => l.map((e) => e.textContent).join(" "));
+    await say("New claim", "whenever state is open, close is visible at once");
+    await until(said, (t) => t.includes("holdswhenever state is open, close"));
     await say("New claim", "never state is closing");
-    await until(
-      () => page.$$eval(".claim", (l) => l.map((e) => e.textContent).join(" ")),
-      (t) => t.includes("failsnever state is closing"),
-    );
-    expect(await verdict("holds")).toContain("1 claim in every run");
+    await until(said, (t) => t.includes("failsnever state is closing"));
+    expect(await verdict("holds")).toContain("4 claims in every run");
     expect(await verdict("fails")).toContain("1 claim");
     await press(page, "Play", ".claim");
     // The replay stays named when it is over; its states pass by.
@@ -108,12 +106,12 @@ describe("claims", () => {
     await page.keyboard.press("Enter");
     await until(
       () => page.$$eval(".claim", (l) => l.length),
-      (n) => n === 3,
+      (n) => n === 6,
     );
     for (let i = 0; i < 3; i++) await press(page, "Undo");
     await until(
       () => page.$$eval(".claim", (l) => l.length),
-      (n) => n === 0,
+      (n) => n === 3,
     );
   });
 });

@@ -81,6 +81,10 @@ describe("any chart", () => {
 const demo = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
 if (!demo.ok) throw new Error("the demo does not load");
 const whole: [string, Component][] = [...Object.entries(components), ["the demo", demo.doc]];
+whole.push([
+  "one with claims and what is accepted",
+  { ...demo.doc, waivers: [{ rule: "F24", part: "dialog", reason: "It rises by a few pixels" }] },
+]);
 
 describe("a whole component", () => {
   it.each(whole)("%s comes back as it was", (_name, doc) => {

@@ -196,8 +196,8 @@ class Writer {
   /** Everything that is not behaviour. */
   private rest(): string {
     const { doc } = this;
-    const { format, version, name, page, tokens, parts, looks, focus, scenarios, requests } = doc;
-    const document = { format, version, name, page, ...(tokens ? { tokens } : {}), parts, looks, focus, scenarios };
+    // What the chart's own elements say is there already.
+    const { data: _d, states: _s, initial: _i, reactions: _r, requests, ...document } = doc;
     const rest = { document, ...(requests ? { requests } : {}), events: doc.reactions.map((r) => r.event) };
     return `<lively:document>\n${indent(escapeXml(JSON.stringify(rest)))}\n</lively:document>`;
   }

@@ -101,6 +101,14 @@ describe("claims", () => {
 const RUNS = 10_000;
 const demos = demoComponents.map((d) => d.load());
 
+describe("the demo", () => {
+  it("claims what holds, and nothing that says nothing", () => {
+    const all = demos.flatMap((d) => proveNow(d).claims.map((c) => ({ in: d.name, ...c })));
+    expect(all.length).toBeGreaterThan(12);
+    expect(all.filter((c) => c.holds !== true || c.note !== null)).toEqual([]);
+  });
+});
+
 describe("what always holds", () => {
   it.each(demos.map((d) => [d.name, d] as const))(
     "of %s holds in each of its share of 10,000 random runs",

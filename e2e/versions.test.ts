@@ -26,6 +26,7 @@ describe("versions", () => {
   it("are kept under a name, and the same as long as nothing changes", async () => {
     await press(page, "Compare", ".views");
     await choose();
+    await page.waitForSelector("[aria-label='Name of the version to keep']");
     await page.type("[aria-label='Name of the version to keep']", "As handed over");
     await page.keyboard.press("Enter");
     await page.click(await page.waitForSelector(".version-name").then(() => ".version-name"));

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import type { Scenario } from "../../core/model";
 import { addScenarios, type Proof, shareOf, stepText } from "../../core/proof";
 import { useDocument } from "../store/document";
-import { useRun } from "../store/run";
+import { OfferedLine } from "./OfferedLine";
 import { PairLines } from "./PairLines";
 
 const kinds = [
@@ -17,7 +17,6 @@ export function CoverageLines({ proof, current }: { proof: Proof; current: boole
   const { coverage, offered } = proof;
   const edit = useDocument((s) => s.edit);
   const writable = useDocument((s) => s.writable);
-  const show = useRun((s) => s.show);
   const add = (list: readonly Scenario[]): void =>
     edit(list.length === 1 ? `add the scenario ${list[0].name}` : `add ${list.length} scenarios`, (d) => ({
       ...d,
@@ -59,18 +58,11 @@ export function CoverageLines({ proof, current }: { proof: Proof; current: boole
       )}
       <ul>
         {offered.map((s) => (
-          <li key={s.name + s.steps.map(stepText).join()} className="scenario offered">
-            <div className="finding-text">
-              <span>{s.name}</span>
-              <p className="muted run-steps">{s.steps.map(stepText).join(" → ")}</p>
-            </div>
-            <Button size="small" type="text" onClick={() => show(s, null)}>
-              Play
-            </Button>
-            <Button size="small" disabled={!writable || !current} onClick={() => add([s])}>
-              Add
-            </Button>
-          </li>
+          <OfferedLine
+            key={s.name + s.steps.map(stepText).join()}
+            scenario={s}
+            onAdd={writable && current ? () => add([s]) : null}
+          />
         ))}
       </ul>
       <PairLines />

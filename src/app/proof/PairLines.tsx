@@ -4,8 +4,8 @@ import { useEffect, useRef, useState } from "react";
 import type { Component } from "../../core/model";
 import { addScenarios, type Pairs, stepText } from "../../core/proof";
 import { useDoc, useDocument } from "../store/document";
-import { useRun } from "../store/run";
 import { Cancelled, createProver, type Prover } from "../workers/prover";
+import { OfferedLine } from "./OfferedLine";
 
 /** Longer lists are shown in part; all of them can be added. */
 const SHOWN = 12;
@@ -14,7 +14,6 @@ export function PairLines() {
   const { doc } = useDoc();
   const edit = useDocument((s) => s.edit);
   const writable = useDocument((s) => s.writable);
-  const show = useRun((s) => s.show);
   const [found, setFound] = useState<{ of: Component; pairs: Pairs } | null>(null);
   const [seen, setSeen] = useState<number | null>(null);
   const prover = useRef<Prover | null>(null);
@@ -54,7 +53,7 @@ export function PairLines() {
               </span>
             )}
             {(!found || !current) && (
-              <Button size="small" type="text" onClick={ask}>
+              <Button size="small" onClick={ask}>
                 Every pair of reactions too …
               </Button>
             )}
@@ -69,15 +68,7 @@ export function PairLines() {
       {found && current && (
         <ul>
           {found.pairs.offered.slice(0, SHOWN).map((s) => (
-            <li key={s.steps.map(stepText).join()} className="scenario pair">
-              <span className="scenario-name run-steps">{s.steps.map(stepText).join(" → ")}</span>
-              <Button size="small" type="text" onClick={() => show(s, null)}>
-                Play
-              </Button>
-              <Button size="small" disabled={!writable} onClick={() => add([s])}>
-                Add
-              </Button>
-            </li>
+            <OfferedLine key={s.steps.map(stepText).join()} scenario={s} onAdd={writable ? () => add([s]) : null} />
           ))}
           {found.pairs.offered.length > SHOWN && (
             <li className="muted">and {found.pairs.offered.length - SHOWN} more</li>

@@ -5,6 +5,7 @@ import type { Frame, RunState, Session, Step } from "../run";
 import { activeNames, allActiveNames } from "../surface";
 import { candidates } from "./candidates";
 import { playScenario } from "./scenario";
+import { titleOf } from "./titles";
 
 /** Times by name; what was never exercised and could be has 0. Keys: see each. */
 export interface Coverage {
@@ -150,8 +151,7 @@ export function scenariosFor(
   for (const { branch, steps } of ways.sort((a, b) => b.steps.length - a.steps.length)) {
     if (out.length >= MOST) break;
     if (!counter.left([branch]).length) continue;
-    const [row, state] = branch.split(" ").map(Number);
-    const bare: Scenario = { name: `${program.rows[row].label} in ${program.states[state].name}`, steps };
+    const bare: Scenario = { name: titleOf(program, steps), steps };
     const { session, after } = playScenario(program, bare);
     counter.add(session);
     const last = steps.length - 1;

@@ -16,5 +16,6 @@ export { motionPlace } from "./rules/motion";
 export { type Waived, waiverFor } from "./rules/waivers";
 export * from "./run-scenarios";
 export * from "./scenario";
+export * from "./titles";
 export * from "./to-the-end";
 export * from "./watch";

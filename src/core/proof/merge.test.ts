@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Expectation, Scenario } from "../model";
-import { addScenarios, wayName } from ".";
+import { compile } from "../program";
+import { box, button, component } from "../testing";
+import { addScenarios, titleOf } from ".";
 
 const click = (part: string, ...expect: Expectation[]) => ({
   do: { click: part },
@@ -22,17 +24,41 @@ describe("scenarios that are added", () => {
     const short = scenario("s", click("c", is("y")));
     expect(addScenarios([open], [short, long])).toEqual([
       open,
-      { name: "click c → click d", steps: [click("c", is("y")), click("d", is("z"))] },
+      { name: "l", steps: [click("c", is("y")), click("d", is("z"))] },
     ]);
   });
   it("leave alone what begins otherwise or runs over several values", () => {
     const cases = { ...open, cases: [{ n: 1 }] };
     const added = scenario("x", click("a", is("lit")));
-    expect(addScenarios([cases], [added])).toEqual([cases, { ...added, name: "click a" }]);
+    expect(addScenarios([cases], [added])).toEqual([cases, added]);
     expect(addScenarios([{ ...open, skip: true as const }], [added])).toHaveLength(2);
   });
-  it("are named by their way, the end of it where it is long", () => {
-    expect(wayName([])).toBe("at the start");
-    expect(wayName(Array.from({ length: 40 }, () => click("button")))).toHaveLength(119);
+  it("get a name that no other has", () => {
+    const added = [scenario("opens", click("x")), scenario("opens", click("y"))];
+    expect(addScenarios([open], added).map((s) => s.name)).toEqual(["opens", "opens (2)", "opens (3)"]);
+    const longer = [scenario("opens", click("x"), click("z")), scenario("opens", click("y"), click("z"))];
+    const names = addScenarios([open], longer).map((s) => s.name);
+    expect(names).toEqual(["opens", "opens, after click x", "opens, after click y"]);
   });
+});
+
+describe("a scenario that nobody named", () => {
+  const program = compile(
+    component({
+      parts: [button("b"), box("p", ["Words"])],
+      states: ["shut", "open"],
+      looks: { p: { shut: "not displayed", open: "shown" } },
+      reactions: { "click b": { shut: "open", open: "ignored" }, after: { open: "2s shut" } },
+    }),
+  );
+  const wait = (ms: number) => ({ do: { wait: ms } });
+  it.each([
+    ["click b in shut leads to open", [click("b")]],
+    ["click b in open", [click("b"), wait(500), click("b")]],
+    ["click b in shut leads to open, 90 ms on", [click("b"), wait(90)]],
+    ["click b in shut leads to open, 2000 ms on: shut", [click("b"), wait(2000)]],
+    ["5 acts, then click b in open", Array.from({ length: 5 }, () => click("b"))],
+    ["left alone for 300 ms: shut", [wait(300)]],
+    ["at the start", []],
+  ])("is called %s", (title, steps) => expect(titleOf(program, steps)).toBe(title));
 });

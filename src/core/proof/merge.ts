@@ -1,6 +1,6 @@
 /** Scenarios added to others so that there are few: what takes the same way is one scenario with more expectations. */
 import type { Expected, Scenario, Step } from "../model";
-import { stepText } from "./scenario";
+import { unusedTitle } from "./titles";
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
@@ -25,22 +25,16 @@ function taking(into: Scenario, from: Scenario): Scenario {
   return { ...into, ...(expect.length ? { expect } : {}), steps };
 }
 
-/** A name for what has none that anybody gave: the way it takes. */
-export const wayName = (steps: readonly Step[]): string => {
-  const text = steps.map(stepText).join(" → ") || "at the start";
-  return text.length <= 120 ? text : `… ${text.slice(-117)}`;
-};
-
 /**
  * @param more what is to be noticed too; a way that is part of another is taken in by that
- * @returns the scenarios with those added, in their order, new ones last and named by their way
+ * @returns the scenarios with those added, in their order, new ones last, no two of one name
  */
 export function addScenarios(scenarios: readonly Scenario[], more: readonly Scenario[]): Scenario[] {
   const out = [...scenarios];
   for (const added of [...more].sort((a, b) => b.steps.length - a.steps.length)) {
     const at = isPlain(added) ? out.findIndex((s) => isPlain(s) && begins(s.steps, added.steps)) : -1;
     if (at >= 0) out[at] = taking(out[at], added);
-    else out.push({ ...added, name: wayName(added.steps) });
+    else out.push({ ...added, name: unusedTitle(added, out) });
   }
   return out;
 }

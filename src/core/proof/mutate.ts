@@ -5,6 +5,7 @@ import { compareBehaviour, type Difference } from "./difference";
 import { type Mutant, mutants, type Operator } from "./mutants";
 import { allHold } from "./run-scenarios";
 import { runScenario } from "./scenario";
+import { titleOf } from "./titles";
 import { toTheEnd } from "./to-the-end";
 
 export interface Survivor {
@@ -71,20 +72,14 @@ function survivorOf(program: Program, other: Program, { operator, text }: Mutant
   const expectation = expectationOf(difference);
   const { steps } = difference.run;
   const expect = expectation ? [expectation] : [];
+  const name = titleOf(program, steps);
   const offered: Scenario = steps.length
-    ? { name: nameOf(text), steps: steps.map((s, i) => (i === steps.length - 1 ? { ...s, expect } : s)) }
-    : { name: nameOf(text), steps, expect };
+    ? { name, steps: steps.map((s, i) => (i === steps.length - 1 ? { ...s, expect } : s)) }
+    : { name, steps, expect };
   // It is only offered where it holds, and would not if things were otherwise.
   const notices = expectation && runScenario(program, offered).ok && !runScenario(other, offered).ok;
   return { operator, text, difference, offered: notices ? offered : null };
 }
-
-/** The question as a name. */
-const nameOf = (question: string): string =>
-  question
-    .replace(/^What if /, "not so: ")
-    .replace(/\?$/, "")
-    .slice(0, 200);
 
 function expectationOf({ part, fact, a }: Difference): Expectation | null {
   if (fact === "announced") return { fact, is: a };

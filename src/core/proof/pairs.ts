@@ -5,9 +5,9 @@ import { advance, nextDue, type RunState, type Session, type Step, stimulate } f
 import type { Acts } from "./acts";
 import { expectationsOf } from "./coverage";
 import { type Bounds, Explorer, type Move, type Situation } from "./explore";
-import { wayName } from "./merge";
 import { runScenarios } from "./run-scenarios";
 import { endOf, playScenario } from "./scenario";
+import { titleOf } from "./titles";
 import { answeredBy, thingsOf } from "./zones";
 
 export interface Pairs {
@@ -153,7 +153,7 @@ function scenariosFor(
       steps = [...steps, ...more[1]];
       last = `${from} > ${more[0]}`;
     }
-    out.push({ name: wayName(steps), steps: expecting(program, steps) });
+    out.push({ name: titleOf(program, steps), steps: expecting(program, steps) });
   }
   return out;
 }

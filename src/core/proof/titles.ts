@@ -1,0 +1,43 @@
+/** Names for scenarios that nobody named: what is done last, where, and where that leads. */
+import type { Scenario, Step } from "../model";
+import type { Program } from "../program";
+import { stateText } from "../surface";
+import { playScenario, stepText } from "./scenario";
+
+/** Of more acts than these, how many there are is said first. */
+const FEW = 4;
+/** The most that a name in the document can have. */
+const LONGEST = 200;
+
+/** Such as `click cancel in open leads to closing`, `click backdrop in open leads to closing, 90 ms on`. */
+export function titleOf(program: Program, steps: readonly Step[]): string {
+  const { session, after } = playScenario(program, { name: "", steps: [...steps] });
+  const start = session.frames.at(0)!.state;
+  const where = (i: number): string => stateText(program, after[Math.min(i, after.length - 1)] ?? start);
+  const last = steps.findLastIndex(({ do: what }) => !("wait" in what));
+  const waited = steps.slice(last + 1).reduce((ms, { do: what }) => ms + ("wait" in what ? what.wait : 0), 0);
+  const end = where(steps.length - 1);
+  if (last < 0) return waited ? `left alone for ${timeText(waited)}${end ? `: ${end}` : ""}` : "at the start";
+  const [from, to] = [last > 0 ? where(last - 1) : stateText(program, start), where(last)];
+  const acts = steps.filter(({ do: what }) => !("wait" in what)).length;
+  const many = acts > FEW ? `${acts} acts, then ` : "";
+  const leads = to === from ? "" : ` leads to ${to}`;
+  const on = waited ? `, ${timeText(waited)} on${end === to ? "" : `: ${end}`}` : "";
+  return `${many}${stepText(steps[last])} in ${from}${leads}${on}`.slice(0, LONGEST);
+}
+
+const timeText = (ms: number): string => stepText({ do: { wait: ms } }).replace("wait ", "");
+
+/** The name; where others have it already, with what comes before its end, else with a number. */
+export function unusedTitle({ name, steps }: Scenario, others: readonly Scenario[]): string {
+  const used = new Set(others.map((s) => s.name));
+  if (!used.has(name)) return name;
+  const last = steps.findLastIndex(({ do: what }) => !("wait" in what));
+  for (let from = last - 1; from >= Math.max(0, last - FEW); from--) {
+    const longer = `${name}, after ${steps.slice(from, last).map(stepText).join(" → ")}`;
+    if (!used.has(longer) && longer.length <= LONGEST) return longer;
+  }
+  let n = 2;
+  while (used.has(`${name} (${n})`)) n++;
+  return `${name} (${n})`;
+}

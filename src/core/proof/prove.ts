@@ -66,6 +66,8 @@ interface Explored {
   counts: Counts;
   findings: Finding[];
   unshown: number;
+  /** By claim, as JSON. */
+  claims: Map<string, ClaimResult>;
 }
 /** Kept from one proof to the next; it only serves where the specification is the same. */
 export interface Memo {
@@ -111,7 +113,7 @@ function* exploreAll(doc: Component, program: Program, bounds: Bounds, log: Log)
   }
   const order = { fault: 0, warning: 1, undecided: 2 };
   const findings = collector.findings.sort((a, b) => order[a.severity] - order[b.severity]);
-  return { explorer, counts, findings, unshown: collector.unshown.size };
+  return { explorer, counts, findings, unshown: collector.unshown.size, claims: new Map() };
 }
 
 /** Runs to the end; yields the number of situations seen so far. @param memo spares exploring what was explored before */
@@ -138,7 +140,7 @@ export function* prove(
     const way = counts.first.get(branch);
     return way ? explorer.pathTo(way.from, way.move) : null;
   });
-  const claims = yield* checkClaims(program, explorer, bounds);
+  const claims = yield* checkClaims(program, explorer, bounds, memo.last.explored.claims);
   const { left, waived, idle } = waive(findings, doc.waivers ?? []);
   return {
     scenarios,

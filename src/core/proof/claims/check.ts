@@ -23,24 +23,40 @@ export interface ClaimResult {
 
 const CUT = "not everything could be explored, and up to there it holds";
 
-/** Checks claims, those of one situation each on what is explored already. Yields now and then. */
+/**
+ * Checks claims, those of one situation each on what is explored already. Yields now and then.
+ * @param known what was found of claims about this specification before; what is found now is added
+ */
 export function* checkClaims(
   program: Program,
   explorer: Explorer,
   most: { situations: number },
+  known: Map<string, ClaimResult> = new Map(),
 ): Generator<number, ClaimResult[]> {
   const results: ClaimResult[] = [];
   for (const claim of program.doc.claims ?? []) {
-    const text = printClaim(claim);
-    try {
-      const { holds, note, run } = yield* checkClaim(program, explorer, claim, most);
-      results.push({ text, holds, note, run: run && { ...run, name: text.slice(0, 200) } });
-    } catch (error) {
-      if (!(error instanceof NotComputable)) throw error;
-      results.push({ text, holds: null, note: error.message, run: null });
-    }
+    const key = JSON.stringify(claim);
+    const result = known.get(key) ?? (yield* resultOf(program, explorer, claim, most));
+    known.set(key, result);
+    results.push(result);
   }
   return results;
+}
+
+function* resultOf(
+  program: Program,
+  explorer: Explorer,
+  claim: Claim,
+  most: { situations: number },
+): Generator<number, ClaimResult> {
+  const text = printClaim(claim);
+  try {
+    const { holds, note, run } = yield* checkClaim(program, explorer, claim, most);
+    return { text, holds, note, run: run && { ...run, name: text.slice(0, 200) } };
+  } catch (error) {
+    if (!(error instanceof NotComputable)) throw error;
+    return { text, holds: null, note: error.message, run: null };
+  }
 }
 
 type Found = Pick<ClaimResult, "holds" | "note" | "run">;

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import type { Component } from "../../core/model";
+import { allParts, type Component } from "../../core/model";
 import { useActive } from "../store/active";
 import { type Column, type Row, spansOf } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
@@ -108,10 +108,16 @@ export function Sheet() {
       <p className="sheet-help">
         {doc.reactions.length || !doc.parts.length
           ? "Type to edit · Enter takes it · Delete leaves it undecided · Alt+↓ opens a cell's controls · Alt+arrows move a state or a row"
-          : `Go on at “+ event”: type what a person does, such as click ${doc.looks[0]?.part ?? doc.parts[0].name} or press Escape. Then say in each state what happens.`}
+          : `Go on at “+ event”: type what a person does, such as click ${operated(doc)} or press Escape. Then say in each state what happens.`}
       </p>
     </div>
   );
+}
+
+/** What a person would click first: a button, a link; else whatever there is. */
+function operated(doc: Component): string {
+  const parts = allParts(doc).map((p) => p.part);
+  return (parts.find((p) => ["button", "a", "summary", "input"].includes(p.tag)) ?? parts[0]).name;
 }
 
 /**

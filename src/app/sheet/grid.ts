@@ -109,15 +109,23 @@ export interface Place {
   column: number;
 }
 
-/** The next place in a direction that is a cell; the same place where there is none. */
+/**
+ * The next place in a direction that is a cell. Up and down, where there is none in the column, the nearest one of the next
+ * row: no place is a dead end. The same place where there is nothing at all.
+ */
 export function step(grid: Grid, from: Place, rows: number, columns: number): Place {
-  let { row, column } = from;
-  for (;;) {
-    row += rows;
-    column += columns;
-    if (row < 0 || row >= grid.rows.length || column < 0 || column >= grid.columns.length) return from;
-    if (isCell(grid, { row, column })) return { row, column };
+  const inside = ({ row, column }: Place): boolean =>
+    row >= 0 && row < grid.rows.length && column >= 0 && column < grid.columns.length;
+  const next = (p: Place): Place => ({ row: p.row + rows, column: p.column + columns });
+  for (let at = next(from); inside(at); at = next(at)) if (isCell(grid, at)) return at;
+  for (let at = next(from); rows && inside(at); at = next(at)) {
+    const near = grid.columns
+      .map((_c, column) => ({ row: at.row, column }))
+      .filter((p) => isCell(grid, p))
+      .sort((a, b) => Math.abs(a.column - at.column) - Math.abs(b.column - at.column));
+    if (near.length) return near[0];
   }
+  return from;
 }
 
 export function isCell(grid: Grid, { row, column }: Place): boolean {

@@ -45,6 +45,13 @@ describe("the grid", () => {
     expect(step(grid, { row: 1, column: 2 }, -1, 0)).toEqual(corner);
     expect(step(grid, { row: 2, column: 3 }, 1, 0)).toEqual({ row: 4, column: 3 });
     expect(isCell(grid, { row: 3, column: 0 })).toBe(true);
+    // Below “+ state” there is nothing, nor in the last row but “+ event”: the nearest cell is next.
+    const last = grid.columns.length - 1;
+    expect(step(grid, { row: 0, column: last }, 1, 0)).toEqual({ row: 1, column: last - 1 });
+    expect(step(grid, { row: grid.rows.length - 2, column: 3 }, 1, 0)).toEqual({
+      row: grid.rows.length - 1,
+      column: 0,
+    });
     expect(between({ row: 2, column: 3 }, { row: 1, column: 2 }).flat()).toHaveLength(4);
   });
   it("a selection finds its cell again, also after rows moved or went", () => {

@@ -24,6 +24,9 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
     () => (reader && deferred.trim() ? reader.read(deferred, title.trim() || "New component") : null),
     [reader, deferred, title],
   );
+  const make = (): void => {
+    if (result?.ok) onMade(result.doc);
+  };
   const broken = result?.ok ? references(result.doc).filter((r) => !r.to) : [];
   return (
     <Modal
@@ -35,7 +38,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
         <Button key="cancel" onClick={onClose}>
           Cancel
         </Button>,
-        <Button key="make" type="primary" disabled={!result?.ok} onClick={() => result?.ok && onMade(result.doc)}>
+        <Button key="make" type="primary" disabled={!result?.ok} title="Ctrl + Enter" onClick={make}>
           Make the component
         </Button>,
       ]}
@@ -44,7 +47,13 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
         <div className="from-html-in">
           <label htmlFor="html-name">
             <span className="caps">Name</span>
-            <Input id="html-name" value={title} maxLength={120} onChange={(e) => setTitle(e.target.value)} />
+            <Input
+              id="html-name"
+              value={title}
+              maxLength={120}
+              onChange={(e) => setTitle(e.target.value)}
+              onPressEnter={make}
+            />
           </label>
           <label className="from-html-text" htmlFor="html-text">
             <span className="caps">Markup, with its style if there is any</span>
@@ -58,6 +67,9 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
                 '<button id="open" aria-controls="panel">Open</button>\n<div id="panel">…</div>\n<style>…</style>'
               }
               onChange={(e) => setText(e.target.value)}
+              onKeyDown={(e) => {
+                if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) make();
+              }}
             />
           </label>
           <p className="muted">Scripts in it never run. A file can be dropped on the shelf as well.</p>

@@ -149,6 +149,7 @@ export function CellEditor(props: CellEditorProps) {
       setErrorText(wrong.message);
       view.dispatch({ effects: setError.of(wrong) });
     }
+    keepInside(host.current!.parentElement!);
     // Last: marks that come after the focus would move the caret to the start.
     view.focus();
     return () => view.destroy();
@@ -166,6 +167,14 @@ export function CellEditor(props: CellEditorProps) {
       )}
     </div>
   );
+}
+
+/** At the right edge of what is in sight the editor grows to the left. */
+function keepInside(editor: HTMLElement): void {
+  const edge = editor.closest(".sheet")?.getBoundingClientRect().right ?? innerWidth;
+  const { left, right } = editor.getBoundingClientRect();
+  if (right > edge) editor.classList.add("leftwards");
+  else editor.style.maxWidth = `${Math.min(520, edge - left - 8)}px`;
 }
 
 const hints: Record<EditorKind, string> = {

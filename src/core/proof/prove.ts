@@ -83,7 +83,7 @@ function keyOf(
   return JSON.stringify([specification, bounds]);
 }
 
-function* exploreAll(doc: Component, program: Program, bounds: Bounds, log: Log): Generator<number, Explored> {
+function* exploreAll(doc: Component, program: Program, bounds: Bounds, log: Log | null): Generator<number, Explored> {
   const collector = new Collector();
   const counts = new Counts(program);
   referenceRules(doc, collector);
@@ -105,7 +105,7 @@ function* exploreAll(doc: Component, program: Program, bounds: Bounds, log: Log)
   const explorer = new Explorer(program, visitors, bounds, {}, log);
   flashRule(program, explorer.situations[0].state, collector);
   yield* explorer.run();
-  log.close();
+  log?.close();
   if (explorer.complete) {
     wayBackRules(explorer, collector);
     neverRules(counts, collector);
@@ -120,17 +120,17 @@ function* exploreAll(doc: Component, program: Program, bounds: Bounds, log: Log)
 export function* prove(
   doc: Component,
   bounds: Bounds = defaultBounds,
-  memo: Memo = newMemo(),
+  memo: Memo | null = null,
 ): Generator<number, Proof> {
   const program = compile(doc);
   const key = keyOf(doc, bounds);
-  const same = memo.last?.key === key;
+  const last = memo?.last?.key === key ? memo.last : null;
   // Before anything runs: it takes over numbers from the program before.
-  const log = same ? null : new Log(program, memo.last?.explored.explorer.log);
+  const log = memo && !last ? new Log(program, memo.last?.explored.explorer.log) : null;
   const { results: scenarios, sessions } = runScenarios(program);
-  if (log || !memo.last)
-    memo.last = { key, explored: yield* exploreAll(doc, program, bounds, log ?? new Log(program)) };
-  const { explorer, counts, findings, unshown } = memo.last.explored;
+  const explored = last?.explored ?? (yield* exploreAll(doc, program, bounds, log));
+  if (memo) memo.last = { key, explored };
+  const { explorer, counts, findings, unshown } = explored;
   const reached = program.states.filter((s) => counts.entered[s.index]).map((s) => s.name);
   const branches = [...counts.taken.keys()];
   const counter = new CoverageCounter(program, { states: reached.filter((s) => s !== ALWAYS), branches });
@@ -140,7 +140,7 @@ export function* prove(
     const way = counts.first.get(branch);
     return way ? explorer.pathTo(way.from, way.move) : null;
   });
-  const claims = yield* checkClaims(program, explorer, bounds, memo.last.explored.claims);
+  const claims = yield* checkClaims(program, explorer, bounds, explored.claims);
   const { left, waived, idle } = waive(findings, doc.waivers ?? []);
   return {
     scenarios,

@@ -20,14 +20,15 @@ export function valueAt(track: Track, now: number): string {
   if (now >= trackEnd(track)) return track.to;
   const elapsed = now - track.start - track.delay;
   if (elapsed < 0) return track.from;
-  const last = lastValue.get(track);
-  if (last?.now === now) return last.value;
+  for (const r of recent) if (r.track === track && r.now === now) return r.value;
   const value = mix(track.property, track.from, track.to)!(progressAt(track, now));
-  lastValue.set(track, { now, value });
+  recent[oldest] = { track, now, value };
+  oldest = (oldest + 1) % recent.length;
   return value;
 }
 /** At one instant the same is asked again and again: by each part of a picture, and by whatever can be done then. */
-const lastValue = new WeakMap<Track, { now: number; value: string }>();
+const recent = Array.from({ length: 4 }, () => ({ track: null as Track | null, now: 0, value: "" }));
+let oldest = 0;
 
 /** The value a look gives a property, before motion. */
 export function restingValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {

@@ -96,6 +96,12 @@ describe("lively check", () => {
       ["Test"],
     ]);
   }, 60_000);
+  it("stops exploring at a bound, which is no proof", () => {
+    const { code, out } = run([demo], { situations: 5 });
+    expect(code).toBe(1);
+    expect(out).toContain("5 situations, ");
+    expect(out).toContain("cut short, not everything was seen");
+  });
   it("runs the scenarios of a tag alone, and each claim", () => {
     const [first, ...rest] = few.scenarios;
     const tagged = file(

@@ -1,7 +1,7 @@
 import { writeFileSync } from "node:fs";
 import { allHolds, junitReport, markdownReport, mutationText, type Proved, reportText } from "../core/exchange";
 import type { Component, Problem } from "../core/model";
-import { type Mutation, mutateNow, type Proof, proveNow, scoreOf, shareOf } from "../core/proof";
+import { defaultBounds, type Mutation, mutateNow, type Proof, proveNow, scoreOf, shareOf } from "../core/proof";
 import { readDocument } from "./files";
 
 export interface Output {
@@ -19,6 +19,8 @@ export interface Wishes {
   minCoverage?: number;
   /** Share of the small faults put in that they have to notice. Asked for only where it is given: it takes its time. */
   minMutation?: number;
+  /** Situations after which the exploration of a component stops and says so. */
+  situations?: number;
   /** Only scenarios with that tag run. */
   tag?: string;
   /** Only every N-th file, from the I-th on, to share the work. */
@@ -32,7 +34,7 @@ type Checked = { file: string; ok: boolean; problems: Problem[]; name?: string; 
  * @returns the exit code: 0 all hold, 1 something does not, 2 something could not be read
  */
 export function check(files: readonly string[], wishes: Wishes, output: Output): 0 | 1 | 2 {
-  const { json, shard, minCoverage = 0, minMutation } = wishes;
+  const { json, shard, minCoverage = 0, minMutation, situations = defaultBounds.situations } = wishes;
   const results: Checked[] = [];
   const proved: Proved[] = [];
   const mine = shard ? files.filter((_f, i) => i % shard.of === shard.index - 1) : files;
@@ -44,7 +46,7 @@ export function check(files: readonly string[], wishes: Wishes, output: Output):
       continue;
     }
     const doc = tagged(loaded.doc, wishes.tag);
-    const proof = proveNow(doc);
+    const proof = proveNow(doc, { situations });
     const { covered, of } = shareOf(proof.coverage.branches);
     const lacking = of > 0 && (100 * covered) / of < minCoverage;
     const mutation = minMutation === undefined ? undefined : mutateNow(doc);

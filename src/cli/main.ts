@@ -15,6 +15,12 @@ function shardOf(text: string): NonNullable<Wishes["shard"]> {
   return { index, of };
 }
 
+function count(text: string): number {
+  const n = Number(text);
+  if (!Number.isSafeInteger(n) || n < 1) throw new InvalidArgumentError("a whole number from 1");
+  return n;
+}
+
 const program = new Command("lively").description("Check and run component files.").exitOverride();
 program
   .command("check")
@@ -25,6 +31,7 @@ program
   .option("--markdown <file>", "write a report to be read")
   .option("--min-coverage <percent>", "share of the reactions that each component's scenarios have to take", percent)
   .option("--min-mutation <percent>", "share of small faults put in that the scenarios have to notice", percent)
+  .option("--situations <number>", "after which exploring a component stops and says so (default: 50000)", count)
   .option("--tag <word>", "only scenarios with that tag")
   .option("--shard <I/N>", "only every N-th file from the I-th on", shardOf)
   .action((files: string[], wishes: Wishes) => {

@@ -18,7 +18,7 @@ import { WaiverLines } from "./WaiverLines";
 
 export function ProofView() {
   const { doc } = useDoc();
-  const { proof, of, running, seen, stopped, start, stop } = useProof();
+  const { proof, of, running, seen, stopped, most, start, stop } = useProof();
   const [params, setParams] = useSearchParams();
   const edit = useDocument((s) => s.edit);
   const writable = useDocument((s) => s.writable);
@@ -109,7 +109,7 @@ export function ProofView() {
             )
           )}
         </div>
-        {running && seen > 0 && <Progress percent={Math.min(100, seen / 500)} showInfo={false} size="small" />}
+        {running && seen > 0 && <Progress percent={Math.min(100, (100 * seen) / most)} showInfo={false} size="small" />}
         {proof && <Explored />}
         <ul>{proof && faults(proof).map((f) => <FindingLine key={f.rule + f.text + f.state} finding={f} />)}</ul>
         {proof && undecided(proof).length > 0 && (
@@ -162,9 +162,10 @@ export function ProofView() {
 
 function Explored() {
   const proof = useProof((s) => s.proof)!;
+  const { most, running, further } = useProof();
   const { piled, states } = proof.uncovered;
   return (
-    <p className="muted explored">
+    <div className="muted explored">
       {proof.situations.toLocaleString("en")} situations, each at every timing, and {proof.moves.toLocaleString("en")}{" "}
       moves between them
       {proof.complete
@@ -173,7 +174,12 @@ function Explored() {
           : ", all that can be reached. No rule is broken."
         : `: not all that can be reached. What goes on from ${states.slice(0, 6).join(", ")}${states.length > 6 ? " …" : ""} beyond that was not looked at, and nothing is said about ways back or what never happens.`}
       {piled.length > 0 && ` More and more of ${piled.join(", ")} can be on their way at once.`}
-    </p>
+      {proof.situations >= most && (
+        <Button size="small" disabled={running} onClick={further}>
+          Explore up to {(most * 4).toLocaleString("en")} situations
+        </Button>
+      )}
+    </div>
   );
 }
 

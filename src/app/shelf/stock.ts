@@ -1,6 +1,7 @@
 /** Putting components on the shelf and taking them off. */
 import { nanoid } from "nanoid";
 import { type Component, readComponentValue } from "../../core/model";
+import { defaultBounds } from "../../core/proof";
 import { database, dropStrayVersions, type Stored, saveSummary } from "../storage/database";
 import { forget, keepInMemory } from "../storage/memory";
 import { countsOf } from "../store/proof";
@@ -73,7 +74,7 @@ export async function proveUnproved(items: readonly Stored[]): Promise<void> {
       if (item.summary?.revision === item.revision || tried.has(key)) continue;
       const read = readComponentValue(item.doc);
       if (read.ok) {
-        const proof = await prover.prove(read.doc, () => {});
+        const proof = await prover.prove(read.doc, defaultBounds, () => {});
         await saveSummary(item.id, { ...countsOf(proof), revision: item.revision });
       }
       tried.add(key);

@@ -1,7 +1,7 @@
 /** The proof of the open component, redone in the worker after each change. */
 import { create } from "zustand";
 import type { Component } from "../../core/model";
-import { type Finding, type Proof, shareOf } from "../../core/proof";
+import { defaultBounds, type Finding, type Proof, shareOf } from "../../core/proof";
 import { Cancelled, createProver } from "../workers/prover";
 import { useDocument } from "./document";
 
@@ -13,7 +13,11 @@ export interface ProofStore {
   /** Situations seen so far. */
   seen: number;
   stopped: boolean;
+  /** Situations after which the exploration of this component stops and says so. */
+  most: number;
   start(): void;
+  /** Explores four times as far. */
+  further(): void;
   stop(): void;
 }
 
@@ -22,18 +26,19 @@ const SETTLE = 120;
 const prover = createProver();
 let timer: ReturnType<typeof setTimeout> | undefined;
 
-export const useProof = create<ProofStore>()((set) => ({
+export const useProof = create<ProofStore>()((set, get) => ({
   proof: null,
   of: null,
   running: false,
   seen: 0,
   stopped: false,
+  most: defaultBounds.situations,
   start() {
     const { doc } = useDocument.getState();
     if (!doc) return;
     set({ running: true, seen: 0, stopped: false });
     prover
-      .prove(doc, (seen) => set({ seen }))
+      .prove(doc, { situations: get().most }, (seen) => set({ seen }))
       .then(
         (proof) => {
           if (useDocument.getState().doc === doc) set({ proof, of: doc, running: false });
@@ -45,6 +50,10 @@ export const useProof = create<ProofStore>()((set) => ({
         },
       );
   },
+  further() {
+    set({ most: get().most * 4 });
+    get().start();
+  },
   stop() {
     prover.cancel();
     set({ running: false, stopped: true });
@@ -54,7 +63,7 @@ export const useProof = create<ProofStore>()((set) => ({
 useDocument.subscribe((now, before) => {
   if (now.doc === before.doc) return;
   clearTimeout(timer);
-  if (now.id !== before.id) useProof.setState({ proof: null, of: null });
+  if (now.id !== before.id) useProof.setState({ proof: null, of: null, most: defaultBounds.situations });
   if (!now.doc) return prover.cancel();
   timer = setTimeout(() => useProof.getState().start(), now.id === before.id ? SETTLE : 0);
 });

@@ -3,6 +3,7 @@ import { expose } from "comlink";
 import type { Component } from "../../core/model";
 import { compile } from "../../core/program";
 import {
+  type Bounds,
   type Compared,
   comparing,
   defaultBounds,
@@ -25,8 +26,8 @@ const memo = newMemo();
 type Progress = (count: number) => void;
 
 const api = {
-  async prove(doc: Component, progress: Progress): Promise<Proof> {
-    return toTheEnd(prove(doc, defaultBounds, memo), progress);
+  async prove(doc: Component, bounds: Bounds, progress: Progress): Promise<Proof> {
+    return toTheEnd(prove(doc, bounds, memo), progress);
   },
   async mutate(doc: Component, progress: Progress): Promise<Mutation> {
     return toTheEnd(mutate(doc), progress);

@@ -1,7 +1,7 @@
 /** The app's side of the proof worker. Each prover has a worker of its own: nobody's proof ends another's. */
 import { proxy, type Remote, wrap } from "comlink";
 import type { Component } from "../../core/model";
-import type { Compared, Mutation, Pairs, Proof } from "../../core/proof";
+import type { Bounds, Compared, Mutation, Pairs, Proof } from "../../core/proof";
 import type { ProofWorker } from "./proof.worker";
 
 /** A proof was ended before it was done, by a newer one or by `cancel`. */
@@ -10,10 +10,11 @@ export class Cancelled extends Error {}
 export interface Prover {
   /**
    * Proves a component; one proof at a time, a newer one ends the one before.
+   * @param bounds after which it stops and says what was not looked at
    * @param progress is told the number of situations seen so far
    * @throws Cancelled
    */
-  prove(doc: Component, progress: (situations: number) => void): Promise<Proof>;
+  prove(doc: Component, bounds: Bounds, progress: (situations: number) => void): Promise<Proof>;
   /** Asks what the scenarios notice; the same holds. @param progress is told the number of questions asked so far */
   mutate(doc: Component, progress: (questions: number) => void): Promise<Mutation>;
   /** Looks for scenarios that take every pair of reactions. @param progress is told the situations seen so far */
@@ -54,7 +55,7 @@ export function createProver(): Prover {
   };
   return {
     cancel,
-    prove: (doc, progress) => ask((to) => to.prove(doc, proxy(progress))),
+    prove: (doc, bounds, progress) => ask((to) => to.prove(doc, bounds, proxy(progress))),
     mutate: (doc, progress) => ask((to) => to.mutate(doc, proxy(progress))),
     pairs: (doc, progress) => ask((to) => to.pairs(doc, proxy(progress))),
     compare: (a, b, progress) => ask((to) => to.compare(a, b, proxy(progress))),

@@ -77,6 +77,8 @@ export class Explorer {
   /** Configurations of what was reached when the bound was, and not kept. */
   private readonly beyond = new Set<number>();
   private readonly known = new Map<string, Situation[]>();
+  /** Situations in which a step never came to rest and was cut: what would follow says nothing. */
+  private readonly restless = new Set<number>();
   readonly acts: Acts;
   private readonly trim: (state: RunState) => RunState;
   private readonly outcomes: Outcomes;
@@ -167,6 +169,7 @@ export class Explorer {
         const { states, things, zone, kept, begun } = next;
         to = { index, state, parent: from?.index ?? -1, move, states, things, zone, kept, begun };
         this.situations.push(to);
+        if ((step ?? this.first).loop) this.restless.add(index);
         if (alike) alike.push(to);
         else this.known.set(key, [to]);
         fresh = true;
@@ -183,6 +186,11 @@ export class Explorer {
 
   private expand(from: Situation): void {
     if (this.observer.stop?.(from.state)) return;
+    if (this.restless.has(from.index)) {
+      this.complete = false;
+      this.beyond.add(from.state.config);
+      return;
+    }
     const before = this.log?.of(from);
     const groups: (readonly Outcome[])[] = [];
     const look = (at: number, make: () => readonly Outcome[]): void => {

@@ -1,6 +1,6 @@
 /** Ways of putting a fault into every place of some components where it can be put. */
 import type { Component, Look, Part, Reaction } from "../model";
-import { setLook, setReaction, stateNames, targetsOf } from "../model";
+import { ALWAYS, setLook, setReaction, stateNames, targetsOf } from "../model";
 import { compile } from "../program";
 import { atRest } from "../run";
 import { isPainted } from "../surface";
@@ -74,6 +74,36 @@ function oldEndings(d: Component): Planted[] {
   });
 }
 
+/** A state in which nothing that happens does anything any more. */
+function noWayBack(d: Component): Planted[] {
+  const outer = d.reactions.flatMap((r) => r.in[ALWAYS] ?? []);
+  if (outer.some((c) => c !== "ignored" && c.branches.some((b) => targetsOf(b).length))) return [];
+  return d.states.slice(1).map(({ name }) => {
+    const reactions = d.reactions.map((r) => (r.in[name] ? { ...r, in: { ...r.in, [name]: "ignored" as const } } : r));
+    return [`${d.name}: ${name}`, { ...d, reactions }];
+  });
+}
+
+/** The first two states lead to one another by themselves. */
+function looping(d: Component): Planted[] {
+  const [a, b] = d.states;
+  return b ? [[d.name, withRow(d, { on: "automatic" }, { [a.name]: to(b.name), [b.name]: to(a.name) })]] : [];
+}
+
+/** What asks for something asks again where the answer is waited for. */
+function askedTwice(d: Component): Planted[] {
+  return d.reactions.flatMap((row, i) =>
+    Object.values(row.in).flatMap((cell): Planted[] => {
+      const asks =
+        cell === "ignored" ? undefined : cell.branches.find((b) => b.actions?.some((a) => a.do === "request"));
+      const [waiting] = asks ? targetsOf(asks) : [];
+      if (!asks || waiting === undefined || !row.in[waiting]) return [];
+      const again = { branches: [{ actions: asks.actions!.filter((a) => a.do === "request") }] };
+      return [[`${d.name}: ${waiting}`, setReaction(d, i, waiting, again)]];
+    }),
+  );
+}
+
 export function planting(components: readonly Component[]) {
   /** Those whose states lie side by side. */
   const plain = components.filter((d) => d.states.every((s) => !s.states && !s.kind));
@@ -81,6 +111,9 @@ export function planting(components: readonly Component[]) {
     flashing: () => plain.flatMap(flashing),
     racing: () => plain.flatMap(racing),
     oldEndings: () => components.flatMap(oldEndings),
+    noWayBack: () => plain.flatMap(noWayBack),
+    looping: () => plain.flatMap(looping),
+    askedTwice: () => components.flatMap(askedTwice),
     one: (name: string, plant: (doc: Component) => Component): Planted[] => [
       [name, plant(components.find((d) => d.name === name)!)],
     ],

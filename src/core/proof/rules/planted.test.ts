@@ -5,16 +5,16 @@ import type { Component, Reaction } from "../../model";
 import { setFocusRule, setReaction } from "../../model";
 import { compile } from "../../program";
 import { initialValue, stateText } from "../../surface";
-import { listens, type Planted, planting, to, without, withRow } from "../../testing/planting";
+import { listens, type Planted, planting, without } from "../../testing/planting";
 import { type Finding, playScenario, proveNow, type RuleId } from "..";
 
 const demo = demoComponents.map((d) => d.load());
-const { cells, looks, parts, one, flashing, racing, oldEndings } = planting(demo);
+const { cells, looks, parts, one, flashing, racing, oldEndings, noWayBack, looping, askedTwice } = planting(demo);
 
 /** Proved once, asked twice. */
 const known = new WeakMap<Component, readonly Finding[]>();
 function findingsOf(doc: Component): readonly Finding[] {
-  const found = known.get(doc) ?? proveNow(doc).findings;
+  const found = known.get(doc) ?? proveNow(doc, { situations: 1500 }).findings;
   known.set(doc, found);
   return found;
 }
@@ -66,7 +66,7 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
     [1, 2, 3].flatMap((row) => one("Hold to give up a seat", (d) => setReaction(d, row, "holding", "ignored"))),
     3,
   ],
-  ["F5", "no way back", one("Remove a passenger", (d) => setReaction(d, 2, "removed", "ignored")), 1],
+  ["F5", "no way back", noWayBack(), 23],
   [
     "F6",
     "aria-expanded in one state only",
@@ -183,12 +183,7 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
   ],
   ["F19", "two delays of one length", racing(), 17],
   ["F20", "an ending that outlives its state", oldEndings(), 5],
-  [
-    "F21",
-    "a loop",
-    one("Deck menu button", (d) => withRow(d, { on: "automatic" }, { open: to("closed"), closed: to("open") })),
-    1,
-  ],
+  ["F21", "a loop", looping(), 14],
   [
     "F22",
     "a text that is not announced",
@@ -199,14 +194,7 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
     ),
     3,
   ],
-  [
-    "F23",
-    "sent twice",
-    one("Send my pass", (d) =>
-      setReaction(d, 0, "sending", { branches: [{ actions: [{ do: "request", request: "pass" }] }] }),
-    ),
-    1,
-  ],
+  ["F23", "asked twice", askedTwice(), 4],
   [
     "F24",
     "nothing calmer",

@@ -59,7 +59,7 @@ describe("scenarios that are offered", () => {
   it("take what none takes yet, few of them, with what their last step changes", () => {
     const { offered } = proveNow(doc([twice]));
     expect(offered.map((s) => s.steps.map(stepText))).toEqual([["click b", "click b", "click b"]]);
-    expect(offered[0].name).toBe("click b in z");
+    expect(offered[0].name).toBe("click b in z leads to a");
     expect(offered[0].steps[2].expect).toContainEqual({ fact: "state", is: "a" });
     expect(offered[0].steps[1].expect).toBeUndefined();
     expect(proveNow(doc([])).offered.length).toBeLessThan(5);

@@ -160,6 +160,16 @@ export function ProofView() {
   );
 }
 
+/** As many as a person would read. */
+function someOf(states: readonly string[]): string {
+  let text = states[0] ?? "";
+  for (const s of states.slice(1)) {
+    if (text.length + s.length > 140) return `${text} …`;
+    text += `, ${s}`;
+  }
+  return text;
+}
+
 function Explored() {
   const proof = useProof((s) => s.proof)!;
   const { most, running, further } = useProof();
@@ -172,12 +182,14 @@ function Explored() {
         ? faults(proof).length
           ? ", all that can be reached."
           : ", all that can be reached. No rule is broken."
-        : `: not all that can be reached. What goes on from ${states.slice(0, 6).join(", ")}${states.length > 6 ? " …" : ""} beyond that was not looked at, and nothing is said about ways back or what never happens.`}
+        : `: not all that can be reached. What goes on from ${someOf(states)} beyond that was not looked at, and nothing is said about ways back or what never happens.`}
       {piled.length > 0 && ` More and more of ${piled.join(", ")} can be on their way at once.`}
       {proof.situations >= most && (
-        <Button size="small" disabled={running} onClick={further}>
-          Explore up to {(most * 4).toLocaleString("en")} situations
-        </Button>
+        <p>
+          <Button size="small" disabled={running} onClick={further}>
+            Explore up to {(most * 4).toLocaleString("en")} situations
+          </Button>
+        </p>
       )}
     </div>
   );

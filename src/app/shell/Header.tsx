@@ -143,7 +143,13 @@ function Standing({ id }: { id: string }) {
             </Link>
           )}
           <Link to={to} className={`chip ${counts.findings ? "wrong" : "holds"}`}>
-            {counts.findings === 1 ? "1 finding" : counts.findings ? `${counts.findings} findings` : "no findings"}
+            {counts.findings === 1
+              ? "1 finding"
+              : counts.findings
+                ? `${counts.findings} findings`
+                : counts.complete
+                  ? "no findings"
+                  : "none found so far"}
           </Link>
           <Link to={to} className={`chip ${counts.undecided ? "open" : "holds"}`}>
             {counts.undecided ? `${counts.undecided} undecided` : "all decided"}

@@ -55,6 +55,7 @@ export function antTheme(name: ThemeName): ThemeConfig {
       fontSize: 13,
       borderRadius: 3,
       colorPrimary: c.holds,
+      colorInfo: c.holds,
       colorLink: c.holds,
       colorError: c.wrong,
       colorText: c.ink,

@@ -1,11 +1,13 @@
 /** Names for scenarios that nobody named: what is done last, where, and where that leads. */
 import type { Scenario, Step } from "../model";
 import type { Program } from "../program";
-import { stateText } from "../surface";
+import { activeNames } from "../surface";
 import { playScenario, stepText } from "./scenario";
 
 /** Of more acts than these, how many there are is said first. */
 const FEW = 4;
+/** Of more states than these the others are left out. */
+const MOST = 2;
 /** The most that a name in the document can have. */
 const LONGEST = 200;
 
@@ -13,16 +15,25 @@ const LONGEST = 200;
 export function titleOf(program: Program, steps: readonly Step[]): string {
   const { session, after } = playScenario(program, { name: "", steps: [...steps] });
   const start = session.frames.at(0)!.state;
-  const where = (i: number): string => stateText(program, after[Math.min(i, after.length - 1)] ?? start);
+  const names = (i: number): string[] =>
+    activeNames(program, (i < 0 ? null : after[Math.min(i, after.length - 1)]) ?? start);
+  const told = (list: readonly string[]): string =>
+    list.length > MOST ? `${list.slice(0, MOST).join(" + ")} …` : list.join(" + ");
+  /** Of several regions those that changed. */
+  const changed = (one: number, other: number): string => {
+    const was = names(one);
+    return told(names(other).filter((n) => !was.includes(n)));
+  };
   const last = steps.findLastIndex(({ do: what }) => !("wait" in what));
   const waited = steps.slice(last + 1).reduce((ms, { do: what }) => ms + ("wait" in what ? what.wait : 0), 0);
-  const end = where(steps.length - 1);
-  if (last < 0) return waited ? `left alone for ${timeText(waited)}${end ? `: ${end}` : ""}` : "at the start";
-  const [from, to] = [last > 0 ? where(last - 1) : stateText(program, start), where(last)];
+  const end = changed(last, steps.length - 1);
+  if (last < 0) return waited ? `left alone for ${timeText(waited)}: ${end || told(names(-1))}` : "at the start";
+  const to = changed(last - 1, last);
+  const from = changed(last, last - 1) || told(names(last - 1));
   const acts = steps.filter(({ do: what }) => !("wait" in what)).length;
   const many = acts > FEW ? `${acts} acts, then ` : "";
-  const leads = to === from ? "" : ` leads to ${to}`;
-  const on = waited ? `, ${timeText(waited)} on${end === to ? "" : `: ${end}`}` : "";
+  const leads = to ? ` leads to ${to}` : "";
+  const on = waited ? `, ${timeText(waited)} on${end ? `: ${end}` : ""}` : "";
   return `${many}${stepText(steps[last])} in ${from}${leads}${on}`.slice(0, LONGEST);
 }
 

@@ -126,7 +126,7 @@ export function followed(
     const left = toMicros(t.due - after[t.side].now);
     return [left, left];
   });
-  const ahead = turned.length ? widen(programs, before, things, begun, turned, again) : [];
+  const ahead = turned.length ? widen({ programs, before, things, begun, turned, again }) : [];
   const zone = follow(before.zone, kept, begun);
   for (const [i, j] of ahead) restrict(zone, i + 1, j + 1, 0);
   return { states: after, things, zone, kept, begun };
@@ -143,20 +143,25 @@ const isTurned = (was: Thing, is: Thing): boolean =>
     ? was.track.part === is.track.part && was.track.property === is.track.property
     : "to" in was.of && "to" in is.of && !was.track && !is.track;
 
+/** A step that turned motions or a scroll; how long those have left is set in `begun`. */
+interface Turning {
+  programs: readonly Program[];
+  before: Timed;
+  things: readonly Thing[];
+  begun: (Range | null)[];
+  /** Index of the old one before the step, and of the new one after it. */
+  turned: readonly { was: number; i: number }[];
+  again(at: readonly RunState[]): readonly RunState[];
+}
+
 /**
  * How long those have left that were turned: a motion can take any time up to its whole, a scroll what it takes at some of
  * the timings. That is more than there is, which runs on the clock then sort out.
  * @returns pairs of which the one never comes after the other: what was turned back together ends together
  */
-function widen(
-  programs: readonly Program[],
-  before: Timed,
-  things: readonly Thing[],
-  begun: (Range | null)[],
-  turned: readonly { was: number; i: number }[],
-  again: (at: readonly RunState[]) => readonly RunState[],
-): [number, number][] {
-  const lefts = known(before, things, begun, turned) ?? tried(programs, before, things, begun, turned, again);
+function widen(turning: Turning): [number, number][] {
+  const { before, turned } = turning;
+  const lefts = known(turning) ?? tried(turning);
   return turned.flatMap((a, i) =>
     turned.flatMap((b, j): [number, number][] => {
       if (i === j || !inStep(before.zone, a.was, b.was) || lefts[i].length < 2) return [];
@@ -166,12 +171,7 @@ function widen(
 }
 
 /** By what is known of motions; null where some were turned otherwise. */
-function known(
-  before: Timed,
-  things: readonly Thing[],
-  begun: (Range | null)[],
-  turned: readonly { was: number; i: number }[],
-): number[][] | null {
+function known({ before, things, begun, turned }: Turning): number[][] | null {
   const motions: Turned[] = [];
   for (const { was, i } of turned) {
     const [old, is] = [before.things[was].track, things[i].track];
@@ -189,14 +189,7 @@ function known(
 }
 
 /** By doing the step again at some of the timings. */
-function tried(
-  programs: readonly Program[],
-  before: Timed,
-  things: readonly Thing[],
-  begun: (Range | null)[],
-  turned: readonly { was: number; i: number }[],
-  again: (at: readonly RunState[]) => readonly RunState[],
-): number[][] {
+function tried({ programs, before, things, begun, turned, again }: Turning): number[][] {
   // Easings go one way, so that for one the two ends tell; how far a scroll has to go does not.
   const shares = turned.length === 1 && things[turned[0].i].track ? [0, 1] : [0, 0.25, 0.5, 0.75, 1];
   const lefts = turned.map((): number[] => []);

@@ -33,6 +33,24 @@ describe("exploration", () => {
     expect(proof.findings.filter((f) => f.rule === "F5" || f.rule === "F17")).toEqual([]);
   });
 
+  it("goes no further from what never comes to rest, and on from all else", () => {
+    const spinning = component({
+      parts: [button("b"), button("c")],
+      states: ["idle", "ping", "pong", "calm"],
+      reactions: {
+        "click b": { idle: "ping", calm: "idle" },
+        "click c": { idle: "calm", calm: "ignored" },
+        automatic: { ping: "pong", pong: "ping" },
+      },
+    });
+    const proof = proveNow(spinning);
+    expect(proof.findings.map((f) => f.rule)).toEqual(["F21"]);
+    expect(proof.complete).toBe(false);
+    expect(proof.uncovered.states).toHaveLength(1);
+    expect(["ping", "pong"]).toContain(proof.uncovered.states[0]);
+    expect(proof.reached).toContain("calm");
+  });
+
   it("shows only runs that do, played again, what it saw", () => {
     for (const doc of [demo, bubblingDialog()]) {
       const program = compile(doc);

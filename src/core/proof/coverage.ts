@@ -151,13 +151,16 @@ export function scenariosFor(
   for (const { branch, steps } of ways.sort((a, b) => b.steps.length - a.steps.length)) {
     if (out.length >= MOST) break;
     if (!counter.left([branch]).length) continue;
-    const bare: Scenario = { name: titleOf(program, steps), steps };
-    const { session, after } = playScenario(program, bare);
+    const played = playScenario(program, { name: "", steps });
+    const { session, after } = played;
     counter.add(session);
     const last = steps.length - 1;
     const before = after[last - 1] ?? session.frames.at(0)!.state;
     const expect = last < 0 || !after[last] ? [] : expectationsOf(program, before, after[last]);
-    out.push({ ...bare, steps: steps.map((s, i) => (i === last && expect.length ? { ...s, expect } : s)) });
+    out.push({
+      name: titleOf(program, steps, played),
+      steps: steps.map((s, i) => (i === last && expect.length ? { ...s, expect } : s)),
+    });
   }
   return out;
 }

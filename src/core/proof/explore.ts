@@ -102,7 +102,7 @@ export class Explorer {
       followed([program], NOTHING, [opened], (s) => s),
       null,
       null,
-      null,
+      step,
     );
   }
 
@@ -169,7 +169,7 @@ export class Explorer {
         const { states, things, zone, kept, begun } = next;
         to = { index, state, parent: from?.index ?? -1, move, states, things, zone, kept, begun };
         this.situations.push(to);
-        if ((step ?? this.first).loop) this.restless.add(index);
+        if (step?.loop) this.restless.add(index);
         if (alike) alike.push(to);
         else this.known.set(key, [to]);
         fresh = true;

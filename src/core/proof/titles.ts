@@ -2,7 +2,7 @@
 import type { Scenario, Step } from "../model";
 import type { Program } from "../program";
 import { activeNames } from "../surface";
-import { playScenario, stepText } from "./scenario";
+import { type Played, playScenario, stepText } from "./scenario";
 
 /** Of more acts than these, how many there are is said first. */
 const FEW = 4;
@@ -11,9 +11,12 @@ const MOST = 2;
 /** The most that a name in the document can have. */
 const LONGEST = 200;
 
-/** Such as `click cancel in open leads to closing`, `click backdrop in open leads to closing, 90 ms on`. */
-export function titleOf(program: Program, steps: readonly Step[]): string {
-  const { session, after } = playScenario(program, { name: "", steps: [...steps] });
+/** Such as `click cancel in open leads to closing`, `click backdrop in open leads to closing, 90 ms on`. @param played where the steps were played already */
+export function titleOf(
+  program: Program,
+  steps: readonly Step[],
+  { session, after }: Played = playScenario(program, { name: "", steps: [...steps] }),
+): string {
   const start = session.frames.at(0)!.state;
   const names = (i: number): string[] =>
     activeNames(program, (i < 0 ? null : after[Math.min(i, after.length - 1)]) ?? start);

@@ -1,10 +1,10 @@
 /** The core against a real browser: the same acts on a component run by the core and on the page it delivers. */
 import type { Browser } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { deliverHtml } from "../src/core/exchange";
 import { compile } from "../src/core/program";
 import { advance, type RunState, start, stimulate } from "../src/core/run";
 import { components } from "../src/core/testing/components";
+import { deliveredPage } from "../src/core/testing/delivered";
 import { demoComponents } from "../src/demo";
 import { choose, found, random, said, withNames } from "./agreement";
 import { act } from "./delivered";
@@ -24,7 +24,7 @@ describe.each(Object.entries(components))("%s", (_name, doc) => {
     const errors: string[] = [];
     page.on("pageerror", (e) => errors.push((e as Error).message));
     await page.setViewport({ width: 390, height: 480 });
-    await page.setContent(deliverHtml({ ...doc, parts: withNames(doc.parts) }, null));
+    await page.setContent(deliveredPage({ ...doc, parts: withNames(doc.parts) }, null));
     const pick = random(seed * 7919);
     let state = start(program).state;
     const done: string[] = [];
@@ -52,7 +52,7 @@ describe.each(demoComponents.map((d) => [d.name, d.load()] as const))("%s", (_na
     await page.setViewport({ width, height });
     await page.emulateMediaFeatures([{ name: "prefers-reduced-motion", value: "reduce" }]);
     await page.evaluate(ownClock);
-    await page.setContent(deliverHtml({ ...doc, parts: withNames(doc.parts) }, null));
+    await page.setContent(deliveredPage({ ...doc, parts: withNames(doc.parts) }, null));
     await page.evaluate(stayHere);
     const pick = random(seed * 104729);
     let state: RunState = start(program, { page: { reducedMotion: true } }).state;

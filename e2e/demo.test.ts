@@ -1,9 +1,9 @@
 /** The demo: what the parts say against what the page measures, and the delivered page against its scenarios. */
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { deliverHtml } from "../src/core/exchange";
 import type { Scenario } from "../src/core/model";
 import { proveNow } from "../src/core/proof";
+import { deliveredPage } from "../src/core/testing/delivered";
 import { demoComponents } from "../src/demo";
 import { actOut } from "./delivered";
 import { clickLive, press, Stage, text, toCell, until, untilText } from "./stage";
@@ -54,7 +54,7 @@ describe.each(demos.map((d) => [d.name, d] as const))("%s", (_name, demo) => {
         const page = await (await stage.browser.createBrowserContext()).newPage();
         page.on("pageerror", (e) => errors.push((e as Error).message));
         await page.setViewport({ width: 390, height: 480 });
-        await page.setContent(deliverHtml(demo, null));
+        await page.setContent(deliveredPage(demo, null));
         return page;
       };
       expect(await actOut(open, scenario)).toEqual([]);

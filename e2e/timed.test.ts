@@ -1,11 +1,11 @@
 /** Delays, fades and what waits for them, on the page that is delivered: looked at in the middle of each stretch. */
 import type { Browser, Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { deliverHtml } from "../src/core/exchange";
 import type { Component, Expectation, PartFact, Scenario, Step } from "../src/core/model";
 import { compile } from "../src/core/program";
 import { proveNow, runScenario } from "../src/core/proof";
 import { box, button, component } from "../src/core/testing";
+import { deliveredPage } from "../src/core/testing/delivered";
 import { actOut } from "./delivered";
 import { launch } from "./stage";
 
@@ -166,7 +166,7 @@ describe("on a real clock", () => {
     const open = async (): Promise<Page> => {
       const page: Page = await (await browser.createBrowserContext()).newPage();
       await page.setViewport({ width: 390, height: 480 });
-      await page.setContent(deliverHtml(doc, null));
+      await page.setContent(deliveredPage(doc, null));
       return page;
     };
     expect(await actOut(open, scenario)).toEqual([]);

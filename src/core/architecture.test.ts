@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 
-const order = ["model", "measure", "expression", "program", "surface", "run", "proof", "exchange"];
+const order = ["model", "safety", "measure", "expression", "program", "surface", "run", "proof", "exchange"];
 const files = readdirSync("src/core", { recursive: true, encoding: "utf8" }).filter(
   (f) => f.endsWith(".ts") && !f.endsWith(".test.ts") && !f.startsWith("testing"),
 );

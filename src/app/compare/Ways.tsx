@@ -2,7 +2,7 @@
 import { AutoComplete, Button, Select } from "antd";
 import { useMemo, useState } from "react";
 import { parseLook, printLook } from "../../core/expression";
-import { addLookRow, type Component, type Look, presences, setLook } from "../../core/model";
+import { addLookRow, type Component, type Look, own, presences, setLook } from "../../core/model";
 import { compile } from "../../core/program";
 import { atRest, type Instant, wayOf, wayQuestions } from "../../core/run";
 import { namesOf } from "../sheet/cells";
@@ -23,7 +23,7 @@ function withWay(doc: Component, part: string, state: string, way: Look): Compon
     inert: _inert,
     exposed: _exposed,
     ...old
-  } = has.looks.find((r) => r.part === part)?.in[state] ?? {};
+  } = own(has.looks.find((r) => r.part === part)?.in, state) ?? {};
   const css = { ...old.css, ...way.css };
   // A look that says how it is there says it alone.
   if (way.css?.opacity === undefined) delete css.opacity;
@@ -59,7 +59,7 @@ export function Ways() {
     return <p className="compare-empty muted">There is no part to compare yet.</p>;
   const scale = Math.min(1, ROOM.width / doc.page.width, ROOM.height / doc.page.height);
   const put = (i: number, text: string): void => setTexts(i === 0 ? [text, texts[1]] : [texts[0], text]);
-  const now = doc.looks.find((r) => r.part === part)?.in[state];
+  const now = own(doc.looks.find((r) => r.part === part)?.in, state);
   return (
     <>
       <div className="compare-bar">

@@ -1,7 +1,7 @@
 /** Code and documents out, with what was verified about them. */
 import { App, Button } from "antd";
 import { useMemo, useState } from "react";
-import { deliverHtml, verified, writeScxml } from "../../core/exchange";
+import { type Delivered, deliverHtml, verified, writeScxml } from "../../core/exchange";
 import { writeComponent } from "../../core/model";
 import { useDoc } from "../store/document";
 import { useProof } from "../store/proof";
@@ -39,10 +39,11 @@ export function Deliver() {
   const [chosen, setChosen] = useState<(typeof kinds)[number]["key"]>("html");
   const about = of === doc ? proof : null;
   const kind = kinds.find((k) => k.key === chosen)!;
-  const text = useMemo(() => {
+  const made = useMemo((): Delivered => {
     if (chosen === "html") return deliverHtml(doc, about);
-    return chosen === "scxml" ? writeScxml(doc) : writeComponent(doc);
+    return { ok: true, html: chosen === "scxml" ? writeScxml(doc) : writeComponent(doc) };
   }, [chosen, doc, about]);
+  const text = made.ok ? made.html : "";
   const open = about ? about.findings.length + about.scenarios.filter((s) => !s.ok).length : 0;
   return (
     <div className="deliver">
@@ -71,10 +72,15 @@ export function Deliver() {
           {open > 0 && <p>It can be taken as it is; what is open stands at the top of the file.</p>}
         </div>
         <div className="deliver-keys">
-          <Button type="primary" onClick={() => downloadText(`${doc.name}.${kind.extension}`, text, kind.type)}>
+          <Button
+            type="primary"
+            disabled={!made.ok}
+            onClick={() => downloadText(`${doc.name}.${kind.extension}`, text, kind.type)}
+          >
             Save the {kind.label.toLowerCase()}
           </Button>
           <Button
+            disabled={!made.ok}
             onClick={() =>
               navigator.clipboard.writeText(text).then(
                 () => message.success("Copied."),
@@ -84,15 +90,31 @@ export function Deliver() {
           >
             Copy
           </Button>
-          <span className="muted">
-            {text.split("\n").length} lines, {(text.length / 1000).toFixed(1)} kB
-          </span>
+          {made.ok && (
+            <span className="muted">
+              {text.split("\n").length} lines, {(text.length / 1000).toFixed(1)} kB
+            </span>
+          )}
         </div>
       </section>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region needs the keyboard */}
-      <pre className="code mono" tabIndex={0} role="region" aria-label={`${kind.label}, as text`}>
-        {text}
-      </pre>
+      {!made.ok && (
+        <section className="deliver-problems" role="alert">
+          <p>The page cannot be made yet. Put this right first:</p>
+          <ul>
+            {made.problems.map((p) => (
+              <li key={p.path + p.message}>
+                <span className="mono">{p.path}</span> {p.message}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {made.ok && (
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region needs the keyboard
+        <pre className="code mono" tabIndex={0} role="region" aria-label={`${kind.label}, as text`}>
+          {text}
+        </pre>
+      )}
     </div>
   );
 }

@@ -6,6 +6,7 @@ import {
   type Component,
   type Motion,
   type MotionPlace,
+  own,
   setAfter,
   setLook,
   setMotion,
@@ -74,7 +75,7 @@ export function rowsOf(program: Program, t: Pick<Transition, "from" | "to">): Ch
   const motions = [...changesOf(program, t), ...still.changes].map((change): MotionRow => {
     const { part, property, motion } = change;
     const place = motionPlace(program, t, part, property);
-    const cell = doc.looks.find((r) => r.part === place.part)?.in[place.state];
+    const cell = own(doc.looks.find((r) => r.part === place.part)?.in, place.state);
     const look = place.condition === null ? cell : cell?.and?.[place.condition];
     const { name } = program.parts[part];
     return {
@@ -86,11 +87,11 @@ export function rowsOf(program: Program, t: Pick<Transition, "from" | "to">): Ch
       from: change.from,
       to: change.to,
       place,
-      said: look?.motion?.[property] ?? null,
+      said: own(look?.motion, property) ?? null,
       delay: motion?.delay ?? 0,
       duration: motion?.duration ?? 0,
       easing: motion?.easing ?? "",
-      jumps: !motion && looks[part].motion[property] !== undefined,
+      jumps: !motion && own(looks[part].motion, property) !== undefined,
     };
   });
   const timers = timersIn(program, t.to).map(
@@ -177,7 +178,7 @@ const FADE: Motion = { duration: "200ms", easing: "ease" };
 export function withFade(doc: Component, row: MotionRow, t: Pick<Transition, "from" | "to">): Component {
   const { part } = row.place;
   const cell = (d: Component, state: string, opacity: string): Component => {
-    const look = d.looks.find((r) => r.part === part)?.in[state] ?? {};
+    const look = own(d.looks.find((r) => r.part === part)?.in, state) ?? {};
     return setLook(d, part, state, {
       ...look,
       css: { ...look.css, opacity },

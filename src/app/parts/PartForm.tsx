@@ -44,8 +44,8 @@ export function PartForm({ part, doc }: { part: Part; doc: Component }) {
         rows={4}
         value={attributesText(part)}
         hint={'id="panel"'}
-        check={(t) => problem(parseAttributes(t))}
-        onDone={(t) => put("attributes", { attributes: nonEmpty(parseAttributes(t)) })}
+        check={(t) => problem(parseAttributes(t, part.tag))}
+        onDone={(t) => put("attributes", { attributes: nonEmpty(parseAttributes(t, part.tag)) })}
       />
       <Text
         label="Style"

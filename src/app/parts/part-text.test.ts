@@ -12,7 +12,7 @@ describe("a part's attributes and style as text", () => {
           fc.string().filter((s) => !s.includes("&quot;")),
         ),
         (attributes) => {
-          expect(parseAttributes(attributesText({ name: "p", tag: "div", attributes }))).toEqual({
+          expect(parseAttributes(attributesText({ name: "p", tag: "div", attributes }), "div")).toEqual({
             ok: true,
             value: { ...attributes },
           });
@@ -23,12 +23,15 @@ describe("a part's attributes and style as text", () => {
     expect(parseDeclarations(styleText({ name: "p", tag: "div", css }))).toEqual({ ok: true, value: css });
   });
   it("refuse scripts and nonsense with a way out", () => {
-    expect(parseAttributes('onclick="x()"')).toMatchObject({
+    expect(parseAttributes('onclick="x()"', "div")).toMatchObject({
       ok: false,
       message: expect.stringContaining("reaction row"),
     });
-    expect(parseAttributes('style="top: 0"')).toMatchObject({ ok: false, message: expect.stringContaining("Style") });
-    expect(parseAttributes('id="a" "b"')).toMatchObject({ ok: false });
+    expect(parseAttributes('style="top: 0"', "div")).toMatchObject({
+      ok: false,
+      message: expect.stringContaining("Style"),
+    });
+    expect(parseAttributes('id="a" "b"', "div")).toMatchObject({ ok: false });
     expect(parseDeclarations("color red")).toMatchObject({
       ok: false,
       message: expect.stringContaining("property: value"),

@@ -1,5 +1,6 @@
 /** A part's attributes and style as text to edit, and back. Pure. */
 import type { Part } from "../../core/model";
+import { attributeProblem, isPropertyName, valueProblem } from "../../core/safety";
 
 export type ParsedText = { ok: true; value: Record<string, string> } | { ok: false; message: string };
 
@@ -8,7 +9,7 @@ export const attributesText = (part: Part): string =>
     .map(([name, value]) => `${name}="${value.replaceAll('"', "&quot;")}"`)
     .join("\n");
 
-export function parseAttributes(text: string): ParsedText {
+export function parseAttributes(text: string, tag: string): ParsedText {
   const value: Record<string, string> = {};
   const rest = text.replace(
     /([^\s"'=<>/]+)(?:\s*=\s*(?:"([^"]*)"|'([^']*)'))?/g,
@@ -19,9 +20,11 @@ export function parseAttributes(text: string): ParsedText {
   );
   const left = rest.trim();
   if (left) return { ok: false, message: `“${left.slice(0, 20)}” is not an attribute; write name="value"` };
-  const handler = Object.keys(value).find((n) => n.startsWith("on"));
-  if (handler) return { ok: false, message: `${handler} would be a script; say it as a reaction row in the sheet` };
-  if ("style" in value) return { ok: false, message: "write its declarations under Style" };
+  if (Object.hasOwn(value, "style")) return { ok: false, message: "write its declarations under Style" };
+  for (const [name, said] of Object.entries(value)) {
+    const problem = attributeProblem(tag, name, said);
+    if (problem) return { ok: false, message: problem };
+  }
   return { ok: true, value };
 }
 
@@ -40,6 +43,8 @@ export function parseDeclarations(text: string): ParsedText {
     if (colon < 1 || !said || /[{}\s]/.test(property)) {
       return { ok: false, message: `“${piece.trim().slice(0, 30)}” is not a declaration; write property: value;` };
     }
+    const problem = isPropertyName(property) ? valueProblem(said) : "this is not the name of a property";
+    if (problem) return { ok: false, message: `${property}: ${problem}` };
     value[property.startsWith("--") ? property : property.toLowerCase()] = said;
   }
   return { ok: true, value };

@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import { printFocusRule, printFocusTarget, printLook, printReaction } from "../../core/expression";
 import type { FocusRule, Look, Motion, Reaction } from "../../core/model";
+import { own } from "../../core/model";
 
 export function LookText({ look }: { look: Look }) {
   const { as, motion, css, and, ...rest } = look;
@@ -11,7 +12,7 @@ export function LookText({ look }: { look: Look }) {
   if (as) pieces.push(<span className={`presence ${as === "shown" ? "" : "away"}`}>{as}</span>);
   if (words) pieces.push(words.replaceAll("; ", " · "));
   for (const [property, value] of Object.entries(css ?? {})) {
-    const m = moving[property];
+    const m = own(moving, property);
     delete moving[property];
     pieces.push(
       <>

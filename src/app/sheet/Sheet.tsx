@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { allParts, type Component } from "../../core/model";
+import { allParts, type Component, own } from "../../core/model";
 import { useActive } from "../store/active";
 import { type Column, type Row, spansOf } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
@@ -132,7 +132,7 @@ function columnBoxes(columns: readonly Column[], doc: Component, room: number): 
   ];
   const said = (name: string): boolean => {
     const next = columns[columns.findIndex((c) => c.id === name) + 1];
-    return lists.some((cells) => cells[name] !== undefined && (!next || cells[next.id] !== undefined));
+    return lists.some((cells) => own(cells, name) !== undefined && (!next || own(cells, next.id) !== undefined));
   };
   const fixed = (c: Column): number =>
     c.kind === "names"

@@ -28,6 +28,7 @@ import {
   isStateName,
   isTimed,
   nameRule,
+  own,
   partNames,
   removeEventRow,
   removeLookRow,
@@ -105,16 +106,16 @@ export function cellText(doc: Component, row: Row, column: Column): string {
   }
   if (column.kind === "add") return "";
   if (row.section === "look") {
-    const look = doc.looks.find((l) => l.part === row.part)?.in[column.name];
+    const look = own(doc.looks.find((l) => l.part === row.part)?.in, column.name);
     return look ? printLook(look) : "";
   }
-  if (row.section === "focus") return doc.focus[column.name] ? printFocusRule(doc.focus[column.name]) : "";
+  if (row.section === "focus") return own(doc.focus, column.name) ? printFocusRule(own(doc.focus, column.name)!) : "";
   if (row.section === "entry" || row.section === "exit") {
     const actions = nodeOf(doc, column.name)?.[row.section];
     return actions?.length ? printActions(actions) : "";
   }
   if (row.section !== "event") return "";
-  const cell = doc.reactions[row.index]?.in[column.name];
+  const cell = own(doc.reactions[row.index]?.in, column.name);
   return cell === undefined ? "" : printReaction(cell);
 }
 

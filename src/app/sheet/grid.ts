@@ -1,6 +1,6 @@
 /** The sheet's rows and columns, computed from the document. Pure. */
 import { printEvent, printLook, printReaction } from "../../core/expression";
-import { ALWAYS, allStates, type Component, isHistory, type StateNode } from "../../core/model";
+import { ALWAYS, allStates, type Component, isHistory, own, type StateNode } from "../../core/model";
 
 export type Column =
   | { kind: "names"; id: "" }
@@ -157,10 +157,10 @@ export function between(a: Place, b: Place): Place[][] {
 /** What is said in a cell, whatever it is; undefined where nothing is. */
 export function cellValue(doc: Component, row: Row, column: Column): unknown {
   if (column.kind === "names" || column.kind === "add") return undefined;
-  if (row.section === "look") return doc.looks.find((l) => l.part === row.part)?.in[column.name];
-  if (row.section === "focus") return doc.focus[column.name];
+  if (row.section === "look") return own(doc.looks.find((l) => l.part === row.part)?.in, column.name);
+  if (row.section === "focus") return own(doc.focus, column.name);
   if (row.section === "entry" || row.section === "exit") return nodeOf(doc, column.name)?.[row.section];
-  return row.section === "event" ? doc.reactions[row.index]?.in[column.name] : undefined;
+  return row.section === "event" ? own(doc.reactions[row.index]?.in, column.name) : undefined;
 }
 
 export const nodeOf = (doc: Component, name: string): StateNode | undefined =>

@@ -1,6 +1,6 @@
 /** What can be said about a cell beyond its text: whether it is undecided, cannot be reached, inherits, is at fault. */
 import { printLook, printReaction } from "../../core/expression";
-import { ALWAYS, type Component, type Look } from "../../core/model";
+import { ALWAYS, type Component, type Look, own } from "../../core/model";
 import type { Program } from "../../core/program";
 import type { Coverage, Finding, Proof } from "../../core/proof";
 import { restingLooks } from "../../core/surface";
@@ -35,28 +35,33 @@ export function standingOf(
   const findings = proof && current ? proof.findings.filter((f) => concerns(f, row, column.name)) : [];
   if (row.section === "look") {
     const cells = doc.looks.find((l) => l.part === row.part)?.in ?? {};
-    const own = cells[column.name];
+    const said = own(cells, column.name);
     const part = program.partIndex.get(row.part);
     const resolved =
       part === undefined || !program.states[state].atomic ? undefined : restingLooks(program, state)[part];
-    const from = outer.find((s) => cells[s]);
+    const from = outer.find((s) => own(cells, s));
     // In a region of several, what another region or nobody says about the part is no news here.
     const elsewhere = !from && program.states[state].path.some((s) => program.states[s].kind === "parallel");
-    if (elsewhere && !own) return { ...nothing, findings };
-    const inherited = from ? asIn(from, printLook(cells[from])) : column.kind === "state" ? (resolved?.as ?? "") : "";
+    if (elsewhere && !said) return { ...nothing, findings };
+    const inherited = from
+      ? asIn(from, printLook(own(cells, from)!))
+      : column.kind === "state"
+        ? (resolved?.as ?? "")
+        : "";
     return {
-      kind: own ? "said" : inherited ? "inherited" : "none",
+      kind: said ? "said" : inherited ? "inherited" : "none",
       inherited,
       differs: differs(doc, row.part, column, program),
       findings,
     };
   }
-  if (row.section === "focus") return { ...nothing, kind: doc.focus[column.name] ? "said" : "none", findings };
+  if (row.section === "focus") return { ...nothing, kind: own(doc.focus, column.name) ? "said" : "none", findings };
   if (row.section !== "event") return nothing;
   const cells = doc.reactions[row.index]?.in ?? {};
-  if (cells[column.name] !== undefined) return { kind: "said", inherited: "", differs: false, findings };
-  const from = outer.find((s) => cells[s] !== undefined);
-  if (from) return { kind: "inherited", inherited: asIn(from, printReaction(cells[from])), differs: false, findings };
+  if (own(cells, column.name) !== undefined) return { kind: "said", inherited: "", differs: false, findings };
+  const from = outer.find((s) => own(cells, s) !== undefined);
+  if (from)
+    return { kind: "inherited", inherited: asIn(from, printReaction(own(cells, from)!)), differs: false, findings };
   if (doc.reactions[row.index]?.event.on === "after" || column.name === ALWAYS || column.kind === "outer")
     return nothing;
   if (!proof || !current) return nothing;
@@ -70,9 +75,9 @@ export function standingOf(
 /** How often the scenarios exercised a cell, or entered a state; undefined where there is nothing to exercise. */
 export function timesOf({ states, cells, looks }: Coverage, row: Row, column: Column): number | undefined {
   if (column.kind === "names" || column.kind === "add") return undefined;
-  if (row.section === "state") return column.kind === "state" ? states[column.name] : undefined;
-  if (row.section === "look") return looks[`${row.part} ${column.name}`];
-  return row.section === "event" ? cells[`${row.index} ${column.name}`] : undefined;
+  if (row.section === "state") return column.kind === "state" ? own(states, column.name) : undefined;
+  if (row.section === "look") return own(looks, `${row.part} ${column.name}`);
+  return row.section === "event" ? own(cells, `${row.index} ${column.name}`) : undefined;
 }
 
 /** What an outer state says, where it is short enough to be said again; else where it stands. */
@@ -101,7 +106,7 @@ function resolved(doc: Component, program: Program, part: string, state: string)
   const path = program.states[program.stateIndex.get(state) ?? 0].path.toReversed();
   const look: Look = {};
   for (const s of path) {
-    const { css, attributes, motion: _motion, ...rest } = cells[program.states[s].name] ?? {};
+    const { css, attributes, motion: _motion, ...rest } = own(cells, program.states[s].name) ?? {};
     Object.assign(look, rest, { css: { ...look.css, ...css }, attributes: { ...look.attributes, ...attributes } });
   }
   return printLook({ as: "shown", inert: false, ...look });

@@ -1,8 +1,9 @@
 /** Markup → component: paste it, see what becomes of it and what was odd, take it. */
 import { Button, Input, Modal } from "antd";
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { HtmlRead } from "../../core/exchange";
 import { allParts, type Component, references } from "../../core/model";
+import { createHtmlReader } from "../workers/html-reader";
 
 interface Props {
   initial: string;
@@ -14,18 +15,18 @@ interface Props {
 export function FromHtml({ initial, name, onClose, onMade }: Props) {
   const [text, setText] = useState(initial);
   const [title, setTitle] = useState(name || "New component");
-  const [reader, setReader] = useState<{ read(text: string, name: string): HtmlRead } | null>(null);
-  const deferred = useDeferredValue(text);
-  // The parser is only loaded by those who paste.
+  const [read, setRead] = useState<{ of: string; result: HtmlRead } | null>(null);
+  const reader = useMemo(createHtmlReader, []);
+  useEffect(() => reader.close, [reader]);
   useEffect(() => {
-    import("../../core/exchange/html-in/read").then((m) => setReader({ read: m.readHtml }));
-  }, []);
-  const result = useMemo(
-    () => (reader && deferred.trim() ? reader.read(deferred, title.trim() || "New component") : null),
-    [reader, deferred, title],
-  );
+    if (!text.trim()) return;
+    // While somebody types there is nothing to read yet.
+    const soon = setTimeout(() => reader.read(text, (result) => setRead({ of: text, result })), 60);
+    return () => clearTimeout(soon);
+  }, [reader, text]);
+  const result = read?.of === text ? read.result : null;
   const make = (): void => {
-    if (result?.ok) onMade(result.doc);
+    if (result?.ok) onMade({ ...result.doc, name: title.trim() || "New component" });
   };
   const broken = result?.ok ? references(result.doc).filter((r) => !r.to) : [];
   return (
@@ -76,6 +77,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
         </div>
         <div className="from-html-out" aria-live="polite">
           {!text.trim() && <p className="muted">The parts will show here.</p>}
+          {text.trim() && !result && <p className="muted">Being read …</p>}
           {result && !result.ok && <p className="cell-error">{result.message}</p>}
           {result?.ok && (
             <>

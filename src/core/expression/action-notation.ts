@@ -1,7 +1,16 @@
 /** Actions as text: `n = n + 1`, `focus next in list`, `start reminder after 3s`, `if [n > 2] (stop) else (raise full)`. */
 
 import type { MeasureEnv } from "../measure";
-import { type Action, eventNameRule, type FocusTarget, isEventName, isName, nameRule, type ScrollTo } from "../model";
+import {
+  type Action,
+  eventNameRule,
+  type FocusTarget,
+  isEventName,
+  isName,
+  nameRule,
+  own,
+  type ScrollTo,
+} from "../model";
 import { compileExpression, type Scope, typeOf } from "./expression";
 import { measureFault } from "./measured";
 import { fault, listed, type Parsed } from "./parsed";
@@ -83,7 +92,7 @@ function parseAction(text: string, piece: Piece, names: Names): Parsed<Action> {
   const word = /^[\w-]+/.exec(piece.text)?.[0] ?? "";
   const after = trimmed(text, piece.from + word.length, piece.to);
   if (after.text.startsWith("=") && !after.text.startsWith("==")) return parseAssign(text, word, piece, after, names);
-  const read = readers[word];
+  const read = own(readers, word);
   return read ? read(text, after, names) : fault(`an action is one of: ${actionForms}`, piece);
 }
 

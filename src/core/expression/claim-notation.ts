@@ -3,6 +3,7 @@
  * 200ms`, `after click send, send has aria-busy="true" for at least 1s`, `from everywhere, state is closed can be reached again`.
  */
 import type { Claim, Condition } from "../model";
+import { own } from "../model";
 import type { Names } from "./action-notation";
 import { parseEvent, printEvent } from "./event-notation";
 import { compileExpression } from "./expression";
@@ -54,7 +55,7 @@ const opens: Readonly<Record<string, string>> = { "(": ")", "[": "]", "â€œ": "â€
 /** The place of the first match of a word at the top level: not inside quotes and brackets. */
 function topMatch(text: string, wanted: RegExp, from: number, to: number): { from: number; to: number } | null {
   for (let i = from; i < to; i++) {
-    const close = opens[text[i]];
+    const close = own(opens, text[i]);
     if (close) {
       let depth = 1;
       const open = text[i];

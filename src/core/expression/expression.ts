@@ -4,6 +4,7 @@
  */
 import { type Expression, type Node, parseExpressionAt } from "acorn";
 import type { Datum, Value } from "../model";
+import { own } from "../model";
 
 export type Type = "boolean" | "number" | "text";
 
@@ -307,7 +308,7 @@ function call(n: Extract<Expression, { type: "CallExpression" }>, need: Need, fa
     callee.property.type === "Identifier" &&
     Object.hasOwn(mathFunctions, callee.property.name)
   ) {
-    const f = mathFunctions[callee.property.name];
+    const f = own(mathFunctions, callee.property.name)!;
     if (!n.arguments.length) return fault("this function needs a number");
     const args = n.arguments.map((a) => need(a, "number"));
     return { type: "number", run: (env) => f(...args.map((a) => a(env) as number)) };

@@ -1,5 +1,5 @@
 /** Facts as text, as they read: `panel is not visible`, `trigger has aria-expanded="true"`, `“Saved” was announced`. */
-import { type Expectation, type Expected, isName, type PartFact, partFacts } from "../model";
+import { type Expectation, type Expected, isName, own, type PartFact, partFacts } from "../model";
 import type { Names } from "./action-notation";
 import { fault, listed, type Parsed } from "./parsed";
 import { trimmed } from "./scan";
@@ -82,7 +82,7 @@ export function parseFact(text: string, names: Names): Parsed<Expectation> {
   }
   if (verb === "is") {
     const not = /^not\s+/.exec(rest);
-    const fact = words[rest.slice(not?.[0].length ?? 0).toLowerCase()];
+    const fact = own(words, rest.slice(not?.[0].length ?? 0).toLowerCase());
     return fact ? ok({ fact, part, is: !not }) : fault(`a part is: ${Object.keys(words).join(", ")}`, there);
   }
   return has(part, rest, there);

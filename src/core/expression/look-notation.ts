@@ -5,7 +5,8 @@
  */
 
 import { parseTransition, printTransition } from "../measure";
-import { type ConditionalLook, type FocusRule, type Look, type Motion, type Presence, presences } from "../model";
+import { type ConditionalLook, type FocusRule, type Look, type Motion, own, type Presence, presences } from "../model";
+import { attributeNameProblem, valueProblem } from "../safety";
 import { type Names, parseFocusTarget, printFocusTarget } from "./action-notation";
 import { compileExpression } from "./expression";
 import { measureFault } from "./measured";
@@ -110,7 +111,7 @@ function readPiece(text: string, piece: Piece, look: Look, names: Names, support
   const attribute = /^([A-Za-z_][\w:.-]*)\s*=\s*/.exec(piece.text);
   if (attribute) return readAttribute(text, piece, attribute, look, names);
   const gone = /^no ([A-Za-z_][\w:.-]*)$/.exec(word);
-  if (gone) {
+  if (gone && !attributeNameProblem(gone[1])) {
     look.attributes = { ...look.attributes, [gone[1].toLowerCase()]: null };
     return null;
   }
@@ -125,15 +126,14 @@ function readPiece(text: string, piece: Piece, look: Look, names: Names, support
 function readAttribute(text: string, piece: Piece, found: RegExpExecArray, look: Look, names: Names) {
   const name = found[1].toLowerCase();
   const valueFrom = piece.from + found[0].length;
-  if (/^on/.test(name)) {
-    return fault("scripts in attributes never run here; use a reaction row", { from: piece.from, to: valueFrom });
-  }
   if (name === "style") return fault("write its declarations here as property: value", piece);
+  const refused = attributeNameProblem(name);
+  if (refused) return fault(refused, { from: piece.from, to: valueFrom });
   const value = quotedAt(text, valueFrom, piece.to);
   if (!value || value.end !== piece.to) {
     return fault(`an attribute's value is in quotes: ${name}="…"`, { from: valueFrom, to: piece.to });
   }
-  if (look.attributes && name in look.attributes) return fault(`${name} is said twice in this cell`, piece);
+  if (own(look.attributes, name) !== undefined) return fault(`${name} is said twice in this cell`, piece);
   const template = compileTemplate(value.text, names);
   if (!template.ok) return fault(template.message, shift(template, valueFrom + 1, piece.to));
   look.attributes = { ...look.attributes, [name]: value.text };
@@ -146,7 +146,8 @@ function readDeclaration(text: string, piece: Piece, colon: number, look: Look, 
   const name = property.text.startsWith("--") ? property.text : property.text.toLowerCase();
   if (!/^-{0,2}[A-Za-z][\w-]*$/.test(name)) return fault("not the name of a CSS property", property);
   if (!value.text) return fault("a value is missing after the colon", { from: value.from, to: piece.to });
-  if (/[{}]/.test(value.text)) return fault("braces cannot stand in a value", value);
+  const wrong = valueProblem(value.text);
+  if (wrong) return fault(wrong, value);
   if (name === "transition") {
     const motion = parseTransition(value.text);
     if (!motion.ok) return fault(motion.message, shift(motion, value.from, value.to));
@@ -169,7 +170,7 @@ function readDeclaration(text: string, piece: Piece, colon: number, look: Look, 
   if (name === "display" && value.text === "none") {
     return fault("say not displayed instead", { from: property.from, to: value.to });
   }
-  if (look.css && name in look.css) return fault(`${name} is said twice in this cell`, piece);
+  if (own(look.css, name) !== undefined) return fault(`${name} is said twice in this cell`, piece);
   if (!supports(name, value.text)) {
     const known = supports(name, "inherit");
     return known ? fault(`${name} does not take this value`, value) : fault("no such CSS property", property);

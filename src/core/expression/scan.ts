@@ -1,4 +1,5 @@
 /** Splitting notation at separators, without being misled by quotes and brackets. */
+import { own } from "../model";
 
 export interface Piece {
   text: string;
@@ -22,7 +23,8 @@ export function findTop(text: string, wanted: string, from = 0, end = text.lengt
       continue;
     }
     if (!stack.length && wanted.includes(c)) return i;
-    if (closing[c]) stack.push(closing[c]);
+    const close = own(closing, c);
+    if (close) stack.push(close);
     else if (stack.length && c === stack[stack.length - 1]) stack.pop();
   }
   return -1;

@@ -1,5 +1,6 @@
 /** Steps of scenarios as text: `click close`, `press Escape`, `pointer down on b`, `wait 200 ms`, `passes answers`. */
 import type { Step } from "../model";
+import { own } from "../model";
 import type { Names } from "./action-notation";
 import { normalKey } from "./event-notation";
 import { fault, listed, type Parsed } from "./parsed";
@@ -38,7 +39,8 @@ export function parseStep(text: string, names: Names): Parsed<What> {
     "reduced motion off": { reducedMotion: false },
     unmount: { unmount: true },
   };
-  if (plain[said]) return ok(plain[said]);
+  const whole = own(plain, said);
+  if (whole) return ok(whole);
   const wait = /^wait\s+(\d+(?:\.\d+)?)\s*(ms|s)?$/.exec(said);
   if (wait) return ok({ wait: Number(wait[1]) * (wait[2] === "s" ? 1000 : 1) });
   const pointer = /^(click|pointer\s+down\s+on|pointer\s+up\s+over|move\s+onto)\s+(.+)$/.exec(said);

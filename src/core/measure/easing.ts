@@ -1,5 +1,6 @@
 /** CSS easing functions (CSS Easing 1): input progress 0…1 → output progress. */
 import bezier from "bezier-easing";
+import { own } from "../model";
 
 export type Easing = (progress: number) => number;
 
@@ -26,7 +27,8 @@ export function easing(text: string): Easing | null {
 
 function parse(key: string): Easing | null {
   if (key === "linear") return (t) => t;
-  if (keywords[key]) return bezier(...keywords[key]);
+  const named = own(keywords, key);
+  if (named) return bezier(...named);
   if (key === "step-start") return steps(1, "jump-start");
   if (key === "step-end") return steps(1, "jump-end");
   const call = /^([a-z-]+)\((.*)\)$/.exec(key);

@@ -1,8 +1,10 @@
 /** The document: its schema, names, references, loading and editing. */
+export { boundsProblem, withoutUnwritable } from "./bounds";
 export * from "./check";
 export * from "./edit";
 export * from "./empty";
 export * from "./load";
 export * from "./names";
+export * from "./own";
 export * from "./schema";
 export * from "./tree";

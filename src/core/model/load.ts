@@ -1,5 +1,6 @@
 /** Reading and writing component files. Bad input is a value (problems), never an exception. */
 import { type ParseError, parseTree } from "jsonc-parser";
+import { boundsProblem } from "./bounds";
 import { checkNames } from "./check";
 import { type Component, componentSchema, FORMAT, type Problem, VERSION } from "./schema";
 
@@ -21,7 +22,8 @@ export function readComponent(text: string): Loaded {
   }
   let json: unknown;
   try {
-    json = JSON.parse(text);
+    // A byte-order mark is no part of the text (RFC 8259 §8.1).
+    json = JSON.parse(text.replace(/^\uFEFF/, ""));
   } catch {
     return fail(jsonPlace(text), "not JSON: a component file is one JSON object");
   }
@@ -42,6 +44,8 @@ export function readComponentValue(json: unknown): Loaded {
       `is ${show(version)}; this program reads ${VERSION}${newer ? ". Use a newer Lively State" : ""}`,
     );
   }
+  const outside = boundsProblem(json);
+  if (outside) return { ok: false, problems: [outside] };
   try {
     const parsed = componentSchema.safeParse(json);
     if (!parsed.success) {

@@ -1,7 +1,8 @@
 /** From document to program. */
 import { printEvent, type Scope } from "../expression";
 import { measureEnv, tokenProblems } from "../measure";
-import { type ClickScope, type Component, type PointerEventName, type Problem, pointerEvents } from "../model";
+import { type ClickScope, type Component, own, type PointerEventName, type Problem, pointerEvents } from "../model";
+import { safetyProblems } from "../safety";
 import { CellCompiler } from "./cells";
 import { Configurations } from "./configuration";
 import { compileLooks } from "./looks";
@@ -11,7 +12,7 @@ import { flattenStates } from "./states";
 
 /** @param doc a document whose names are in order (see checkNames) */
 export function compile(doc: Component): Program {
-  const problems: Problem[] = tokenProblems(doc);
+  const problems: Problem[] = [...safetyProblems(doc), ...tokenProblems(doc)];
   const { states, withActions } = flattenStates(doc);
   const stateIndex = new Map(states.map((s) => [s.name, s.index]));
   const scope: Scope = { data: doc.data, states: states.slice(1).map((s) => s.name) };
@@ -26,7 +27,7 @@ export function compile(doc: Component): Program {
     event: row.event,
     label: printEvent(row.event),
     cells: states.map((s) => {
-      const cell = row.in[s.name];
+      const cell = own(row.in, s.name);
       return cell === undefined ? null : cells.cell(cell, `reactions[${index}].in.${s.name}`);
     }),
   }));
@@ -48,7 +49,7 @@ export function compile(doc: Component): Program {
     rows,
     ...sortRows(rows, partIndex, cells),
     focus: states.map((s) => {
-      const rule = doc.focus[s.name];
+      const rule = own(doc.focus, s.name);
       if (!rule) return null;
       const within = rule.within === undefined ? null : partIndex.get(rule.within)!;
       return { to: rule.to ? cells.focus(rule.to) : null, within };

@@ -1,5 +1,5 @@
 /** How much of a specification its scenarios exercise, and scenarios for what they do not. */
-import { ALWAYS, type Expectation, type Scenario } from "../model";
+import { ALWAYS, type Expectation, own, type Scenario } from "../model";
 import type { Program } from "../program";
 import type { Frame, RunState, Session, Step } from "../run";
 import { activeNames, allActiveNames } from "../surface";
@@ -29,7 +29,7 @@ export interface Reach {
 }
 
 const count = (table: Record<string, number>, key: string): void => {
-  if (key in table) table[key]++;
+  if (Object.hasOwn(table, key)) table[key]++;
 };
 
 export class CoverageCounter {
@@ -75,7 +75,7 @@ export class CoverageCounter {
 
   /** The branches that have not been taken, by indices as in Reach. */
   left(branches: readonly string[]): string[] {
-    return branches.filter((b) => this.coverage.branches[this.named(b)] === 0);
+    return branches.filter((b) => own(this.coverage.branches, this.named(b)) === 0);
   }
 
   add(session: Session): void {

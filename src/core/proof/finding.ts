@@ -5,6 +5,7 @@ import {
   type EventSpec,
   type Motion,
   type MotionPlace,
+  own,
   type Scenario,
   setAfter,
   setMotion,
@@ -139,7 +140,7 @@ export function applyMend(doc: Component, mend: Mend): Component {
 
 /** Every way out of the cell cancels the timer first. */
 function cancelled(doc: Component, { row, state, timer }: { row: number; state: string; timer: string }): Component {
-  const cell = doc.reactions[row]?.in[state];
+  const cell = own(doc.reactions[row]?.in, state);
   if (!cell || cell === "ignored") return doc;
   const branches = cell.branches.map((b) => ({
     ...b,

@@ -1,5 +1,6 @@
 /** Why what happened happened, or did not: a step told in sentences about the component. */
 import { printReaction } from "../expression";
+import { own } from "../model";
 import { DOCUMENT, type Program, partName } from "../program";
 import { stateText } from "../surface";
 import type { Considered, Dispatch, Step } from "./state";
@@ -138,7 +139,7 @@ export function explain(program: Program, step: Step): Explanation {
   }
 
   function docBranch(taken: Considered) {
-    const doc = program.doc.reactions[taken.row].in[program.states[taken.state].name];
+    const doc = own(program.doc.reactions[taken.row].in, program.states[taken.state].name);
     return doc === undefined || doc === "ignored" ? {} : doc.branches[taken.branch ?? 0];
   }
 

@@ -1,6 +1,7 @@
 /** The interpreter: from a state and a stimulus, or a stretch of time, to the next state. Pure; no clock but its own. */
 import { micros } from "../measure";
 import type { Value } from "../model";
+import { own } from "../model";
 import { answerEvent, DOCUMENT, type PartIndex, type Program, poseOf, rowsFor } from "../program";
 import { envOf, type PageState, scrollRange, trackEnd } from "../surface";
 import { scrollTo } from "./actions";
@@ -56,7 +57,7 @@ function opened(program: Program, opening: Opening): RunState {
   const size = { width, height, reducedMotion: false, ...opening.page, glide: null };
   const page: PageState = { ...size, scroll: Math.min(opening.page?.scroll ?? 0, scrollRange(program, size)) };
   const config = (initialPlan(program) ?? { to: configurationOn(program, 0).index }).to;
-  const data = program.initialData.map((v, i) => opening.data?.[program.data[i].name] ?? v);
+  const data = program.initialData.map((v, i) => own(opening.data, program.data[i].name) ?? v);
   return {
     now: 0,
     config,

@@ -1,4 +1,6 @@
 /** Keys: dispatch from the focus outwards, then what browsers do by themselves with Tab, Enter and Space. */
+
+import { own } from "../model";
 import { DOCUMENT, type PartIndex } from "../program";
 import { roleOf } from "../surface";
 import { focusByTab } from "./focus";
@@ -58,5 +60,5 @@ function activates(m: Machine, target: PartIndex, key: string): boolean {
     const role = roleOf(m.program, m, target);
     return role === "button" || (key === "Space" && (role === "checkbox" || role === "radio"));
   }
-  return activatedBy[part.tag]?.includes(key) ?? false;
+  return own(activatedBy, part.tag)?.includes(key) ?? false;
 }

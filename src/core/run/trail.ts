@@ -1,6 +1,6 @@
 /** The whole way of a step: where it went, who was asked and why each did or did not answer, what was left, done, entered. */
 import { printAction, printReaction } from "../expression";
-import { type Action, allStates } from "../model";
+import { type Action, allStates, own } from "../model";
 import { DOCUMENT, type PartIndex, type Program, partName } from "../program";
 import { compareSteps } from "./compare";
 import type { Phrase } from "./explain";
@@ -66,13 +66,13 @@ export function trail(program: Program, before: Frame | null, frame: Frame): Tra
 }
 
 const branchOf = (program: Program, c: Considered) => {
-  const doc = program.doc.reactions[c.row].in[program.states[c.state].name];
+  const doc = own(program.doc.reactions[c.row].in, program.states[c.state].name);
   return doc === undefined || doc === "ignored" ? null : doc.branches[c.branch ?? 0];
 };
 
 /** Why a row that was asked did or did not answer. */
 function outcomeWords(program: Program, dispatch: Dispatch, c: Considered): string {
-  const doc = program.doc.reactions[c.row].in[program.states[c.state].name];
+  const doc = own(program.doc.reactions[c.row].in, program.states[c.state].name);
   switch (c.outcome) {
     case "taken": {
       const branch = branchOf(program, c);

@@ -1,6 +1,6 @@
 /** The changes of state that the document speaks of, as pairs of states at rest: what motion is there to accompany. */
 import { printEvent } from "../expression";
-import { isTimed, targetsOf } from "../model";
+import { isTimed, own, targetsOf } from "../model";
 import { isInState, looksAt, type PartIndex, type PartLook, type Program } from "../program";
 import {
   type Change,
@@ -117,7 +117,7 @@ export function timersIn(program: Program, state: string): StateTimer[] {
   const path = program.states[program.stateIndex.get(state) ?? 0].path;
   return program.timedRows.flatMap(({ index, event, cells }) =>
     path.flatMap((s): StateTimer[] => {
-      const doc = program.doc.reactions[index].in[program.states[s].name];
+      const doc = own(program.doc.reactions[index].in, program.states[s].name);
       const cell = cells[s];
       if (!cell || cell.ignored || doc === undefined || doc === "ignored" || doc.after === undefined) return [];
       const to = doc.branches.flatMap(targetsOf)[0] ?? "";

@@ -1,6 +1,7 @@
 /** Why a part is as it is at an instant: for each thing about it, the cell, the state and the motion that made it so. */
 
 import { spanText } from "../measure";
+import { own } from "../model";
 import { DOCUMENT, type PartIndex, type Program, partName, type Saying, sayingsOf } from "../program";
 import {
   attributeOf,
@@ -39,7 +40,7 @@ export function whyPart(program: Program, state: RunState, part: PartIndex): Rea
   const layout = layoutOf(program, state);
   const env = envOf(program, state);
   const sayings = (p: PartIndex): Saying[] => sayingsOf(program, state.config, p, env);
-  const own = sayings(part);
+  const lines = sayings(part);
   const by = (p: PartIndex, s: Saying | undefined): Pick<Reason, "cell"> & { who: Phrase[] } => {
     if (!s) return { cell: null, who: [plain("the markup says so")] };
     const name = program.states[s.state].name;
@@ -71,25 +72,25 @@ export function whyPart(program: Program, state: RunState, part: PartIndex): Rea
   out.push(...reachReasons(program, state, part, by, sayings));
 
   // Text, attributes, properties
-  const text = sayer(own, (l) => l.text !== undefined);
+  const text = sayer(lines, (l) => l.text !== undefined);
   if (text)
     out.push({ about: "text", value: text.look.text ?? "", because: by(part, text).who, cell: by(part, text).cell });
-  const attributes = new Set(own.flatMap((s) => Object.keys(s.look.attributes ?? {})));
+  const attributes = new Set(lines.flatMap((s) => Object.keys(s.look.attributes ?? {})));
   for (const about of attributes) {
     const from = by(
       part,
-      sayer(own, (l) => l.attributes?.[about] !== undefined),
+      sayer(lines, (l) => own(l.attributes, about) !== undefined),
     );
     out.push({ about, value: attributeOf(program, state, part, about) ?? "none", because: from.who, cell: from.cell });
   }
-  const properties = new Set(own.flatMap((s) => Object.keys(s.look.css ?? {})));
+  const properties = new Set(lines.flatMap((s) => Object.keys(s.look.css ?? {})));
   for (const t of state.tracks) if (t.part === part) properties.add(t.property);
   for (const about of properties) {
     if (about === "display" || about === "visibility" || about === "pointer-events") continue;
     const track = state.tracks.find((t) => t.part === part && t.property === about);
     const from = by(
       part,
-      sayer(own, (l) => l.css?.[about] !== undefined),
+      sayer(lines, (l) => own(l.css, about) !== undefined),
     );
     const value = currentValue(program, state, part, about) ?? "";
     out.push({ about, value, because: track ? moving(from.who, track, state.now) : from.who, cell: from.cell });

@@ -1,5 +1,6 @@
 /** The roles that elements have by themselves (HTML-AAM). */
 import type { Part } from "../model";
+import { own } from "../model";
 
 const byTag: Record<string, string> = {
   a: "link",
@@ -47,7 +48,7 @@ const inputs: Record<string, string> = {
 
 /** The role an element has without a role attribute; null for none. */
 export function implicitRole(part: Part): string | null {
-  if (part.tag === "input") return inputs[part.attributes?.type ?? "text"] ?? "textbox";
+  if (part.tag === "input") return own(inputs, part.attributes?.type ?? "text") ?? "textbox";
   if (part.tag === "a" && part.attributes?.href === undefined) return null;
-  return byTag[part.tag] ?? null;
+  return own(byTag, part.tag) ?? null;
 }

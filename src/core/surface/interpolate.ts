@@ -11,6 +11,7 @@ import {
   type Rgb,
   useMode as withMode,
 } from "culori/fn";
+import { own } from "../model";
 import { type Mix, mixTransforms } from "./transform";
 
 for (const mode of [modeHsl, modeHwb, modeLab, modeLch, modeOklab, modeOklch]) withMode(mode);
@@ -23,7 +24,7 @@ const initialValues: Record<string, string> = {
 };
 
 /** The value that is in force where nothing is declared; undefined where it comes from the surroundings. */
-export const initialValue = (property: string): string | undefined => initialValues[property];
+export const initialValue = (property: string): string | undefined => own(initialValues, property);
 
 const known = new Map<string, Mix | null>();
 

@@ -1,5 +1,6 @@
 /** Motion by the rules of CSS Transitions 1 §3: starting, reversing, the value at an instant. */
 import { easing } from "../measure";
+import { own } from "../model";
 import { type CompiledMotion, looksAt, type PartIndex, type PartLook, type PoseIndex, type Program } from "../program";
 import { initialValue, mix } from "./interpolate";
 import { goalOf, type Lingering, type Moment, type Track, trackEnd } from "./moment";
@@ -33,13 +34,13 @@ let oldest = 0;
 /** The value a look gives a property, before motion. */
 export function restingValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
   if (property === "opacity" && look.as === "transparent") return "0";
-  const said = look.css[property];
+  const said = own(look.css, property);
   return said === undefined ? initialValue(property) : absoluteCss(program, computedCss(program, said, page), page);
 }
 
 /** The motion in force for a property; where reduced motion is preferred, its alternative. */
 function motionOf(look: PartLook, property: string, page: PageState): CompiledMotion | null {
-  const motion = look.motion[property];
+  const motion = own(look.motion, property);
   if (!motion) return null;
   return page.reducedMotion && motion.reduced !== undefined ? motion.reduced : motion;
 }
@@ -83,7 +84,7 @@ function goalIn(program: Program, look: PartLook, part: PartIndex, property: str
     byProperty = {};
     goals.set(look, byProperty);
   }
-  let found = byProperty[property];
+  let found = own(byProperty, property);
   if (found === undefined) {
     const to = restingValue(program, look, property, page);
     const motion = motionOf(look, property, page);

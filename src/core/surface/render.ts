@@ -1,5 +1,5 @@
 /** The component at an instant as a tree of elements: what a page has to show. */
-import { allParts, type Component, type Part } from "../model";
+import { allParts, type Component, own, type Part } from "../model";
 import { DOCUMENT, looksAt, type PartIndex, type Program } from "../program";
 import { layoutOf } from "./layout";
 import { envOf, type Moment } from "./moment";
@@ -44,7 +44,8 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
     if (!look.exposed) attributes["aria-hidden"] = "true";
     const base = baseCss(info.part);
     const style: Record<string, string> = {};
-    for (const [property, value] of Object.entries(look.css)) if (base[property] !== value) style[property] = value;
+    for (const [property, value] of Object.entries(look.css))
+      if (own(base, property) !== value) style[property] = value;
     if (look.pointer !== null) style["pointer-events"] = look.pointer ? "auto" : "none";
     Object.assign(style, presenceStyle(layout.as[p]));
     for (const track of moment.tracks) if (track.part === p) style[track.property] = valueAt(track, moment.now);

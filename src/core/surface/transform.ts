@@ -1,4 +1,5 @@
 /** Interpolation of transform lists (CSS Transforms 1 §9 and §10; the two-dimensional functions). */
+import { own } from "../model";
 /** From progress (0 at the start value, 1 at the end value; may overshoot) to a CSS value. */
 export type Mix = (progress: number) => string;
 
@@ -33,7 +34,7 @@ export function parseTransform(text: string): Fn[] | null {
   if (source === "none" || source === "") return [];
   const out: Fn[] = [];
   const rest = source.replace(/([a-z]+)\(([^()]*)\)\s*/g, (_all, name: string, inside: string) => {
-    const shape = shapes[name];
+    const shape = own(shapes, name);
     const args = inside.split(",").map(parseArg);
     if (!shape || args.includes(null) || args.length < shape.min || args.length > shape.max) return "?";
     out.push(normal(name, args as Arg[], shape.primitive));
@@ -47,7 +48,8 @@ function parseArg(text: string): Arg | null {
   if (!found) return null;
   const value = Number(found[1]);
   const degrees: Record<string, number> = { deg: 1, turn: 360, rad: 180 / Math.PI, grad: 0.9 };
-  if (degrees[found[2]]) return { value: value * degrees[found[2]], unit: "deg" };
+  const each = own(degrees, found[2]);
+  if (each) return { value: value * each, unit: "deg" };
   return { value, unit: found[2] };
 }
 

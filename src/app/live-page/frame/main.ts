@@ -3,6 +3,7 @@
  * decides nothing. Pasted scripts cannot run beside it: elements are made one by one, and handlers are never set.
  */
 import type { FromFrame, Hears, ToFrame } from "../protocol";
+import { active, blur, body, boxOf, closest, focus, getAttribute, sheet } from "./dom";
 import { keyOf } from "./keys";
 import { drawMarks, setMarks } from "./marks";
 import { elementOf, patch } from "./patch";
@@ -14,30 +15,30 @@ let hears: Hears = { presses: false, hovers: false, heldKeys: [], scrolls: false
 let scrolledTo = 0;
 
 const partAt = (target: EventTarget | null): string | null => {
-  const element = target instanceof Element ? target.closest("[data-part]") : null;
-  return element?.getAttribute("data-part") ?? null;
+  const element = target instanceof Element ? closest(target, "[data-part]") : null;
+  return element && getAttribute(element, "data-part");
 };
 
 function setFocus(name: string | null, visible: boolean): void {
-  const active = document.activeElement;
+  const focused = active();
   if (name === null) {
-    if (active instanceof HTMLElement && active !== document.body) active.blur();
+    if (focused instanceof HTMLElement && focused !== body) blur(focused);
     return;
   }
   const element = elementOf(name);
-  if (!element || element === active || !document.hasFocus()) return;
-  (element as HTMLElement).focus({ preventScroll: true, focusVisible: visible } as FocusOptions);
+  if (!element || element === focused || !document.hasFocus()) return;
+  focus(element, { preventScroll: true, focusVisible: visible } as FocusOptions);
 }
 
 /** What the browser hits in the middle of a part that is on the screen. */
 function measure(): Record<string, string | null> {
   const onTop: Record<string, string | null> = {};
   for (const element of document.querySelectorAll("[data-part]")) {
-    const box = element.getBoundingClientRect();
+    const box = boxOf(element);
     const x = box.left + box.width / 2;
     const y = box.top + box.height / 2;
     if (!box.width || !box.height || x < 0 || y < 0 || x >= innerWidth || y >= innerHeight) continue;
-    onTop[element.getAttribute("data-part")!] = partAt(document.elementFromPoint(x, y));
+    onTop[getAttribute(element, "data-part")!] = partAt(document.elementFromPoint(x, y));
   }
   return onTop;
 }
@@ -47,7 +48,7 @@ addEventListener("message", (event: MessageEvent<ToFrame>) => {
   const message = event.data;
   if (message.type === "sheet") {
     document.documentElement.lang = message.lang;
-    document.getElementById("sheet")!.textContent = message.css;
+    sheet.textContent = message.css;
   } else if (message.type === "mode") {
     ({ interactive, hears } = message);
     document.documentElement.style.overflow = hears.scrolls ? "" : "hidden";
@@ -55,7 +56,7 @@ addEventListener("message", (event: MessageEvent<ToFrame>) => {
     scrolledTo = message.top;
     if (Math.abs(scrollY - message.top) >= 1) scrollTo({ top: message.top, behavior: "instant" });
   } else if (message.type === "render") {
-    patch(document.body, message.parts);
+    patch(body, message.parts);
     if (interactive) setFocus(message.focus, message.focusVisible);
     drawMarks();
     requestAnimationFrame(() => say({ type: "painted" }));
@@ -76,6 +77,9 @@ addEventListener(
   },
   true,
 );
+// The middle button opens a link in a tab of its own, and a link can be dragged out: neither is for a page that is tried.
+addEventListener("auxclick", (event) => event.preventDefault(), true);
+addEventListener("dragstart", (event) => event.preventDefault(), true);
 const pointer = (did: "down" | "up" | "move", target: EventTarget | null): void => {
   if (interactive) say({ type: "pointer", did, part: partAt(target) });
 };

@@ -1,5 +1,6 @@
 /** Frames around parts, over the page and out of everybody's way. */
 import type { Mark } from "../protocol";
+import { boxOf } from "./dom";
 import { elementOf } from "./patch";
 
 const colours = { now: "#b97a00", differs: "#6d2f7c", passed: "#565c61" };
@@ -31,7 +32,8 @@ export function drawMarks(): void {
   const taken: { x: number; y: number }[] = [];
   layer.replaceChildren(
     ...wanted.flatMap(({ part, label, tone }) => {
-      const box = elementOf(part)?.getBoundingClientRect();
+      const element = elementOf(part);
+      const box = element && boxOf(element);
       if (!box?.width || !box.height) return [];
       const frame = document.createElement("div");
       const colour = colours[tone];

@@ -1,15 +1,15 @@
 /** Makes the document show a tree of elements, changing only what differs. Elements keep their identity by part name. */
+import { isSafeAttribute } from "../../../core/safety/attributes";
+import { isAllowedTag } from "../../../core/safety/tags";
 import type { RenderedPart } from "../../../core/surface";
+import { attributeNames, childNodes, getAttribute, insert, removeAttribute, setAttribute, styleOf, take } from "./dom";
 
 const elements = new Map<string, Element>();
+/** What each was made as. */
+const tags = new WeakMap<Element, string>();
 const SVG = "http://www.w3.org/2000/svg";
 
 export const elementOf = (name: string): Element | undefined => elements.get(name);
-
-/** Tags and attributes that could run something or load something are never made, whatever the app sends. */
-const refusedTags = new Set(["script", "iframe", "object", "embed", "link", "base", "meta"]);
-const refused = (name: string, value: string): boolean =>
-  /^on/i.test(name) || name === "style" || name === "srcdoc" || /^\s*javascript:/i.test(value);
 
 export function patch(root: HTMLElement, parts: readonly RenderedPart[]): void {
   const seen = new Set<string>();
@@ -25,7 +25,7 @@ function children(
 ): void {
   const wanted = content.map((c, i): Node => {
     if (typeof c !== "string") return element(c, seen, svg);
-    const old = parentNode.childNodes[i];
+    const old = childNodes(parentNode)[i];
     if (old?.nodeType === Node.TEXT_NODE) {
       if (old.nodeValue !== c) old.nodeValue = c;
       return old;
@@ -33,31 +33,33 @@ function children(
     return document.createTextNode(c);
   });
   wanted.forEach((node, i) => {
-    const at = parentNode.childNodes[i];
-    if (at !== node) parentNode.insertBefore(node, at ?? null);
+    const at = childNodes(parentNode)[i];
+    if (at !== node) insert(parentNode, node, at ?? null);
   });
-  while (parentNode.childNodes.length > wanted.length) parentNode.lastChild!.remove();
+  for (const left of [...childNodes(parentNode)].slice(wanted.length)) take(parentNode, left);
 }
 
 function element(part: RenderedPart, seen: Set<string>, insideSvg: boolean): Element {
   const svg = insideSvg || part.tag === "svg";
-  const tag = refusedTags.has(part.tag.toLowerCase()) ? "span" : part.tag;
+  // What could run or load something is never made, whatever the app sends.
+  const tag = isAllowedTag(part.tag) ? part.tag : "span";
   let made = elements.get(part.name);
-  if (!made || made.localName !== (svg ? tag : tag.toLowerCase())) {
+  if (!made || tags.get(made) !== tag) {
     made = svg ? document.createElementNS(SVG, tag) : document.createElement(tag);
-    made.setAttribute("data-part", part.name);
+    setAttribute(made, "data-part", part.name);
     elements.set(part.name, made);
+    tags.set(made, tag);
   }
   seen.add(part.name);
-  for (const { name } of [...made.attributes]) {
-    if (name !== "data-part" && name !== "style" && !(name in part.attributes)) made.removeAttribute(name);
+  for (const name of attributeNames(made)) {
+    if (name !== "data-part" && name !== "style" && !Object.hasOwn(part.attributes, name)) removeAttribute(made, name);
   }
   for (const [name, value] of Object.entries(part.attributes)) {
-    if (!refused(name, value) && made.getAttribute(name) !== value) made.setAttribute(name, value);
+    if (getAttribute(made, name) !== value && isSafeAttribute(tag, name, value)) setAttribute(made, name, value);
   }
-  const { style } = made as HTMLElement;
+  const style = styleOf(made);
   for (const property of [...style]) {
-    if (!(property in part.style) && !shorthandOf(property, part.style)) style.removeProperty(property);
+    if (!Object.hasOwn(part.style, property) && !shorthandOf(property, part.style)) style.removeProperty(property);
   }
   for (const [property, value] of Object.entries(part.style)) {
     if (style.getPropertyValue(property) !== value) style.setProperty(property, value);

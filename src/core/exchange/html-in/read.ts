@@ -2,7 +2,17 @@
 import { type ChildNode, type Element, isComment, isTag, isText } from "domhandler";
 import { type ParserError, parse, parseFragment } from "parse5";
 import { adapter } from "parse5-htmlparser2-tree-adapter";
-import { ALWAYS, type Component, emptyComponent, freeName, type Look, type Part } from "../../model";
+import {
+  ALWAYS,
+  type Component,
+  emptyComponent,
+  freeName,
+  type Look,
+  type Part,
+  readComponentValue,
+  withoutUnwritable,
+} from "../../model";
+import { attributeProblem, isAllowedTag, isLanguage } from "../../safety";
 import { implicitRole } from "../../surface";
 import type { Remark } from "./remark";
 import { readStyles } from "./styles";
@@ -13,11 +23,15 @@ export type HtmlRead = { ok: true; doc: Component; remarks: Remark[] } | { ok: f
 export const MAX_HTML = 2_000_000;
 const MAX_PARTS = 2000;
 const MAX_DEPTH = 200;
+/** CSS keeps integers to 32 bits, as every browser does. */
+const MAX_LAYER = 2_147_483_647;
 
+const SVG = "http://www.w3.org/2000/svg";
 const left = new Set(["script", "noscript", "template", "iframe", "object", "embed", "link", "meta", "base", "title"]);
 const embedded = new Set(["iframe", "object", "embed", "noscript", "template"]);
 
-export function readHtml(text: string, name: string): HtmlRead {
+export function readHtml(given: string, name: string): HtmlRead {
+  const text = withoutUnwritable(given);
   if (text.length > MAX_HTML) {
     return {
       ok: false,
@@ -38,10 +52,13 @@ export function readHtml(text: string, name: string): HtmlRead {
   if (!collect(tree.children, elements, 0)) {
     return { ok: false, message: `This markup is nested more than ${MAX_DEPTH} deep.` };
   }
+  if (elements.length > MAX_PARTS + 500) {
+    return { ok: false, message: `This markup has ${elements.length} elements; a component has at most ${MAX_PARTS}.` };
+  }
   const body = elements.find((e) => e.name === "body");
   const roots = whole ? (body?.children ?? []) : tree.children;
   const html = elements.find((e) => e.name === "html");
-  const styles = readStyles(tree, elements, remarks);
+  const styles = readStyles(elements, remarks);
   const reader = new Reader(remarks, styles.own);
   const parts = roots.flatMap((n) => {
     const part = isTag(n) ? reader.part(n) : isText(n) && n.data.trim() ? reader.wrapped(n.data) : null;
@@ -57,7 +74,7 @@ export function readHtml(text: string, name: string): HtmlRead {
     page: {
       ...empty.page,
       ...(styles.page ? { css: styles.page } : {}),
-      ...(html?.attribs.lang ? { lang: html.attribs.lang } : {}),
+      ...(html?.attribs.lang && isLanguage(html.attribs.lang) ? { lang: html.attribs.lang } : {}),
     },
     parts,
     looks: reader.rows.map((part): Component["looks"][number] => {
@@ -65,7 +82,9 @@ export function readHtml(text: string, name: string): HtmlRead {
       return { part, in: motion ? { [ALWAYS]: motion } : {} };
     }),
   };
-  return { ok: true, doc, remarks: remarks.slice(0, 60) };
+  const read = readComponentValue(doc);
+  if (!read.ok) return { ok: false, message: read.problems.map((p) => `${p.path} ${p.message}`).join("; ") };
+  return { ok: true, doc: read.doc, remarks: remarks.slice(0, 60) };
 }
 
 function collect(nodes: ChildNode[], out: Element[], depth: number): boolean {
@@ -105,24 +124,27 @@ class Reader {
   }
 
   part(node: Element): Part | null {
-    const tag = node.name;
-    if (left.has(tag)) {
-      if (tag === "script") this.remark(node, "a script was left out: pasted scripts never run here");
-      else if (embedded.has(tag)) this.remark(node, `<${tag}> was left out`);
-      else if (tag === "link" && node.attribs.rel === "stylesheet") {
+    const tag = isAllowedTag(node.name) ? node.name : "span";
+    if (left.has(node.name) && !(node.name === "title" && node.namespace === SVG)) {
+      if (node.name === "script") this.remark(node, "a script was left out: pasted scripts never run here");
+      else if (embedded.has(node.name)) this.remark(node, `<${node.name}> was left out`);
+      else if (node.name === "link" && node.attribs.rel === "stylesheet") {
         this.remark(node, "a linked style sheet was not loaded: paste its rules in a <style>");
       }
       return null;
     }
-    if (tag === "style") return null;
+    if (node.name === "style") return null;
+    if (tag !== node.name) this.remark(node, `<${node.name}> is no element that pages are made of: it became a <span>`);
     this.count++;
     const name = this.name(this.wish(node));
-    const attributes = this.attributes(node);
+    const attributes = this.attributes(node, tag);
     const style = this.styles.get(node);
     const css = { ...style?.css };
     const part: Part = { name, tag };
     if (Object.keys(attributes).length) part.attributes = attributes;
-    const layer = /^-?\d+$/.test(css["z-index"] ?? "") ? Number(css["z-index"]) : undefined;
+    const layer = /^-?\d+$/.test(css["z-index"] ?? "")
+      ? Math.max(-MAX_LAYER, Math.min(MAX_LAYER, Number(css["z-index"])))
+      : undefined;
     if (layer !== undefined) {
       part.layer = layer;
       delete css["z-index"];
@@ -158,16 +180,13 @@ class Reader {
     return trimmed.filter((c, i) => typeof c !== "string" || (c !== "" && !(c === " " && i === trimmed.length - 1)));
   }
 
-  private attributes(node: Element): Record<string, string> {
+  private attributes(node: Element, tag: string): Record<string, string> {
     const out: Record<string, string> = {};
     for (const [name, value] of Object.entries(node.attribs)) {
-      if (/^on/i.test(name)) {
-        this.remark(node, `${name} was left out: say it as a reaction row instead`);
-        continue;
-      }
       if (name === "style" || name === "data-part") continue;
-      if (/^\s*javascript:/i.test(value)) {
-        this.remark(node, `a script in ${name} was left out`);
+      const problem = attributeProblem(tag, name, escapeTemplate(value));
+      if (problem) {
+        this.remark(node, `${name} was left out: ${problem}`);
         continue;
       }
       if ((name === "src" || name === "srcset") && /^\s*(https?:)?\/\//i.test(value)) {

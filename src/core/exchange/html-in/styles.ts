@@ -2,11 +2,12 @@
  * Style rules → the base style of each part, by the cascade (CSS Cascading 4 §6). Rules that depend on more than the
  * markup (pseudo-classes, media, keyframes) stay rules of the page.
  */
-import { selectAll } from "css-select";
+import { compile } from "css-select";
 import * as cssTree from "css-tree";
-import { type Document, type Element, isTag, isText } from "domhandler";
+import { type AnyNode, type Element, isText } from "domhandler";
 import { parseTransition } from "../../measure";
 import type { Look } from "../../model";
+import { isPropertyName, sheetProblem, valueProblem } from "../../safety";
 import type { Remark } from "./remark";
 
 interface Declared {
@@ -18,9 +19,10 @@ export interface Styles {
   page: string;
 }
 
-export function readStyles(tree: Document, elements: readonly Element[], remarks: Remark[]): Styles {
+export function readStyles(elements: readonly Element[], remarks: Remark[]): Styles {
   const declared = new Map<Element, Map<string, Declared>>();
   const page: string[] = [];
+  const index = indexOf(elements);
   let order = 0;
   const declare = (element: Element, list: cssTree.CssNode, specificity: number): void => {
     const map = declared.get(element) ?? new Map<string, Declared>();
@@ -48,25 +50,24 @@ export function readStyles(tree: Document, elements: readonly Element[], remarks
     }) as cssTree.StyleSheet;
     sheet.children.forEach((node) => {
       order++;
-      if (node.type === "Atrule" && node.name === "import") {
-        remarks.push({
-          line: start + (node.loc?.start.line ?? 1) - 1,
-          text: "@import was left out: nothing is loaded here",
-        });
-        return;
-      }
+      const line = start + (node.loc?.start.line ?? 1) - 1;
+      const keep = (rule: string): void => {
+        const problem = sheetProblem(rule);
+        if (problem) remarks.push({ line, text: `a rule was left out: ${problem}` });
+        else page.push(rule);
+      };
       if (node.type !== "Rule" || node.prelude.type !== "SelectorList") {
-        page.push(cssTree.generate(node));
+        keep(cssTree.generate(node));
         return;
       }
       const kept: string[] = [];
       node.prelude.children.forEach((selector) => {
         const text = cssTree.generate(selector);
-        const matched = plain(selector) ? matches(text, tree) : null;
+        const matched = plain(selector) ? matches(text, candidates(selector, index)) : null;
         if (!matched?.length || matched.some((e) => e.name === "html" || e.name === "body")) kept.push(text);
         else for (const e of matched) declare(e, node.block, specificity(selector) * 1e5 + order);
       });
-      if (kept.length) page.push(`${kept.join(", ")} ${cssTree.generate(node.block)}`);
+      if (kept.length) keep(`${kept.join(", ")} ${cssTree.generate(node.block)}`);
     });
   }
   for (const element of elements) {
@@ -79,7 +80,9 @@ export function readStyles(tree: Document, elements: readonly Element[], remarks
     let motion: Look["motion"];
     for (const [property, { value }] of map) {
       if (property !== "transition") {
-        css[property] = value;
+        const problem = isPropertyName(property) ? valueProblem(value) : "this is no name of a property";
+        if (problem) remarks.push({ line: null, text: `${property}: ${value.slice(0, 60)} was left out: ${problem}` });
+        else css[property] = value;
         continue;
       }
       const parsed = parseTransition(value);
@@ -116,9 +119,45 @@ const structural = new Set([
   "where",
 ]);
 
-function matches(selector: string, tree: Document): Element[] | null {
+interface Index {
+  all: readonly Element[];
+  /** By `#id`, `.class` and tag. */
+  by: Map<string, Element[]>;
+}
+function indexOf(elements: readonly Element[]): Index {
+  const by = new Map<string, Element[]>();
+  const add = (key: string, element: Element): void => {
+    const list = by.get(key);
+    if (list) list.push(element);
+    else by.set(key, [element]);
+  };
+  for (const e of elements) {
+    add(e.name.toLowerCase(), e);
+    if (e.attribs.id) add(`#${e.attribs.id}`, e);
+    for (const c of new Set(e.attribs.class?.split(/\s+/))) if (c) add(`.${c}`, e);
+  }
+  return { all: elements, by };
+}
+
+/** The elements that the last of the compound selectors leaves in question: most rules concern few of them. */
+function candidates(selector: cssTree.CssNode, { all, by }: Index): readonly Element[] {
+  if (selector.type !== "Selector") return all;
+  let keys: string[] = [];
+  selector.children.forEach((node) => {
+    if (node.type === "Combinator") keys = [];
+    else if (node.type === "IdSelector") keys.push(`#${cssTree.ident.decode(node.name)}`);
+    else if (node.type === "ClassSelector") keys.push(`.${cssTree.ident.decode(node.name)}`);
+    else if (node.type === "TypeSelector" && !/[*|]/.test(node.name))
+      keys.push(cssTree.ident.decode(node.name).toLowerCase());
+  });
+  return keys.map((k) => by.get(k) ?? []).sort((a, b) => a.length - b.length)[0] ?? all;
+}
+
+function matches(selector: string, among: readonly Element[]): Element[] | null {
+  if (!among.length) return [];
   try {
-    return selectAll(selector, tree.children).filter((n): n is Element => isTag(n));
+    const test = compile<AnyNode, Element>(selector);
+    return among.filter((e) => test(e));
   } catch {
     return null;
   }

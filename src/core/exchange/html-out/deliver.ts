@@ -1,45 +1,56 @@
 /** A component as one self-contained HTML file: markup, style, a small script; nothing is loaded. */
-import type { Component } from "../../model";
+import type { Component, Problem } from "../../model";
 import { compile } from "../../program";
 import type { Proof } from "../../proof";
 import { configurationOn } from "../../run";
-import { indented } from "./code";
-import { escapeHtml, markedParts, markup } from "./markup";
+import { cssInHtml } from "../../safety";
+import { indented, scriptInHtml } from "./code";
+import { commentText, escapeAttribute, escapeHtml, initialParts, markedParts, markup } from "./markup";
+import { readBackProblems } from "./read-back";
 import { script } from "./script";
 import { styleSheet } from "./style";
 
-/** @param proof what was shown about this very document; null writes that nothing was */
-export function deliverHtml(doc: Component, proof: Proof | null): string {
+export type Delivered = { ok: true; html: string } | { ok: false; problems: readonly Problem[] };
+
+/**
+ * @param proof what was shown about this very document; null writes that nothing was
+ * @returns the page, or what has to be put right before there can be one
+ */
+export function deliverHtml(doc: Component, proof: Proof | null): Delivered {
   const program = compile(doc);
+  if (program.problems.length) return { ok: false, problems: program.problems };
+  const parts = initialParts(doc, markedParts(doc));
   const initial = configurationOn(program, 0)
     .states.slice(1)
     .map((s) => program.states[s].name);
-  return `<!doctype html>
+  const html = `<!doctype html>
 <!--
-${indented(verified(doc, proof).join("\n"))}
+${indented(commentText(verified(doc, proof).join("\n")))}
 -->
-<html lang="${doc.page.lang ?? "en"}">
+<html lang="${escapeAttribute(doc.page.lang ?? "en")}">
   <head>
     <meta charset="utf-8">
     <meta name="viewport" content="width=device-width, initial-scale=1">
     <title>${escapeHtml(doc.name)}</title>
     <style>
-${indented(styleSheet(doc), "      ")}
+${indented(cssInHtml(styleSheet(doc)), "      ")}
     </style>
   </head>
   <body data-state="${initial.join(" ")}">
-${markup(doc, markedParts(doc), "    ")}
+${markup(parts, "    ")}
     <script>
-${indented(script(doc), "      ").replaceAll("</script", "<\\/script")}
+${scriptInHtml(indented(script(doc), "      "))}
     </script>
   </body>
 </html>
 `;
+  const problems = readBackProblems(html, parts, doc.name);
+  return problems.length ? { ok: false, problems } : { ok: true, html };
 }
 
 /** What was verified, in lines. */
 export function verified(doc: Component, proof: Proof | null): string[] {
-  const title = doc.name.replaceAll("--", "- -");
+  const title = doc.name;
   if (!proof) return [title, "Not verified."];
   const held = proof.scenarios.filter((s) => s.ok).length;
   const count = (severity: string): number => proof.findings.filter((f) => f.severity === severity).length;

@@ -3,10 +3,10 @@ import { describe, expect, it } from "vitest";
 import type { Part } from "../../model";
 import { compile } from "../../program";
 import { box, button, component, type Sketch } from "../../testing";
+import { deliveredPage } from "../../testing/delivered";
 import { expressionCode, key, templateCode } from "./code";
-import { deliverHtml } from "./deliver";
 import { managed } from "./looks-table";
-import { markedParts, markup } from "./markup";
+import { initialParts, markedParts, markup } from "./markup";
 import { script } from "./script";
 import { styleSheet } from "./style";
 
@@ -43,7 +43,7 @@ describe("code", () => {
 describe("markup", () => {
   const lines = (parts: Part[], looks: Sketch["looks"] = {}) => {
     const d = component({ parts, states: ["one"], looks });
-    return markup(d, markedParts(d), "");
+    return markup(initialParts(d, markedParts(d)), "");
   };
   it("escapes what it must and closes what it must", () => {
     expect(lines([{ name: "p", tag: "p", content: ["a < b & c"], attributes: { title: 'say "x" & y' } }])).toBe(
@@ -166,7 +166,7 @@ describe("the script", () => {
     expect(code).toContain("listening.abort();\n    for (const timer of timers) clearTimeout(timer.id);");
   });
   it("cannot end its own element early", () => {
-    const html = deliverHtml(doc({ looks: { p: { two: '"</script><b>"' } } }), null);
+    const html = deliveredPage(doc({ looks: { p: { two: '"</script><b>"' } } }), null);
     expect(html.match(/<\/script>/g)).toHaveLength(1);
   });
 });

@@ -1,5 +1,6 @@
 /** What the style sheet alone cannot say about looks: presence, inert, disabled, attributes, texts. */
 import type { Component, Look } from "../../model";
+import { own } from "../../model";
 import type { PartInfo, Program } from "../../program";
 import { restingLooks } from "../../surface";
 import { isPlainChart, presenceOf } from "./chart/tables";
@@ -111,7 +112,7 @@ function saidIn(doc: Component, program: Program, part: string, leaf: number): L
   const cells = doc.looks.find((row) => row.part === part)?.in ?? {};
   const out: Look = {};
   for (const s of program.states[leaf].path.toReversed()) {
-    const look = cells[program.states[s].name];
+    const look = own(cells, program.states[s].name);
     if (!look) continue;
     if (look.text !== undefined) out.text = look.text;
     out.attributes = { ...out.attributes, ...look.attributes };
@@ -121,6 +122,8 @@ function saidIn(doc: Component, program: Program, part: string, leaf: number): L
 
 function attributeCode(part: PartInfo, said: Look, name: string): string {
   const value =
-    said.attributes && name in said.attributes ? said.attributes[name] : (part.part.attributes?.[name] ?? null);
+    said.attributes && Object.hasOwn(said.attributes, name)
+      ? said.attributes[name]
+      : (own(part.part.attributes, name) ?? null);
   return value === null ? "null" : templateCode(value);
 }

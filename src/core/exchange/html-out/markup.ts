@@ -13,13 +13,15 @@ const inlineTags = new Set(
 
 export const escapeHtml = (text: string): string =>
   text.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll(">", "&gt;");
-const escapeAttribute = (text: string): string => text.replaceAll("&", "&amp;").replaceAll('"', "&quot;");
+export const escapeAttribute = (text: string): string => escapeHtml(text).replaceAll('"', "&quot;");
+/** A comment ends at `-->` and at `--!>` (HTML §13.1.6): no two hyphens stay together, none meets a `>`. */
+export const commentText = (text: string): string => text.replace(/-(?=[->])/g, "- ").replace(/-$/, "- ");
 
 /**
+ * The parts as they stand in the page before any script ran.
  * @param marked parts that style or script refer to; they carry `data-part`
- * @param gone parts that start not displayed; they carry `hidden`
  */
-export function markup(doc: Component, marked: ReadonlySet<string>, indent: string): string {
+export function initialParts(doc: Component, marked: ReadonlySet<string>): RenderedPart[] {
   const program = compile(doc);
   const moment = beforeMount(program);
   const layout = layoutOf(program, moment);
@@ -28,15 +30,22 @@ export function markup(doc: Component, marked: ReadonlySet<string>, indent: stri
   // A part that starts absent is written all the same; the script takes it out before the first paint.
   const shown = absent.size ? compile(withoutAbsent(doc, absent)) : program;
   const present = render(shown, absent.size ? beforeMount(shown) : moment);
-  const one = (part: RenderedPart, pad: string): string => {
+  const one = (part: RenderedPart): RenderedPart => {
     const attributes = { ...part.attributes };
-    const block = "data-block" in attributes;
-    if (block)
+    if (Object.hasOwn(attributes, "data-block"))
       attributes.style = Object.entries(part.style)
         .map(([p, v]) => `${p}: ${v}`)
         .join("; ");
     if (marked.has(part.name)) attributes["data-part"] = part.name;
     if (hidden.has(part.name) || absent.has(part.name)) attributes.hidden = "";
+    return { ...part, attributes, content: part.content.map((c) => (typeof c === "string" ? c : one(c))) };
+  };
+  return present.map(one);
+}
+
+export function markup(parts: readonly RenderedPart[], indent: string): string {
+  const one = (part: RenderedPart, pad: string): string => {
+    const { attributes } = part;
     const open = `<${part.tag}${Object.entries(attributes)
       .map(([name, value]) => (value === "" && isBoolean(name) ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`))
       .join("")}>`;
@@ -44,8 +53,11 @@ export function markup(doc: Component, marked: ReadonlySet<string>, indent: stri
     const close = `</${part.tag}>`;
     const children = part.content;
     if (!children.length) return open + close;
-    if (children.some((c) => typeof c === "string" && c.trim())) {
-      return open + children.map((c) => (typeof c === "string" ? escapeHtml(c) : one(c, pad))).join("") + close;
+    if (keepsSpace.has(part.tag) || children.some((c) => typeof c === "string" && c.trim())) {
+      // The parser drops a line end right after these tags (HTML §13.2.6.4.7).
+      const [first] = children;
+      const extra = keepsSpace.has(part.tag) && typeof first === "string" && first.startsWith("\n") ? "\n" : "";
+      return open + extra + children.map((c) => (typeof c === "string" ? escapeHtml(c) : one(c, pad))).join("") + close;
     }
     const inner = `${pad}  `;
     const lines: string[] = [];
@@ -57,8 +69,10 @@ export function markup(doc: Component, marked: ReadonlySet<string>, indent: stri
     });
     return [open, ...lines, pad + close].join("\n");
   };
-  return present.map((part) => indent + one(part, indent)).join("\n");
+  return parts.map((part) => indent + one(part, indent)).join("\n");
 }
+
+const keepsSpace = new Set(["pre", "textarea", "listing"]);
 
 const isBoolean = (name: string): boolean =>
   ["hidden", "inert", "disabled", "checked", "required", "open"].includes(name);

@@ -1,21 +1,32 @@
 /** Reactions, delays and focus rules as tables of functions. */
 import { printAction, printEvent } from "../../expression";
-import { type Action, type Branch, type Component, targetsOf } from "../../model";
+import { type Action, type Branch, type Component, own, targetsOf } from "../../model";
 import type { Program } from "../../program";
 import { configurationOn, transitionDomain } from "../../run";
 import { stateText } from "../../surface";
-import { element, expressionCode, focusCode, indented, key, table, text } from "./code";
+import {
+  bare,
+  blockRemark,
+  element,
+  expressionCode,
+  focusCode,
+  indented,
+  key,
+  datum as place,
+  table,
+  text,
+} from "./code";
 
 export function reactionsTable(doc: Component, program: Program): string {
   const rows = program.rows.filter((r) => r.event.on !== "after" && r.cells.some(Boolean));
   const entries = rows.map((row) => {
-    const cells = program.states.flatMap((s) => {
-      const cell = doc.reactions[row.index].in[s.name];
+    const cells = program.states.flatMap((s): string[] => {
+      const cell = own(doc.reactions[row.index].in, s.name);
       if (!row.cells[s.index] || !cell) return [];
       const code = cell === "ignored" ? "ignored" : branchesCode(doc, program, cell.branches, s.index);
       return [indented(`${key(s.name)}: ${code},`)];
     });
-    return `${text(row.label)}: {\n${cells.join("\n")}\n}`;
+    return `${text(row.label)}: {\n${[...bare(doc).map((b) => indented(`${b},`)), ...cells].join("\n")}\n}`;
   });
   return [
     "// What happens when, by state. One that gives false leaves the event to the states around.",
@@ -28,23 +39,25 @@ export function afterTable(doc: Component, program: Program): string {
   const entries = program.states.flatMap((s) => {
     const timers = program.timedRows.flatMap((row) => {
       const compiled = row.cells[s.index];
-      const cell = doc.reactions[row.index].in[s.name];
-      if (!compiled || cell === "ignored") return [];
+      const cell = own(doc.reactions[row.index].in, s.name);
+      if (!compiled || !cell || cell === "ignored") return [];
       return [`[${compiled.after}, ${branchesCode(doc, program, cell.branches, s.index)}]`];
     });
     return timers.length ? [`${key(s.name)}: [${timers.join(", ")}]`] : [];
   });
-  return `// What happens by itself: milliseconds in the state, and what then.\n${table("after", entries)}\nlet timers = [];`;
+  return `// What happens by itself: milliseconds in the state, and what then.\n${table("after", [...bare(doc), ...entries])}\nlet timers = [];`;
 }
 
 export function focusTables(doc: Component, program: Program): string {
   const names = program.states.map((s) => s.name);
-  const to = names.flatMap((s) => (doc.focus[s]?.to ? [`${key(s)}: ${focusCode(doc.focus[s].to)}`] : []));
-  const within = names.flatMap((s) => (doc.focus[s]?.within ? [`${key(s)}: ${element(doc.focus[s].within)}`] : []));
+  const to = names.flatMap((s) => (own(doc.focus, s)?.to ? [`${key(s)}: ${focusCode(own(doc.focus, s)!.to!)}`] : []));
+  const within = names.flatMap((s) =>
+    own(doc.focus, s)?.within ? [`${key(s)}: ${element(own(doc.focus, s)!.within!)}`] : [],
+  );
   return [
     "// Where the focus goes on entering a state, and what holds it while the state lasts.",
-    table("focusOn", to),
-    table("focusWithin", within),
+    table("focusOn", [...bare(doc), ...to]),
+    table("focusWithin", [...bare(doc), ...within]),
     "let wanted = [];",
     "let held = false;",
     "let back = null;",
@@ -84,8 +97,8 @@ function actionCode(doc: Component, a: Action): string {
     case "assign": {
       const datum = doc.data.find((d) => d.name === a.data)!;
       const value = expressionCode(a.value);
-      if (datum.type === "integer") return `data.${a.data} = clamp(${value}, ${datum.min}, ${datum.max});`;
-      return `data.${a.data} = ${datum.type === "text" ? `String(${value})` : value};`;
+      if (datum.type === "integer") return `${place(a.data)} = clamp(${value}, ${datum.min}, ${datum.max});`;
+      return `${place(a.data)} = ${datum.type === "text" ? `String(${value})` : value};`;
     }
     case "focus":
       return `wanted.push(${focusCode(a.target)});`;
@@ -94,7 +107,7 @@ function actionCode(doc: Component, a: Action): string {
     case "stop":
       return "event?.stopPropagation();";
     default:
-      return `/* ${printAction(a)} */`;
+      return `/* ${blockRemark(printAction(a))} */`;
   }
 }
 

@@ -1,6 +1,6 @@
 /** The looks as a style sheet: base style, a rule for each cell (outer states before inner), then how parts are there. */
 import { printTransition } from "../../measure";
-import { ALWAYS, allParts, allStates, type Component, type Look, type Motion, type Presence } from "../../model";
+import { ALWAYS, allParts, allStates, type Component, type Look, type Motion, own, type Presence } from "../../model";
 import { compile, type Program } from "../../program";
 import { baseSheet, presenceStyle, restingLooks } from "../../surface";
 import { conditionsOnStyle, isPlainChart, presenceOf } from "./chart/tables";
@@ -12,7 +12,7 @@ export function styleSheet(doc: Component): string {
   const rules: string[] = [];
   for (const state of states) {
     for (const row of doc.looks) {
-      const lines = Object.entries(declarations(row.in[state] ?? {}));
+      const lines = Object.entries(declarations(own(row.in, state) ?? {}));
       if (lines.length) rules.push(rule([scope(state)], row.part, lines));
     }
   }
@@ -55,7 +55,7 @@ const calm = (motion: Record<string, Motion>): string =>
 function calmRules(doc: Component, scopeOf: (state: string) => string): string[] {
   const rules = [ALWAYS, ...allStates(doc).map((s) => s.state.name)].flatMap((state) =>
     doc.looks.flatMap((row) => {
-      const motion = row.in[state]?.motion;
+      const motion = own(row.in, state)?.motion;
       if (!motion || !Object.values(motion).some((m) => m.reduced !== undefined)) return [];
       return [rule([scopeOf(state)], row.part, [["transition", calm(motion)]])];
     }),
@@ -98,7 +98,7 @@ function chartSheet(doc: Component): string {
   const rules: string[] = [];
   for (const state of states) {
     for (const row of doc.looks) {
-      const look = row.in[state];
+      const look = own(row.in, state);
       if (!look) continue;
       const add = (l: Look, when: string): void => {
         const as = presenceOf(l);
@@ -133,7 +133,9 @@ const backInView = (base: Readonly<Record<string, string>>): Record<string, stri
     "clip-path": "none",
     "white-space": "inherit",
   };
-  return Object.fromEntries(Object.entries(initial).map(([property, value]) => [property, base[property] ?? value]));
+  return Object.fromEntries(
+    Object.entries(initial).map(([property, value]) => [property, own(base, property) ?? value]),
+  );
 };
 
 /** A way of being there, and the end of being hidden. */

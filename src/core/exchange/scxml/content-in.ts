@@ -1,7 +1,7 @@
 /** Executable content (SCXML §4): the children of onentry, onexit and transition as actions. */
 import { type Names, parseActions, trimmed } from "../../expression";
 import { milliseconds } from "../../measure";
-import { type Action, durationPattern, isEventName } from "../../model";
+import { type Action, durationPattern, isEventName, own } from "../../model";
 import { type ExpressionReader, literalText, type Say } from "./expressions-in";
 import { type Element, LIVELY, SCXML } from "./xml";
 
@@ -42,7 +42,7 @@ export class ContentReader {
       return [];
     }
     if (Object.hasOwn(outside, e.name)) {
-      this.say(e, `<${e.name}>: ${outside[e.name]}`);
+      this.say(e, `<${e.name}>: ${own(outside, e.name)}`);
       return [];
     }
     switch (e.name) {
@@ -95,14 +95,14 @@ export class ContentReader {
   private send(e: Element): Action[] {
     const { attributes: a } = e;
     const literal = (key: string): string | undefined => {
-      const text = a[`${key}expr`];
-      if (text === undefined) return a[key];
+      const text = own(a, `${key}expr`);
+      if (text === undefined) return own(a, key);
       const value = literalText(text);
       if (value === null) this.say(e, `${key}expr="${text}": only a text in quotes is read here`);
       return value ?? undefined;
     };
     for (const key of ["namelist", "idlocation"])
-      if (a[key] !== undefined) this.say(e, `<send ${key}>: events carry no data here`);
+      if (own(a, key) !== undefined) this.say(e, `<send ${key}>: events carry no data here`);
     for (const c of e.children)
       if (c.name === "param" || c.name === "content") this.say(c, `<${c.name}>: events carry no data here`);
     const type = literal("type") ?? "";

@@ -11,7 +11,10 @@ export const escapeXml = (text: string): string =>
     .replaceAll("<", "&lt;")
     .replaceAll(">", "&gt;")
     .replaceAll('"', "&quot;")
-    .replaceAll("\n", "&#10;");
+    // A parser makes plain ones into spaces (XML 1.0 §3.3.3) or drops them (§2.11).
+    .replaceAll("\t", "&#9;")
+    .replaceAll("\n", "&#10;")
+    .replaceAll("\r", "&#13;");
 
 export function tag(
   name: string,

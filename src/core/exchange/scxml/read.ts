@@ -10,6 +10,7 @@ import {
   isEventDescriptor,
   isStateName,
   type Loaded,
+  own,
   type Problem,
   type Reaction,
   readComponentValue,
@@ -142,7 +143,7 @@ class Reader {
     const out: StateNode[] = [];
     for (const c of element.children) {
       if (!isScxml(c)) continue;
-      if (refused[c.name]) this.say(c, `<${c.name}>: ${refused[c.name]}`);
+      if (own(refused, c.name)) this.say(c, `<${c.name}>: ${own(refused, c.name)}`);
       else if (stateElements.has(c.name)) out.push(this.state(c, parent));
       else if (!known.has(c.name)) this.say(c, `<${c.name}> is not an element of SCXML`);
       else if (!parent && !["datamodel"].includes(c.name)) this.say(c, `<${c.name}> cannot stand directly in <scxml>`);

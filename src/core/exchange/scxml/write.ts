@@ -13,6 +13,7 @@ import {
   type EventSpec,
   isHistory,
   isTimed,
+  own,
   type StateNode,
   targetsOf,
 } from "../../model";
@@ -131,7 +132,7 @@ class Writer {
   /** Delays and intervals: sent on entry, cancelled on exit. */
   private timers(state: string): string[] {
     const rows = this.doc.reactions.flatMap((row, i) => {
-      const cell = row.in[state];
+      const cell = own(row.in, state);
       return isTimed(row.event) && cell !== undefined && cell !== "ignored"
         ? [{ id: timedEvent(i, state), after: cell.after! }]
         : [];
@@ -154,7 +155,7 @@ class Writer {
 
   private transitions(state: string): string[] {
     return this.doc.reactions.flatMap((row, i) => {
-      const cell = row.in[state];
+      const cell = own(row.in, state);
       if (cell === undefined) return [];
       const event = eventName(row.event, i, state);
       if (cell === "ignored") return [tag("transition", { event, "lively:row": String(i) })];

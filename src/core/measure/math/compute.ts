@@ -1,4 +1,6 @@
 /** Computing one CSS value: `calc(100vh - var(--header))` → 640px. The grammar is that of CSS Values 4 §10. */
+
+import { own } from "../../model";
 import { constants, MathFault, mathFunctions, round, roundings } from "./functions";
 import { type Kind, kindOf, kindText, number, type Quantity, quantityText, sameType, times } from "./quantity";
 import { type MeasureEnv, withUnit } from "./units";
@@ -141,7 +143,7 @@ class Parser {
       return value;
     }
     if (t.kind === "word") {
-      const value = inMath ? constants[t.text.toLowerCase()] : undefined;
+      const value = inMath ? own(constants, t.text.toLowerCase()) : undefined;
       if (value === undefined)
         throw new Fault(
           `“${t.text}” is not a value; write a number with its unit, var(--name) or calc(…)`,
@@ -169,7 +171,7 @@ class Parser {
   private call(t: Token): Quantity {
     const name = t.text.toLowerCase();
     if (name === "var") return this.variable(t);
-    const f = mathFunctions[name];
+    const f = own(mathFunctions, name);
     if (!f) throw new Fault(`${t.text}() is not a CSS math function`, t.from, t.to);
     let strategy = "nearest";
     const first = this.tokens[this.at];

@@ -23,7 +23,7 @@ export function substitute(text: string, env: MeasureEnv): string {
   for (const found of text.matchAll(opening)) {
     if (found.index < at) continue;
     const name = found[1].toLowerCase();
-    if (name !== "var" && !(name in mathFunctions)) continue;
+    if (name !== "var" && !Object.hasOwn(mathFunctions, name)) continue;
     const end = closing(text, found.index + found[0].length);
     const piece = text.slice(found.index, end);
     const computed = compute(piece, env);

@@ -1,4 +1,6 @@
 /** CSS units (CSS Values 4 §6 and §7) in canonical units: px, deg, ms. */
+
+import { own } from "../../model";
 import { number, type Quantity, quantity } from "./quantity";
 
 /** What a value may depend on besides itself. All lengths in px. */
@@ -30,8 +32,10 @@ export function withUnit(n: number, unit: string, env: MeasureEnv): Quantity | n
   if (u === "") return number(n);
   if (u === "%")
     return env.percentOf === undefined ? quantity(n, "percent") : quantity((n / 100) * env.percentOf, "length");
-  if (u in absolute) return quantity(n * absolute[u], "length");
-  if (u in angles) return quantity(n * angles[u], "angle");
+  const long = own(absolute, u);
+  if (long !== undefined) return quantity(n * long, "length");
+  const turned = own(angles, u);
+  if (turned !== undefined) return quantity(n * turned, "angle");
   if (u === "ms" || u === "s") return quantity(u === "s" ? n * 1000 : n, "time");
   if (u === "rem" || u === "em") return quantity(n * (env.rem ?? 16), "length");
   const viewport = /^[sld]?v(w|h|i|b|min|max)$/.exec(u)?.[1];

@@ -1,4 +1,6 @@
 /** Motions and the times that go with them. */
+
+import { own } from "../own";
 import type { Component, Look, Motion } from "../schema";
 import { setLook, setReaction } from "./cells";
 
@@ -12,7 +14,7 @@ export interface MotionPlace {
 
 /** Gives a property a motion in a cell, or takes it away. The cell is made where there is none. */
 export function setMotion(doc: Component, place: MotionPlace, property: string, motion: Motion | undefined): Component {
-  const cell: Look = doc.looks.find((r) => r.part === place.part)?.in[place.state] ?? {};
+  const cell: Look = own(doc.looks.find((r) => r.part === place.part)?.in, place.state) ?? {};
   const changed = <T extends Look | NonNullable<Look["and"]>[number]>(look: T): T => {
     const { [property]: _old, ...rest } = look.motion ?? {};
     const next = motion ? { ...rest, [property]: motion } : rest;
@@ -28,7 +30,7 @@ export function setMotion(doc: Component, place: MotionPlace, property: string, 
 
 /** The delay or interval of a timed cell. */
 export function setAfter(doc: Component, row: number, state: string, after: string): Component {
-  const cell = doc.reactions[row]?.in[state];
+  const cell = own(doc.reactions[row]?.in, state);
   if (!cell || cell === "ignored") return doc;
   return setReaction(doc, row, state, { ...cell, after });
 }

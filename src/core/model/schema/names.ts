@@ -4,13 +4,14 @@ import { z } from "zod";
 // Zod would otherwise try to compile its checks with `Function`, which the app's content security policy forbids.
 z.config({ jitless: true });
 
-const namePattern = /^[A-Za-z_][\w-]*$/;
+/** `__proto__` is no key like others in the language that all this is written in. */
+const namePattern = /^(?!__proto__$)[A-Za-z_][\w-]*$/;
 export const nameRule = "a letter or _, then letters, digits, _ or -";
 export const name = z.string().regex(namePattern, `a name: ${nameRule}`).max(80);
 export const isName = (text: string): boolean => text.length <= 80 && namePattern.test(text);
 
 /** States are named as XML names are (NCName), so that every SCXML chart can be read. */
-const statePattern = /^[\p{L}_][\p{L}\p{N}_.-]*$/u;
+const statePattern = /^(?!__proto__$)[\p{L}_][\p{L}\p{N}_.-]*$/u;
 export const stateNameRule = "a letter or _, then letters, digits, _, - or .";
 export const stateName = z.string().regex(statePattern, `a state's name: ${stateNameRule}`).max(80);
 export const isStateName = (text: string): boolean => text.length <= 80 && statePattern.test(text);

@@ -1,5 +1,5 @@
 /** F4: what is held goes on although it was let go. */
-import { type EventSpec, isTimed, type Reaction } from "../../model";
+import { type EventSpec, isTimed, own, type Reaction } from "../../model";
 import { DOCUMENT, type Program, partName, type StateIndex } from "../../program";
 import { type RunState, type Stimulus, stimulate } from "../../run";
 import type { Explorer, Situation, Visitor } from "../explore";
@@ -74,8 +74,10 @@ function ask(program: Program, situation: Situation, explorer: Explorer, held: H
 function mendOf(program: Program, held: Held, event: EventSpec): Mend | null {
   const { doc } = program;
   const { name } = program.states[held.state];
-  const release = doc.reactions.find((r) => r.event.on === "pointer up" && r.in[name] && r.in[name] !== "ignored");
-  const cell: Reaction | undefined = release?.in[name];
+  const release = doc.reactions.find(
+    (r) => r.event.on === "pointer up" && own(r.in, name) && own(r.in, name) !== "ignored",
+  );
+  const cell: Reaction | undefined = own(release?.in, name);
   if (!cell || cell === "ignored") return null;
   const others = Object.fromEntries(
     program.states.filter((s) => s.atomic && s.name !== name).map((s) => [s.name, "ignored" as const]),

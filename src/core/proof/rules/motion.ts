@@ -6,6 +6,7 @@ import {
   type Component,
   type Motion,
   type MotionPlace,
+  own,
   stateNames,
   targetsOf,
 } from "../../model";
@@ -71,10 +72,10 @@ function able(program: Program, t: Transition, all: readonly Transition[], colle
   for (const change of changesOf(program, t)) {
     const { part, property, motion } = change;
     const { name } = program.parts[part];
-    if (!motion && after[part].motion[property])
+    if (!motion && own(after[part].motion, property))
       add(part, `${property} of ${name} cannot move from ${change.from} to ${change.to}: it jumps`);
     const other = home.find((c) => c.part === part && c.property === property);
-    if (motion && other && !other.motion && !before[part].motion[property] && !isSwap(program, t, part))
+    if (motion && other && !other.motion && !own(before[part].motion, property) && !isSwap(program, t, part))
       add(part, `${property} of ${name} moves from ${t.from} to ${t.to}, but jumps on the way back`);
   }
 }
@@ -167,7 +168,7 @@ export function motionPlace(
 ): MotionPlace {
   const { to } = endsOf(program, t);
   const sayings = sayingsOf(program, to.config, part, envOf(program, to));
-  const last = sayings.findLast((s) => s.look.motion?.[property] !== undefined);
+  const last = sayings.findLast((s) => own(s.look.motion, property) !== undefined);
   const { name } = program.parts[part];
   if (!last) return { part: name, state: t.to, condition: null };
   return { part: name, state: program.states[last.state].name, condition: last.condition };

@@ -1,5 +1,6 @@
 /** F3, F17, F18: what events do, and what nobody said. Keeps the counts that coverage and "cannot reach" come from. */
 import { printReaction } from "../../expression";
+import { own } from "../../model";
 import { DOCUMENT, isHistoryInfo, type Program, partName } from "../../program";
 import type { Step } from "../../run";
 import { isControl, isPainted } from "../../surface";
@@ -142,8 +143,8 @@ export function neverRules(counts: Counts, collector: Collector): void {
       }
       taken.forEach((t, i) => {
         if (t) return;
-        const doc = program.doc.reactions[row.index].in[state];
-        const said = doc === "ignored" ? "" : printReaction({ branches: [doc.branches[i]] });
+        const doc = own(program.doc.reactions[row.index].in, state);
+        const said = !doc || doc === "ignored" ? "" : printReaction({ branches: [doc.branches[i]] });
         collector.add({ ...at, text: `${row.label} in ${state}: the branch “${said}” is never taken` });
       });
     });

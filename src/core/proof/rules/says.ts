@@ -1,4 +1,6 @@
 /** F6 and F22: what a control says of itself against what is shown; content that changes unheard (WAI-ARIA 1.2, §6). */
+
+import { own } from "../../model";
 import { DOCUMENT, isInside, type PartIndex, type Program, partName } from "../../program";
 import type { RunState, Step } from "../../run";
 import {
@@ -81,7 +83,8 @@ export function saysRules(program: Program, collector: Collector): Visitor {
 const looksSay = (program: Program, part: PartIndex, attribute: string): boolean =>
   program.doc.looks.some(
     (r) =>
-      r.part === program.parts[part].name && Object.values(r.in).some((l) => l.attributes?.[attribute] !== undefined),
+      r.part === program.parts[part].name &&
+      Object.values(r.in).some((l) => own(l.attributes, attribute) !== undefined),
   );
 
 /** What a control says about the part that it controls, where that is not so. */

@@ -1,8 +1,19 @@
 /** States, reactions and looks as tables of a delivered script, where the short form for plain components won't do. */
 import { compute, measureEnv, milliseconds } from "../../../measure";
-import { type Action, ALWAYS, type Branch, type Component, isTimed, type Look, targetsOf } from "../../../model";
+import { type Action, ALWAYS, type Branch, type Component, isTimed, type Look, own, targetsOf } from "../../../model";
 import { isHistoryInfo, type Program, type StateInfo, timerEvent } from "../../../program";
-import { element, expressionCode, focusCode, indented, key, table, templateCode, text } from "../code";
+import {
+  bare,
+  element,
+  expressionCode,
+  focusCode,
+  indented,
+  key,
+  datum as place,
+  table,
+  templateCode,
+  text,
+} from "../code";
 import type { Managed } from "../looks-table";
 
 const method = (name: string, lines: readonly string[], argument = ""): string[] =>
@@ -53,7 +64,7 @@ export function reactionsTable(doc: Component, program: Program): string {
     .filter((r) => r.cells.some(Boolean))
     .map((row) => {
       const cells = program.states.flatMap((s) => {
-        const cell = doc.reactions[row.index].in[s.name];
+        const cell = own(doc.reactions[row.index].in, s.name);
         if (cell === undefined) return [];
         if (cell === "ignored") return [`${key(s.name)}: [{}]`];
         const branches = cell.branches.map((b) => branchCode(doc, b));
@@ -62,7 +73,7 @@ export function reactionsTable(doc: Component, program: Program): string {
           `${key(s.name)}: ${flat.length < 90 && !flat.includes("\n") ? flat : `[\n${indented(branches.join(",\n"))},\n]`}`,
         ];
       });
-      return `${text(row.label)}: ${object(cells)}`;
+      return `${text(row.label)}: ${object([...bare(doc), ...cells])}`;
     });
   return `// What happens when, by state: the first whose condition holds. An empty one leaves everything as it is.\n${table("reactions", entries)}`;
 }
@@ -85,8 +96,8 @@ function actionCode(doc: Component, a: Action): string {
     case "assign": {
       const datum = doc.data.find((d) => d.name === a.data)!;
       const value = expressionCode(a.value);
-      if (datum.type === "integer") return `data.${a.data} = clamp(${value}, ${datum.min}, ${datum.max});`;
-      return `data.${a.data} = ${datum.type === "text" ? `String(${value})` : value};`;
+      if (datum.type === "integer") return `${place(a.data)} = clamp(${value}, ${datum.min}, ${datum.max});`;
+      return `${place(a.data)} = ${datum.type === "text" ? `String(${value})` : value};`;
     }
     case "raise":
       return `raised.push(${text(a.event)});`;
@@ -142,12 +153,12 @@ export function afterTable(doc: Component, program: Program): string {
   const entries = program.states.flatMap((s) => {
     const timers = program.timedRows.flatMap((row) => {
       const cell = row.cells[s.index];
-      if (!cell || doc.reactions[row.index].in[s.name] === "ignored") return [];
+      if (!cell || own(doc.reactions[row.index].in, s.name) === "ignored") return [];
       return [`{ row: ${text(row.label)}, delay: ${cell.after}${row.event.on === "every" ? ", every: true" : ""} }`];
     });
     return timers.length ? [`${key(s.name)}: [${timers.join(", ")}]`] : [];
   });
-  return `// What happens by itself in a state: after how many milliseconds.\n${table("after", entries)}`;
+  return `// What happens by itself in a state: after how many milliseconds.\n${table("after", [...bare(doc), ...entries])}`;
 }
 
 /** Rows that own events reach, with what they listen for. */
@@ -173,7 +184,7 @@ export function lookCells(doc: Component, program: Program, parts: readonly Mana
   const cells: string[] = [];
   program.states.forEach((s) => {
     for (const m of parts) {
-      const look = doc.looks.find((row) => row.part === m.part.name)?.in[s.name];
+      const look = own(doc.looks.find((row) => row.part === m.part.name)?.in, s.name);
       if (!look) continue;
       const add = (when: string, l: Look): void => {
         const code = changeCode(m, l);
@@ -201,21 +212,19 @@ function looksNow() {
 }
 
 function baseCode(m: Managed): string {
-  const own = m.part.part;
-  const attributes = own.attributes ?? {};
+  const { attributes = {}, css = {}, content } = m.part.part;
   const out: string[] = [];
-  const gone = "hidden" in attributes || own.css?.display === "none";
+  const gone = "hidden" in attributes || css.display === "none";
   if (m.fields.includes("there")) out.push(`there: ${gone ? '"not displayed"' : "true"}`);
   if (m.fields.includes("inert")) out.push(`inert: ${"inert" in attributes}`);
   if (m.fields.includes("disabled")) out.push(`disabled: ${"disabled" in attributes}`);
   const said = m.attributes.map(
-    (name) => `${key(name)}: ${name in attributes ? templateCode(attributes[name]) : "null"}`,
+    (name) => `${key(name)}: ${Object.hasOwn(attributes, name) ? templateCode(attributes[name]) : "null"}`,
   );
   if (m.fields.includes("hiddenFromAll"))
     said.push(`"aria-hidden": ${attributes["aria-hidden"] === "true" ? '"true"' : "null"}`);
   if (said.length) out.push(`attributes: { ${said.join(", ")} }`);
-  if (m.fields.includes("text"))
-    out.push(`text: ${templateCode(own.content?.find((c) => typeof c === "string") ?? "")}`);
+  if (m.fields.includes("text")) out.push(`text: ${templateCode(content?.find((c) => typeof c === "string") ?? "")}`);
   if (m.texts.length)
     out.push(`texts: { ${m.texts.map((t) => `${t.child}: ${templateCode(t.template)}`).join(", ")} }`);
   return object(out);

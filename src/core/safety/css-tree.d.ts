@@ -1,0 +1,3 @@
+declare module "css-tree/tokenizer" {
+  export { tokenize, tokenTypes } from "css-tree";
+}

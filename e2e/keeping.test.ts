@@ -24,6 +24,15 @@ const openNamed = async (page: Page, name: string): Promise<void> => {
   );
   await page.waitForSelector(".grid");
 };
+/** In the menu that is open. */
+const choose = async (page: Page, label: string): Promise<void> => {
+  await untilText(page, ".ant-dropdown-menu", label);
+  await page.evaluate(
+    (l) =>
+      [...document.querySelectorAll<HTMLElement>(".ant-dropdown-menu-item")].find((i) => i.textContent === l)?.click(),
+    label,
+  );
+};
 const folder = mkdtempSync(join(tmpdir(), "lively-in-"));
 const give = async (page: Page, name: string, words: string): Promise<void> => {
   const path = join(folder, name);
@@ -91,6 +100,180 @@ describe("what is specified", () => {
       (t) => t === "opening",
     );
     await first.browserContext().close();
+  });
+
+  it("comes over with the last edit when another tab takes it at once", async () => {
+    const first = await stage.page();
+    await openDemo(first);
+    const second = await first.browserContext().newPage();
+    await second.setViewport({ width: 1280, height: 800 });
+    await second.goto(first.url());
+    await untilText(second, ".notice", "being edited in another tab");
+    for (const [i, to] of ["opening", "open", "closing"].entries()) {
+      const [from, taker] = i % 2 ? [second, first] : [first, second];
+      await from.bringToFront();
+      await fill(from, "press Escape", "closed", to);
+      await taker.bringToFront();
+      await press(taker, "Take over here");
+      await until(
+        () => cell(taker, "press Escape", "closed"),
+        (t) => t === to,
+      );
+      await untilText(from, ".notice", "being edited in another tab");
+    }
+    await first.browserContext().close();
+  });
+
+  it("stays in this tab with its undo while the store refuses, whatever is opened in between", async () => {
+    const page = await stage.page();
+    await openDemo(page);
+    await page.evaluate(() => {
+      const put = IDBObjectStore.prototype.put;
+      Object.assign(window, { allow: () => Object.assign(IDBObjectStore.prototype, { put }) });
+      IDBObjectStore.prototype.put = () => {
+        throw new DOMException("full", "QuotaExceededError");
+      };
+    });
+    await fill(page, "press Escape", "closed", "opening");
+    await untilText(page, ".notice", "store for this site is full");
+    await press(page, "Shelf", ".views");
+    await page.waitForSelector(".shelf-link");
+    await untilText(page, ".notice", "Nothing is lost while this tab stays open");
+    await untilText(page, ".shelf-list", "only in this tab");
+    await openNamed(page, "Change-crossing dialog");
+    expect(await cell(page, "press Escape", "closed")).toBe("opening");
+    await press(page, "Undo");
+    await until(
+      () => cell(page, "press Escape", "closed"),
+      (t) => t !== "opening",
+    );
+    await press(page, "Redo");
+    await new Promise((r) => setTimeout(r, 300));
+    await page.evaluate(() => void (window as unknown as { allow(): void }).allow());
+    await press(page, "Try again");
+    await until(
+      () => text(page, ".notice"),
+      (t) => t === "",
+    );
+    await page.reload();
+    await page.waitForSelector(".grid");
+    expect(await cell(page, "press Escape", "closed")).toBe("opening");
+    await page.browserContext().close();
+  });
+
+  it("is stored as it was last when one undoes, redoes and leaves while the store is busy", async () => {
+    const page = await stage.page();
+    await openDemo(page);
+    for (const to of ["opening", "open", "closing"]) {
+      // A long transaction over everything: whatever is saved now has to wait.
+      await page.evaluate(() => {
+        const open = indexedDB.open("lively-state");
+        return new Promise<void>((ready) => {
+          open.onsuccess = () => {
+            const busy = open.result.transaction("components", "readwrite").objectStore("components");
+            const until = performance.now() + 400;
+            const again = (): void => {
+              if (performance.now() < until) busy.count().onsuccess = again;
+              else open.result.close();
+            };
+            again();
+            ready();
+          };
+        });
+      });
+      await fill(page, "press Escape", "closed", to);
+      await press(page, "Undo");
+      await press(page, "Redo");
+      await press(page, "Shelf", ".views");
+      await page.waitForSelector(".shelf-link");
+      await openNamed(page, "Change-crossing dialog");
+      expect(await cell(page, "press Escape", "closed")).toBe(to);
+      await new Promise((r) => setTimeout(r, 700));
+      await page.reload();
+      await page.waitForSelector(".grid");
+      expect(await cell(page, "press Escape", "closed")).toBe(to);
+    }
+    await page.browserContext().close();
+  });
+
+  it("that is damaged stands on the shelf as such, can be saved and removed; the others work", async () => {
+    const page = await stage.page();
+    await page.evaluate(async () => {
+      const db = await new Promise<IDBDatabase>((done) => {
+        const open = indexedDB.open("lively-state");
+        open.onsuccess = () => done(open.result);
+      });
+      const rows = db.transaction("components", "readwrite").objectStore("components");
+      const damaged: unknown[] = [
+        null,
+        undefined,
+        3,
+        "x",
+        {},
+        { name: {} },
+        { name: ["a"], format: "lively-state/component", version: 99 },
+        [],
+      ];
+      damaged.forEach((doc, i) => void rows.put({ id: `damaged-${i}`, doc, revision: {}, savedAt: "x", summary: "y" }));
+      rows.put({ id: "bare", savedAt: 1 });
+      await new Promise((done) => {
+        rows.transaction.oncomplete = done;
+      });
+      db.close();
+    });
+    await page.reload();
+    await page.waitForSelector(".shelf-item");
+    await until(
+      () => page.evaluate(() => document.querySelectorAll(".unreadable").length),
+      (n) => n === 9,
+    );
+    await page.evaluate(() =>
+      document.querySelector<HTMLElement>(".shelf-item:has(.unreadable) button[aria-label^='More']")?.click(),
+    );
+    await untilText(page, ".ant-dropdown-menu", "as it lies here");
+    await choose(page, "Remove");
+    await until(
+      () => page.evaluate(() => document.querySelectorAll(".unreadable").length),
+      (n) => n === 8,
+    );
+    await openNamed(page, "Change-crossing dialog");
+    await page.waitForSelector(".grid");
+    await page.goto(new URL("/component/damaged-0/sheet", stage.address).href);
+    await untilText(page, ".loading", "cannot be read");
+    expect(stage.errors.filter((e) => !/404/.test(e))).toEqual([]);
+    await page.browserContext().close();
+  });
+
+  it("comes back with its versions when it was removed and put back, whatever another tab does", async () => {
+    const page = await stage.page();
+    await openDemo(page);
+    await page.goto(page.url().replace(/\/sheet.*/, "/compare?what=versions"));
+    await page.waitForSelector(".versions input");
+    await page.type(".versions input", "before lunch");
+    await page.keyboard.press("Enter");
+    await untilText(page, ".versions-list", "before lunch");
+    const address = page.url();
+    await press(page, "Shelf", ".views");
+    await page.waitForSelector(".shelf-link");
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>("button[aria-label^='More']")]
+        .find((b) => b.getAttribute("aria-label")?.includes("Change-crossing"))
+        ?.click(),
+    );
+    await choose(page, "Remove");
+    await untilText(page, ".ant-message", "was removed");
+    const second = await page.browserContext().newPage();
+    await second.goto(stage.address);
+    await second.waitForSelector(".shelf-link");
+    await page.bringToFront();
+    await press(page, "Put it back", ".ant-message");
+    await until(
+      () => text(page, ".shelf-list"),
+      (t) => t.includes("Change-crossing dialog"),
+    );
+    await page.goto(address);
+    await untilText(page, ".versions-list", "before lunch");
+    await page.browserContext().close();
   });
 
   it("stays when the browser's store refuses, and can be saved to a file", async () => {

@@ -6,7 +6,9 @@ import { SaxesParser } from "saxes";
 import { describe, expect, it } from "vitest";
 import { writeComponent } from "../core/model";
 import { bubblingDialog } from "../core/testing";
+import { proveApart } from "./apart";
 import { check, type Wishes } from "./check";
+import { type Asked, proveFile } from "./check-file";
 import { readDocument } from "./files";
 
 const folder = mkdtempSync(join(tmpdir(), "lively-"));
@@ -24,35 +26,40 @@ const demo = file("few.json", writeComponent(few));
 const faulty = file("faulty.json", writeComponent(bubblingDialog()));
 const broken = file("broken.json", "{ nope");
 
-const run = (files: string[], wishes: Wishes = {}) => {
+/** In this very process, which is quicker. */
+const here = { prove: async (f: string, asked: Asked) => proveFile(f, asked), close() {} };
+const run = async (files: string[], wishes: Wishes = {}) => {
   const out: string[] = [];
   const err: string[] = [];
-  const code = check(files, wishes, { out: (t) => out.push(t), err: (t) => err.push(t) });
+  const code = await check(files, wishes, { out: (t) => out.push(t), err: (t) => err.push(t) }, here);
   return { code, out: out.join("\n"), err: err.join("\n") };
 };
 
 describe("lively check", () => {
-  it("gives 0 where all holds, 1 where not, 2 for bad input", () => {
-    expect(run([demo]).code).toBe(0);
-    expect(run([demo, faulty])).toMatchObject({ code: 1, out: expect.stringContaining("F3") });
-    expect(run([broken, demo])).toMatchObject({
+  it("gives 0 where all holds, 1 where not, 2 for bad input", async () => {
+    expect((await run([demo])).code).toBe(0);
+    expect(await run([demo, faulty])).toMatchObject({ code: 1, out: expect.stringContaining("F3") });
+    expect(await run([broken, demo])).toMatchObject({
       code: 2,
       err: expect.stringContaining("broken.json: line 1, column 3: not JSON"),
       out: expect.stringContaining("holds"),
     });
-    expect(run([join(folder, "none.json")])).toMatchObject({ code: 2, err: expect.stringContaining("no such file") });
-    expect(run([folder])).toMatchObject({ code: 2, err: expect.stringContaining("is a folder") });
+    expect(await run([join(folder, "none.json")])).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("no such file"),
+    });
+    expect(await run([folder])).toMatchObject({ code: 2, err: expect.stringContaining("is a folder") });
   });
-  it("prints one JSON object on request", () => {
-    const { code, out } = run([faulty, broken], { json: true });
+  it("prints one JSON object on request", async () => {
+    const { code, out } = await run([faulty, broken], { json: true });
     const said = JSON.parse(out);
     expect(code).toBe(2);
     expect(said.files[0].proof.findings.map((f: { rule: string }) => f.rule)).toContain("F3");
     expect(said.files[1].problems[0].path).toBe("line 1, column 3");
   });
-  it("writes reports: XML that can be parsed, and a page", () => {
+  it("writes reports: XML that can be parsed, and a page", async () => {
     const [junit, markdown] = [join(folder, "report.xml"), join(folder, "report.md")];
-    expect(run([demo, faulty], { junit, markdown }).code).toBe(1);
+    expect((await run([demo, faulty], { junit, markdown })).code).toBe(1);
     const xml = readFileSync(junit, "utf8");
     const opened: { name: string; attributes: Record<string, string> }[] = [];
     const parser = new SaxesParser();
@@ -71,38 +78,40 @@ describe("lively check", () => {
     const page = readFileSync(markdown, "utf8");
     expect(page).toMatch(/\| holds \| Change-crossing dialog \| 3 of 3 \| 0 \| 6 of 13 \|/);
     expect(page).toContain("- **F3** an inside click dismisses");
-    expect(run([demo], { junit: folder })).toMatchObject({
+    expect(await run([demo], { junit: folder })).toMatchObject({
       code: 2,
       err: expect.stringContaining("cannot be written"),
     });
   });
-  it("asks for coverage, and shares the work", () => {
-    expect(run([demo], { minCoverage: 45 }).code).toBe(0);
-    expect(run([demo], { minCoverage: 50 })).toMatchObject({
+  it("asks for coverage, and shares the work", async () => {
+    expect((await run([demo], { minCoverage: 45 })).code).toBe(0);
+    expect(await run([demo], { minCoverage: 50 })).toMatchObject({
       code: 1,
       out: expect.stringContaining("46 % of the reactions covered"),
     });
-    expect(run([demo], { minMutation: 20 })).toMatchObject({
+    expect(await run([demo], { minMutation: 20 })).toMatchObject({
       code: 0,
       out: expect.stringMatching(/2\d of 51 faults noticed, [45]\d %/),
     });
-    expect(run([demo], { minMutation: 90 })).toMatchObject({
+    expect(await run([demo], { minMutation: 90 })).toMatchObject({
       code: 1,
       out: expect.stringContaining("What if click cancel in open did nothing?"),
     });
-    const shards = [1, 2].map((index) => run([demo, faulty, demo], { json: true, shard: { index, of: 2 } }));
+    const shards = await Promise.all(
+      [1, 2].map((index) => run([demo, faulty, demo], { json: true, shard: { index, of: 2 } })),
+    );
     expect(shards.map((s) => JSON.parse(s.out).files.map((f: { name: string }) => f.name))).toEqual([
       ["Change-crossing dialog", "Change-crossing dialog"],
       ["Test"],
     ]);
   }, 60_000);
-  it("stops exploring at a bound, which is no proof", () => {
-    const { code, out } = run([demo], { situations: 5 });
+  it("stops exploring at a bound, which is no proof", async () => {
+    const { code, out } = await run([demo], { situations: 5 });
     expect(code).toBe(1);
     expect(out).toContain("5 situations, ");
     expect(out).toContain("cut short, not everything was seen");
   });
-  it("runs the scenarios of a tag alone, and each claim", () => {
+  it("runs the scenarios of a tag alone, and each claim", async () => {
     const [first, ...rest] = few.scenarios;
     const tagged = file(
       "tagged.json",
@@ -115,11 +124,36 @@ describe("lively check", () => {
         claims: [{ claim: "never", that: { fact: "state", is: "closing" } }],
       }),
     );
-    expect(run([tagged]).out).toMatch(/FAILS {6}A click inside/);
-    const { code, out } = run([tagged], { tag: "quick" });
+    expect((await run([tagged])).out).toMatch(/FAILS {6}A click inside/);
+    const { code, out } = await run([tagged], { tag: "quick" });
     expect(out).not.toContain("A click inside");
     expect(out).toMatch(/FAILS {6}never state is closing\n +click trigger → click close/);
     expect(code).toBe(1);
+  });
+  it("goes on with the others where one file takes all the memory", async () => {
+    const texts = bubblingDialog();
+    const hungry = file(
+      "hungry.json",
+      writeComponent({
+        ...texts,
+        name: "Hungry",
+        data: [{ name: "n", type: "number", initial: 0 }],
+        reactions: [
+          ...texts.reactions,
+          {
+            event: { on: "every" },
+            in: { closed: { after: "7ms", branches: [{ actions: [{ do: "assign", data: "n", value: "n + 1" }] }] } },
+          },
+        ],
+      }),
+    );
+    const out: string[] = [];
+    const err: string[] = [];
+    const told = { out: (t: string) => out.push(t), err: (t: string) => err.push(t) };
+    const wishes = { situations: 100_000_000 };
+    expect(await check([hungry, demo], wishes, told, proveApart(100))).toBe(2);
+    expect(err.join()).toMatch(/hungry.json: proving it: .*100 MB/);
+    expect(out.join()).toContain("Change-crossing dialog");
   });
   it("works as a command", () => {
     const lively = (...args: string[]) => spawnSync("node", ["scripts/lively.mjs", ...args], { encoding: "utf8" });

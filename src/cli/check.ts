@@ -1,15 +1,16 @@
 import { writeFileSync } from "node:fs";
 import { allHolds, junitReport, markdownReport, mutationText, type Proved, reportText } from "../core/exchange";
-import type { Component, Problem } from "../core/model";
-import { defaultBounds, type Mutation, mutateNow, type Proof, proveNow, scoreOf, shareOf } from "../core/proof";
-import { readDocument } from "./files";
+import type { Problem } from "../core/model";
+import { type Mutation, type Proof, scoreOf, shareOf } from "../core/proof";
+import { type Apart, proveApart } from "./apart";
+import type { Asked } from "./check-file";
 
 export interface Output {
   out(text: string): void;
   err(text: string): void;
 }
 
-export interface Wishes {
+export interface Wishes extends Asked {
   /** One JSON object instead of a report. */
   json?: boolean;
   /** Files to write a report to. */
@@ -17,39 +18,52 @@ export interface Wishes {
   markdown?: string;
   /** Share of the reactions, in percent, that the scenarios of each component have to take. */
   minCoverage?: number;
-  /** Share of the small faults put in that they have to notice. Asked for only where it is given: it takes its time. */
-  minMutation?: number;
-  /** Situations after which the exploration of a component stops and says so. */
-  situations?: number;
-  /** Only scenarios with that tag run. */
-  tag?: string;
   /** Only every N-th file, from the I-th on, to share the work. */
   shard?: { index: number; of: number };
 }
 
-type Checked = { file: string; ok: boolean; problems: Problem[]; name?: string; proof?: Proof; mutation?: Mutation };
+type Checked = {
+  file: string;
+  ok: boolean;
+  problems: readonly Problem[];
+  name?: string;
+  proof?: Proof;
+  mutation?: Mutation;
+};
 
 /**
  * Checks component files and reports on all of them, bad ones included.
- * @returns the exit code: 0 all hold, 1 something does not, 2 something could not be read
+ * @param prover by whom they are proved; by a process of its own where nothing is said
+ * @returns the exit code: 0 all hold, 1 something does not, 2 something could not be read or proved
  */
-export function check(files: readonly string[], wishes: Wishes, output: Output): 0 | 1 | 2 {
-  const { json, shard, minCoverage = 0, minMutation, situations = defaultBounds.situations } = wishes;
+export async function check(
+  files: readonly string[],
+  wishes: Wishes,
+  output: Output,
+  prover: Apart = proveApart(),
+): Promise<0 | 1 | 2> {
+  try {
+    return await checkAll(files, wishes, output, prover);
+  } finally {
+    prover.close();
+  }
+}
+
+async function checkAll(files: readonly string[], wishes: Wishes, output: Output, prover: Apart): Promise<0 | 1 | 2> {
+  const { json, shard, minCoverage = 0, minMutation, situations, tag } = wishes;
   const results: Checked[] = [];
   const proved: Proved[] = [];
   const mine = shard ? files.filter((_f, i) => i % shard.of === shard.index - 1) : files;
   for (const file of mine) {
-    const loaded = readDocument(file);
+    const loaded = await prover.prove(file, { minMutation, situations, tag });
     if (!loaded.ok) {
       results.push({ file, ok: false, problems: loaded.problems });
       if (!json) for (const p of loaded.problems) output.err(`${file}: ${p.path}: ${p.message}`);
       continue;
     }
-    const doc = tagged(loaded.doc, wishes.tag);
-    const proof = proveNow(doc, { situations });
+    const { doc, proof, mutation } = loaded;
     const { covered, of } = shareOf(proof.coverage.branches);
     const lacking = of > 0 && (100 * covered) / of < minCoverage;
-    const mutation = minMutation === undefined ? undefined : mutateNow(doc);
     const unnoticed = mutation !== undefined && (mutation.refused !== null || scoreOf(mutation) < (minMutation ?? 0));
     proved.push({ file, doc, proof });
     results.push({
@@ -80,7 +94,3 @@ export function check(files: readonly string[], wishes: Wishes, output: Output):
   if (results.some((r) => !r.proof)) return 2;
   return results.every((r) => r.ok) ? 0 : 1;
 }
-
-/** With only the scenarios of a tag; all of them where none is asked for. */
-const tagged = (doc: Component, tag: string | undefined): Component =>
-  tag === undefined ? doc : { ...doc, scenarios: doc.scenarios.filter((s) => s.tags?.includes(tag)) };

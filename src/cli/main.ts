@@ -34,8 +34,8 @@ program
   .option("--situations <number>", "after which exploring a component stops and says so (default: 50000)", count)
   .option("--tag <word>", "only scenarios with that tag")
   .option("--shard <I/N>", "only every N-th file from the I-th on", shardOf)
-  .action((files: string[], wishes: Wishes) => {
-    process.exitCode = check(files, wishes, {
+  .action(async (files: string[], wishes: Wishes) => {
+    process.exitCode = await check(files, wishes, {
       out: (text) => process.stdout.write(`${text}\n`),
       err: (text) => process.stderr.write(`${text}\n`),
     });

@@ -7,6 +7,7 @@ import type { CellDifference } from "../../core/expression";
 import { stepText } from "../../core/proof";
 import { useView } from "../sheet/view";
 import { database, dropVersion, keepVersion, putVersion, type StoredVersion } from "../storage/database";
+import { readStored, storedName } from "../storage/stored";
 import { useComparing } from "../store/comparing";
 import { useDoc, useDocument } from "../store/document";
 import { useRun } from "../store/run";
@@ -14,6 +15,12 @@ import { storeProblem } from "../store/saving";
 import { BothThere } from "./BothThere";
 
 const when = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
+
+/** A damaged record may have any date. */
+const whenText = (at: unknown): string => {
+  const date = new Date(Number(at));
+  return Number.isNaN(date.getTime()) ? "at an unknown time" : when.format(date);
+};
 
 export function Versions() {
   const id = useDocument((s) => s.id)!;
@@ -45,6 +52,11 @@ export function Versions() {
       ),
       duration: 8,
     });
+  };
+  const restore = (v: StoredVersion): void => {
+    const read = readStored(v.doc);
+    if (read.ok) edit(`restore ${v.name}`, () => read.doc);
+    else setRefused(`${v.name} cannot be read: ${read.problems[0].path} ${read.problems[0].message}`);
   };
   return (
     <div className="versions">
@@ -79,9 +91,9 @@ export function Versions() {
                 onClick={() => choose({ key: `version ${v.id}`, name: v.name, doc: v.doc })}
               >
                 <b>{v.name}</b>
-                <span className="muted">{when.format(v.savedAt)}</span>
+                <span className="muted">{whenText(v.savedAt)}</span>
               </button>
-              <Button size="small" disabled={!writable} onClick={() => edit(`restore ${v.name}`, () => v.doc)}>
+              <Button size="small" disabled={!writable} onClick={() => restore(v)}>
                 Restore
               </Button>
               <button type="button" className="plain" aria-label={`Remove ${v.name}`} onClick={() => remove(v)}>
@@ -98,9 +110,9 @@ export function Versions() {
           value={other?.key.startsWith("component ") ? other.key.slice(10) : null}
           onChange={(chosen: string) => {
             const found = others?.find((o) => o.id === chosen);
-            if (found) choose({ key: `component ${found.id}`, name: found.doc.name, doc: found.doc });
+            if (found) choose({ key: `component ${found.id}`, name: storedName(found.doc), doc: found.doc });
           }}
-          options={others?.filter((o) => o.id !== id).map((o) => ({ value: o.id, label: o.doc.name }))}
+          options={others?.filter((o) => o.id !== id).map((o) => ({ value: o.id, label: storedName(o.doc) }))}
         />
       </section>
       <section className="versions-found">

@@ -1,10 +1,8 @@
 /** How the whole project stands, in one line; what does not hold comes first. */
 import { Link } from "react-router";
 import type { Stored, Summary } from "../storage/database";
-
-/** Of its latest revision, or null. */
-const standing = ({ summary, revision }: Stored): Summary | null =>
-  summary && summary.revision === revision ? summary : null;
+import { storedName } from "../storage/stored";
+import { summaryOf as standing } from "./ShelfItem";
 
 const inOrder = (s: Summary): boolean =>
   !s.failing && !s.findings && !s.undecided && !s.claims?.failing && s.complete !== false;
@@ -35,7 +33,7 @@ export function Project({ items }: { items: readonly Stored[] }) {
           {wrong.slice(0, 4).map(({ item }, i) => (
             <span key={item.id}>
               {i > 0 && ", "}
-              <Link to={`/component/${item.id}/proof`}>{item.doc.name}</Link>
+              <Link to={`/component/${item.id}/proof`}>{storedName(item.doc)}</Link>
             </span>
           ))}
           {wrong.length > 4 && ` and ${wrong.length - 4} more`} {wrong.length === 1 ? "does" : "do"} not

@@ -2,18 +2,18 @@
 import { App, Button, Dropdown } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { Link, useNavigate } from "react-router";
-import { type Component, emptyComponent, readComponent, readComponentValue, writeComponent } from "../../core/model";
-import { compile } from "../../core/program";
+import { useNavigate } from "react-router";
+import { type Component, emptyComponent, readComponent } from "../../core/model";
 import type { StartingPoint } from "../../demo/starting-points";
-import { downloadText } from "../deliver/download";
-import { Miniature } from "../miniature/Miniature";
+import { Boundary } from "../shell/Boundary";
 import { Header } from "../shell/Header";
 import { database, type Stored } from "../storage/database";
-import { allInMemory } from "../storage/memory";
-import { storeProblem, useSaving } from "../store/saving";
+import type { Kept } from "../storage/keeper";
+import { readStored, storedName } from "../storage/stored";
+import { keeper, retrySave, storeProblem } from "../store/saving";
 import { FromHtml } from "./FromHtml";
 import { Project } from "./Project";
+import { type OnShelf, ShelfItem } from "./ShelfItem";
 import { addComponent, proveUnproved, putBack, removeComponent, seedDemo, stopProving } from "./stock";
 import "./shelf.css";
 
@@ -44,9 +44,7 @@ export function Shelf() {
 
   const add = useCallback(
     async (doc: Component) => {
-      const { id, refused } = await addComponent(doc);
-      // The component is open all the same; the workbench goes on saying that it is not stored.
-      if (refused) useSaving.setState({ state: "failed", why: storeProblem(refused) });
+      const id = await addComponent(doc);
       navigate(`/component/${id}/sheet`);
     },
     [navigate],
@@ -56,7 +54,7 @@ export function Shelf() {
     async (file: File) => {
       if (file.size > 60_000_000) {
         notification.error({
-          title: `${file.name} is ${(file.size / 1e6).toFixed(0)} MB. A component file has at most 5 MB.`,
+          title: `${file.name} is ${(file.size / 1e6).toFixed(0)} MB. A component file has at most 20 MB.`,
           duration: 0,
         });
         return;
@@ -88,27 +86,40 @@ export function Shelf() {
     [add, notification],
   );
 
-  const remove = async (item: Stored): Promise<void> => {
-    await removeComponent(item.id);
-    message.open({
-      content: (
-        <span>
-          {item.doc.name} was removed.{" "}
-          <button type="button" className="plain undo-link" onClick={() => putBack(item)}>
-            Put it back
-          </button>
-        </span>
-      ),
-      duration: 8,
-    });
-  };
+  const remove = useCallback(
+    async (item: OnShelf): Promise<void> => {
+      const whole = await removeComponent(item).catch((error: unknown) => void setProblem(storeProblem(error)));
+      if (!whole) return;
+      message.open({
+        content: (
+          <span>
+            {storedName(item.doc)} was removed.{" "}
+            <button type="button" className="plain undo-link" onClick={() => putBack(whole)}>
+              Put it back
+            </button>
+          </span>
+        ),
+        duration: 8,
+      });
+    },
+    [message],
+  );
+  const copy = useCallback(
+    (item: OnShelf): void => {
+      const read = readStored(item.doc);
+      if (read.ok) add({ ...read.doc, name: `${read.doc.name.slice(0, 110)}, copy` });
+    },
+    [add],
+  );
 
   useEffect(() => {
     if (stored) proveUnproved(stored);
   }, [stored]);
   useEffect(() => stopProving, []);
 
-  const sorted = useMemo(() => [...(stored ?? []), ...allInMemory()].sort((a, b) => b.savedAt - a.savedAt), [stored]);
+  const unsaved = useUnsaved();
+  const sorted = useMemo(() => onShelf(stored ?? [], unsaved), [stored, unsaved]);
+  const waiting = sorted.filter((item) => item.unsaved);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping is one of several ways in
     <div
@@ -128,6 +139,17 @@ export function Shelf() {
       {problem && (
         <div className="notice wrong" role="alert">
           {problem} What you make can still be saved to files.
+        </div>
+      )}
+      {waiting.length > 0 && (
+        <div className="notice wrong" role="alert">
+          <span>
+            {waiting.map((w) => storedName(w.doc)).join(", ")}: {waiting[0].unsaved} Nothing is lost while this tab
+            stays open.
+          </span>
+          <Button size="small" onClick={retrySave}>
+            Try again
+          </Button>
         </div>
       )}
       <main className="shelf">
@@ -188,12 +210,9 @@ export function Shelf() {
         )}
         <ul className="shelf-list">
           {sorted.map((item) => (
-            <ShelfItem
-              key={item.id}
-              item={item}
-              onRemove={() => remove(item)}
-              onCopy={() => add({ ...item.doc, name: `${item.doc.name}, copy` })}
-            />
+            <Boundary key={String(item.id)} of={storedName(item.doc)} about={item.doc}>
+              <ShelfItem item={item} onRemove={remove} onCopy={copy} />
+            </Boundary>
           ))}
         </ul>
       </main>
@@ -212,6 +231,29 @@ export function Shelf() {
   );
 }
 
+/** What this tab holds and the store does not. */
+function useUnsaved(): readonly Kept[] {
+  const [unsaved, setUnsaved] = useState(() => keeper.unsaved());
+  useEffect(() => {
+    setUnsaved(keeper.unsaved());
+    return keeper.subscribe(() => setUnsaved(keeper.unsaved()));
+  }, []);
+  return unsaved;
+}
+
+/** What was edited last comes first; what is not stored is shown as it is in this tab. */
+function onShelf(stored: readonly Stored[], unsaved: readonly Kept[]): OnShelf[] {
+  const waiting = new Map(unsaved.filter((k) => k.state !== "saving").map((k) => [k.id, k]));
+  const rows = stored.map((item): OnShelf => {
+    const kept = waiting.get(item.id);
+    waiting.delete(item.id);
+    return kept ? { ...item, doc: kept.doc, summary: null, unsaved: kept.why } : { ...item, unsaved: "" };
+  });
+  for (const { id, doc, editedAt, why } of waiting.values())
+    rows.push({ id, doc, revision: 0, savedAt: editedAt, summary: null, unsaved: why });
+  return rows.sort((a, b) => (Number(b.savedAt) || 0) - (Number(a.savedAt) || 0));
+}
+
 /** What components can be begun from; it comes after the shelf itself. */
 function useStock(): { demo: readonly Made[]; points: readonly StartingPoint[] } {
   const [stock, setStock] = useState<{ demo: readonly Made[]; points: readonly StartingPoint[] }>({
@@ -228,76 +270,4 @@ function useStock(): { demo: readonly Made[]; points: readonly StartingPoint[] }
 interface Made {
   name: string;
   load(): Component;
-}
-
-function ShelfItem({ item, onRemove, onCopy }: { item: Stored; onRemove(): void; onCopy(): void }) {
-  const read = useMemo(() => {
-    const loaded = readComponentValue(item.doc);
-    return loaded.ok ? compile(loaded.doc) : null;
-  }, [item.doc]);
-  const { summary, revision, doc } = item;
-  const current = summary && summary.revision === revision;
-  const states = read ? read.states.length - 1 : 0;
-  return (
-    <li className="shelf-item">
-      <Link to={`/component/${item.id}/sheet`} className="shelf-link">
-        <span className="shelf-mini">
-          {read && <Miniature program={read} state={read.states[0].name} room={148} />}
-        </span>
-        <span className="shelf-words">
-          <b className="shelf-name">{doc.name}</b>
-          <span className="muted">
-            {states === 1 ? "1 state" : `${states} states`} ·{" "}
-            {read ? (read.parts.length === 1 ? "1 part" : `${read.parts.length} parts`) : "cannot be read"}
-          </span>
-          <span className="standing">
-            {current ? (
-              <>
-                <span className={`chip ${summary.failing ? "wrong" : summary.holding ? "holds" : ""}`}>
-                  {summary.failing
-                    ? `${summary.failing} fail`
-                    : summary.holding
-                      ? `${summary.holding} hold`
-                      : "no scenarios"}
-                </span>
-                <span className={`chip ${summary.findings ? "wrong" : "holds"}`}>
-                  {summary.findings ? `${summary.findings} findings` : "no findings"}
-                </span>
-                {(summary.claims?.failing ?? 0) > 0 && (
-                  <span className="chip wrong">{summary.claims!.failing} claims open or wrong</span>
-                )}
-                {summary.covered && summary.covered.n < summary.covered.of && (
-                  <span className="chip">
-                    {summary.covered.n} of {summary.covered.of} reactions taken
-                  </span>
-                )}
-                {summary.complete === false && <span className="chip open">not all explored</span>}
-                {summary.undecided > 0 && <span className="chip open">{summary.undecided} undecided</span>}
-              </>
-            ) : (
-              <span className="chip">not proved yet</span>
-            )}
-          </span>
-        </span>
-      </Link>
-      <Dropdown
-        trigger={["click"]}
-        menu={{
-          items: [
-            { key: "copy", label: "Make a copy", onClick: onCopy },
-            {
-              key: "file",
-              label: "Save to a file",
-              onClick: () => downloadText(`${doc.name}.lively.json`, writeComponent(doc), "application/json"),
-            },
-            { key: "remove", label: "Remove", danger: true, onClick: onRemove },
-          ],
-        }}
-      >
-        <Button size="small" type="text" aria-label={`More for ${doc.name}`}>
-          ⋯
-        </Button>
-      </Dropdown>
-    </li>
-  );
 }

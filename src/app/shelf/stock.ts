@@ -1,10 +1,12 @@
 /** Putting components on the shelf and taking them off. */
 import { nanoid } from "nanoid";
-import { type Component, readComponentValue } from "../../core/model";
+import type { Component } from "../../core/model";
 import { defaultBounds } from "../../core/proof";
-import { database, dropStrayVersions, type Stored, saveSummary } from "../storage/database";
-import { forget, keepInMemory } from "../storage/memory";
+import { database, type Stored, saveSummary, takeOut, type Whole, putBack as writeBack } from "../storage/database";
+import { readStored } from "../storage/stored";
 import { countsOf } from "../store/proof";
+import { keeper } from "../store/saving";
+import { begin, end, isUnfinished } from "../store/unfinished";
 import { Cancelled, createProver } from "../workers/prover";
 
 let last = 0;
@@ -14,37 +16,43 @@ function later(): number {
   return last;
 }
 
-/** @returns its id, and what the browser's store said when it refused: the component then lives in this tab only */
-export async function addComponent(doc: Component): Promise<{ id: string; refused: unknown }> {
-  const { ids, refused } = await addAll([doc]);
-  return { id: ids[0], refused };
+/** @returns its id; where the browser's store refuses it, it lives in this tab until the store takes it */
+export async function addComponent(doc: Component): Promise<string> {
+  const [id] = await addAll([doc]);
+  return id;
 }
 
 /** Adds components at once, so that the shelf never shows some of them. */
-async function addAll(docs: readonly Component[]): Promise<{ ids: string[]; refused: unknown }> {
+async function addAll(docs: readonly Component[]): Promise<string[]> {
   const items = docs.map((doc): Stored => ({ id: nanoid(10), doc, revision: 1, savedAt: later(), summary: null }));
   const ids = items.map((i) => i.id);
   try {
     await database.components.bulkAdd(items);
-    return { ids, refused: null };
-  } catch (refused) {
-    for (const item of items) keepInMemory(item.id, item.doc);
-    return { ids, refused };
+  } catch (error) {
+    for (const item of items) keeper.beginRefused(item.id, item.doc, error);
   }
+  return ids;
 }
 
-export async function removeComponent(id: string): Promise<void> {
-  if (!forget(id)) await database.components.delete(id);
+/** @returns what has to be put back to undo it */
+export async function removeComponent(item: Stored): Promise<Whole> {
+  const kept = keeper.get(item.id);
+  await keeper.settled(item.id);
+  const stored = kept?.revision !== 0 || (await database.components.get(item.id).catch(() => undefined)) !== undefined;
+  const whole = stored ? await takeOut(item) : { item, versions: [], drafts: undefined };
+  keeper.drop(item.id);
+  // What waited to be stored comes back as it was last.
+  return kept && kept.state !== "saved" ? { ...whole, item: { ...whole.item, doc: kept.doc, summary: null } } : whole;
 }
 
-export const putBack = (item: Stored): Promise<string> => database.components.put(item);
+export const putBack = (whole: Whole): Promise<void> =>
+  writeBack(whole).catch((error: unknown) => keeper.beginRefused(whole.item.id, whole.item.doc, error));
 
 let seeding: Promise<void> | null = null;
 
 /** A first visit finds the demo; whoever removes it is not given it again. */
 export function seedDemo(): Promise<void> {
   seeding ??= (async () => {
-    await dropStrayVersions().catch(() => {});
     const flag = "demo-given";
     try {
       if (localStorage.getItem(flag)) return;
@@ -71,12 +79,9 @@ export async function proveUnproved(items: readonly Stored[]): Promise<void> {
   try {
     for (const item of items) {
       const key = `${item.id} ${item.revision}`;
-      if (item.summary?.revision === item.revision || tried.has(key)) continue;
-      const read = readComponentValue(item.doc);
-      if (read.ok) {
-        const proof = await prover.prove(read.doc, defaultBounds, () => {});
-        await saveSummary(item.id, { ...countsOf(proof), revision: item.revision });
-      }
+      if (item.summary?.revision === item.revision || tried.has(key) || isUnfinished(item.id)) continue;
+      const read = readStored(item.doc);
+      if (read.ok) await proveOne(item, read.doc);
       tried.add(key);
     }
   } catch (error) {
@@ -84,6 +89,20 @@ export async function proveUnproved(items: readonly Stored[]): Promise<void> {
     if (!(error instanceof Cancelled)) console.warn(error);
   } finally {
     proving = false;
+  }
+}
+
+async function proveOne(item: Stored, doc: Component): Promise<void> {
+  begin(item.id);
+  try {
+    const proof = await prover.prove(doc, defaultBounds, () => {});
+    await saveSummary(item.id, { ...countsOf(proof), revision: item.revision });
+  } catch (error) {
+    if (error instanceof Cancelled) throw error;
+    // One that cannot be proved keeps nobody else from it.
+    console.warn(error);
+  } finally {
+    end(item.id);
   }
 }
 

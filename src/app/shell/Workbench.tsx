@@ -1,20 +1,23 @@
 /** One component: the live page and what it tells on the left, the view on the right, the ribbon below. */
 import { Button } from "antd";
 import { useEffect, useRef, useState } from "react";
-import { Outlet, useNavigate, useParams, useSearchParams } from "react-router";
-import { writeComponent } from "../../core/model";
+import { Outlet, useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 import { downloadText } from "../deliver/download";
 import { LivePane } from "../live-page/LivePane";
 import { Ribbon } from "../ribbon/Ribbon";
+import { storedText } from "../storage/stored";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
 import { closeComponent, openComponent, retrySave, useSaving } from "../store/saving";
+import { Boundary } from "./Boundary";
 import { Header } from "./Header";
 
 export function Workbench() {
   const { id } = useParams();
   const navigate = useNavigate();
   const openId = useDocument((s) => s.id);
+  const doc = useDocument((s) => s.doc);
+  const { pathname: place } = useLocation();
   const [problem, setProblem] = useState<string | null>(null);
 
   useEffect(() => {
@@ -47,12 +50,18 @@ export function Workbench() {
       ) : (
         <>
           <div className="bench">
-            <LivePane />
+            <Boundary of="The live page" about={doc}>
+              <LivePane />
+            </Boundary>
             <main className="view">
-              <Outlet />
+              <Boundary of="This view" about={place}>
+                <Outlet />
+              </Boundary>
             </main>
           </div>
-          <Ribbon />
+          <Boundary of="The ribbon" about={doc}>
+            <Ribbon />
+          </Boundary>
         </>
       )}
     </div>
@@ -64,7 +73,7 @@ function Notices() {
   const { id, doc, writable } = useDocument();
   const saving = useSaving();
   if (!id || !doc) return null;
-  const toFile = () => downloadText(`${doc.name}.lively.json`, writeComponent(doc), "application/json");
+  const toFile = () => downloadText(`${doc.name}.lively.json`, storedText(doc), "application/json");
   if (saving.state === "failed") {
     return (
       <div className="notice wrong" role="alert">

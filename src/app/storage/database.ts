@@ -78,8 +78,29 @@ export const keepVersion = (component: string, name: string, doc: Component): Pr
 export const dropVersion = (id: string): Promise<void> => database.versions.delete(id);
 export const putVersion = (version: StoredVersion): Promise<string> => database.versions.put(version);
 
-/** Versions of components that are gone for good. */
-export async function dropStrayVersions(): Promise<void> {
-  const known = new Set(await database.components.toCollection().primaryKeys());
-  await database.versions.filter((v) => !known.has(v.component)).delete();
+/** A component with everything that belongs to it. */
+export interface Whole {
+  item: Stored;
+  versions: StoredVersion[];
+  drafts: StoredDrafts | undefined;
 }
+const everything = [database.components, database.versions, database.drafts];
+
+/** Takes a component out with all that belongs to it. @returns what has to be put back to undo that */
+export const takeOut = (item: Stored): Promise<Whole> =>
+  database.transaction("rw", everything, async () => {
+    const versions = await database.versions.where({ component: item.id }).toArray();
+    const drafts = await database.drafts.get(item.id);
+    const stored = await database.components.get(item.id);
+    await database.components.delete(item.id);
+    await database.drafts.delete(item.id);
+    await database.versions.where({ component: item.id }).delete();
+    return { item: stored ?? item, versions, drafts };
+  });
+
+export const putBack = ({ item, versions, drafts }: Whole): Promise<void> =>
+  database.transaction("rw", everything, async () => {
+    await database.components.put(item);
+    await database.versions.bulkPut(versions);
+    if (drafts) await database.drafts.put(drafts);
+  });

@@ -7,6 +7,7 @@ interface Past {
   doc: Component;
   label: string;
 }
+export type History = Pick<DocumentState, "past" | "future">;
 export interface DocumentState {
   id: string | null;
   doc: Component | null;
@@ -16,7 +17,8 @@ export interface DocumentState {
   drafts: Record<string, string>;
   /** False while another tab edits this component. */
   writable: boolean;
-  open(id: string, doc: Component, drafts: Record<string, string>): void;
+  /** @param history what could be undone and redone when it was last open in this tab */
+  open(id: string, doc: Component, drafts: Record<string, string>, history?: History): void;
   close(): void;
   /** Changes the document; `label` says what undo would take back. */
   edit(label: string, change: (doc: Component) => Component): void;
@@ -25,14 +27,15 @@ export interface DocumentState {
   setDraft(key: string, text: string | null): void;
 }
 
-const MAX_PAST = 300;
+/** Documents share what an edit did not touch: a day of edits costs little. */
+const MAX_PAST = 20_000;
 const closed = { id: null, doc: null, program: null, past: [], future: [], drafts: {}, writable: true };
 
 export const useDocument = create<DocumentState>()((set, get) => {
   const put = (doc: Component, past: Past[], future: Past[]): void => set({ doc, program: compile(doc), past, future });
   return {
     ...closed,
-    open: (id, doc, drafts) => set({ ...closed, id, doc, program: compile(doc), drafts }),
+    open: (id, doc, drafts, history) => set({ ...closed, ...history, id, doc, program: compile(doc), drafts }),
     close: () => set(closed),
     edit(label, change) {
       const { doc, past, writable } = get();

@@ -4,6 +4,7 @@ import type { Component } from "../../core/model";
 import { defaultBounds, type Finding, type Proof, shareOf } from "../../core/proof";
 import { Cancelled, createProver } from "../workers/prover";
 import { useDocument } from "./document";
+import { begin, end, isUnfinished } from "./unfinished";
 
 export interface ProofStore {
   proof: Proof | null;
@@ -13,6 +14,8 @@ export interface ProofStore {
   /** Situations seen so far. */
   seen: number;
   stopped: boolean;
+  /** A proof of it ended with its tab; nobody has asked for another since. */
+  unfinished: boolean;
   /** Situations after which the exploration of this component stops and says so. */
   most: number;
   start(): void;
@@ -32,11 +35,13 @@ export const useProof = create<ProofStore>()((set, get) => ({
   running: false,
   seen: 0,
   stopped: false,
+  unfinished: false,
   most: defaultBounds.situations,
   start() {
-    const { doc } = useDocument.getState();
-    if (!doc) return;
-    set({ running: true, seen: 0, stopped: false });
+    const { doc, id } = useDocument.getState();
+    if (!doc || !id) return;
+    set({ running: true, seen: 0, stopped: false, unfinished: false });
+    begin(id);
     prover
       .prove(doc, { situations: get().most }, (seen) => set({ seen }))
       .then(
@@ -48,7 +53,8 @@ export const useProof = create<ProofStore>()((set, get) => ({
           console.error(error);
           set({ running: false, stopped: true });
         },
-      );
+      )
+      .finally(() => end(id));
   },
   further() {
     set({ most: get().most * 4 });
@@ -65,6 +71,10 @@ useDocument.subscribe((now, before) => {
   clearTimeout(timer);
   if (now.id !== before.id) useProof.setState({ proof: null, of: null, most: defaultBounds.situations });
   if (!now.doc) return prover.cancel();
+  if (now.id !== before.id && now.id && isUnfinished(now.id)) {
+    useProof.setState({ running: false, stopped: true, unfinished: true });
+    return;
+  }
   timer = setTimeout(() => useProof.getState().start(), now.id === before.id ? SETTLE : 0);
 });
 

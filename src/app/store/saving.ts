@@ -1,90 +1,142 @@
 /** Keeps the browser's store in step with what is open, and says plainly when that fails. */
 import { create } from "zustand";
-import { readComponentValue } from "../../core/model";
+import { type Component, readComponentValue } from "../../core/model";
 import { database, Overtaken, type Stored, type StoredDrafts, saveComponent, saveSummary } from "../storage/database";
-import { forget, inMemory, keepInMemory } from "../storage/memory";
+import { Keeper, type Standing } from "../storage/keeper";
 import { lockComponent, type TabLock } from "../storage/tab-lock";
-import { useDocument } from "./document";
+import { type History, useDocument } from "./document";
 import { countsOf, useProof } from "./proof";
 
+class Unreadable extends Error {}
+
+export const keeper = new Keeper({
+  async save(id, doc, base) {
+    // What is stored can be read again.
+    const read = readComponentValue(doc);
+    if (!read.ok) throw new Unreadable(`${read.problems[0].path} ${read.problems[0].message}`);
+    return saveComponent(id, doc, base);
+  },
+  settle: 60,
+  problem: (error) =>
+    error instanceof Overtaken
+      ? { why: "Another tab saved this component in the meantime.", overtaken: true }
+      : { why: storeProblem(error), overtaken: false },
+});
+
 export interface SavingStore {
-  state: "saved" | "saving" | "failed" | "overtaken";
+  /** Of the open component. */
+  state: Standing;
   why: string;
   revision: number;
 }
-export const useSaving = create<SavingStore>()(() => ({ state: "saved", why: "", revision: 0 }));
+const calm: SavingStore = { state: "saved", why: "", revision: 0 };
+export const useSaving = create<SavingStore>()(() => calm);
+keeper.subscribe((id) => {
+  if (useDocument.getState().id === id) tell(id);
+  else if (wanted !== id) release(id);
+});
+const tell = (id: string): void => {
+  const { state, why, revision } = keeper.get(id) ?? calm;
+  useSaving.setState({ state, why, revision });
+};
 
-let lock: TabLock | null = null;
-let saveTimer: ReturnType<typeof setTimeout> | undefined;
+/** What was undone and could be redone, of components that were open in this tab; of the document it belongs to. */
+const histories = new Map<string, History & { doc: Component }>();
+const locks = new Map<string, TabLock>();
+/** The component that is open, or about to be. */
+let wanted: string | null = null;
+/** Lets another tab have it, once all that was edited here is stored. */
+function release(id: string): void {
+  if (keeper.get(id)?.state === "failed" || keeper.get(id)?.state === "saving") return;
+  locks.get(id)?.release();
+  locks.delete(id);
+}
 let draftTimer: ReturnType<typeof setTimeout> | undefined;
-let writing: Promise<void> = Promise.resolve();
+/** The last one asked for: whatever was asked before it comes too late. */
+let asked = 0;
 
 export type Opened = { ok: true } | { ok: false; why: string };
 
 /** Opens a component from the store; in a second tab it can be read but not changed. */
 export async function openComponent(id: string, takeOver = false): Promise<Opened> {
   closeComponent();
-  let stored: Stored | undefined;
+  const mine = ++asked;
+  wanted = id;
+  const lock =
+    locks.get(id) ??
+    (await lockComponent(
+      id,
+      takeOver,
+      () => letGo(id),
+      () => lost(id),
+    ));
+  if (lock) locks.set(id, lock);
+  const waiting = keeper.unsaved().find((k) => k.id === id && !(takeOver && k.state === "overtaken"));
+  let doc: Component;
   let drafts: StoredDrafts | undefined;
-  const got = await lockComponent(id, takeOver, () => {
-    if (useDocument.getState().id === id) useDocument.setState({ writable: false });
-    lock = null;
-  });
-  lock = got;
-  const kept = inMemory(id);
-  try {
-    stored = kept ?? (await database.components.get(id));
-    drafts = kept ? undefined : await database.drafts.get(id);
-  } catch (error) {
-    return { ok: false, why: storeProblem(error) };
+  if (waiting) doc = waiting.doc;
+  else {
+    let stored: Stored | undefined;
+    try {
+      stored = await database.components.get(id);
+      drafts = await database.drafts.get(id);
+    } catch (error) {
+      return { ok: false, why: storeProblem(error) };
+    }
+    if (!stored) return { ok: false, why: "There is no such component in this browser." };
+    const read = readComponentValue(stored.doc);
+    if (!read.ok)
+      return { ok: false, why: `What is stored cannot be read: ${read.problems[0].path} ${read.problems[0].message}` };
+    const known = keeper.get(id);
+    // As it was left in this tab: its history goes on.
+    doc = known?.state === "saved" && known.revision === stored.revision ? known.doc : read.doc;
+    if (known?.state === "overtaken") keeper.drop(id);
+    keeper.begin(id, doc, stored.revision);
   }
-  if (!stored) return { ok: false, why: "There is no such component in this browser." };
-  const read = readComponentValue(stored.doc);
-  if (!read.ok)
-    return { ok: false, why: `What is stored cannot be read: ${read.problems[0].path} ${read.problems[0].message}` };
-  if (kept) useSaving.setState({ state: "failed", why: "The browser refused to store this component.", revision: 0 });
-  else useSaving.setState({ state: "saved", why: "", revision: stored.revision });
-  useDocument.getState().open(id, read.doc, drafts?.drafts ?? {});
-  useDocument.setState({ writable: got !== null });
+  if (mine !== asked) {
+    if (wanted !== id) release(id);
+    return { ok: true };
+  }
+  const history = histories.get(id);
+  useDocument.getState().open(id, doc, drafts?.drafts ?? {}, history?.doc === doc ? history : undefined);
+  useDocument.setState({ writable: lock !== null });
+  tell(id);
   return { ok: true };
 }
 
 export function closeComponent(): void {
+  asked++;
   flush();
-  lock?.release();
-  lock = null;
-  if (useDocument.getState().id) useDocument.getState().close();
+  const { id, doc, past, future } = useDocument.getState();
+  if (!id || !doc) return;
+  histories.delete(id);
+  histories.set(id, { doc, past, future });
+  // The histories of a few components are as much as anybody goes back to.
+  for (const old of [...histories.keys()].slice(0, -12)) histories.delete(old);
+  useDocument.getState().close();
+  wanted = null;
+  release(id);
+}
+
+/** Another tab asks for the component: it is stored as it is now. */
+async function letGo(id: string): Promise<void> {
+  flush();
+  await keeper.settled(id);
+}
+function lost(id: string): void {
+  flush();
+  locks.delete(id);
+  if (useDocument.getState().id === id) useDocument.setState({ writable: false });
 }
 
 /** Writes what waits, at once; the tab may be going away. */
 export function flush(): void {
-  if (saveTimer !== undefined) save();
+  keeper.flush();
   if (draftTimer !== undefined) saveDrafts();
 }
 
-function save(): void {
-  clearTimeout(saveTimer);
-  saveTimer = undefined;
-  const { id, doc, writable } = useDocument.getState();
-  if (!id || !doc || !writable) return;
-  useSaving.setState({ state: "saving" });
-  writing = writing.then(async () => {
-    try {
-      const revision = await saveComponent(id, doc, useSaving.getState().revision);
-      forget(id);
-      if (useDocument.getState().id === id) useSaving.setState({ state: "saved", why: "", revision });
-    } catch (error) {
-      if (inMemory(id)) keepInMemory(id, doc);
-      if (error instanceof Overtaken) {
-        useDocument.setState({ writable: false });
-        useSaving.setState({ state: "overtaken", why: "Another tab saved this component in the meantime." });
-      } else useSaving.setState({ state: "failed", why: storeProblem(error) });
-    }
-  });
-}
-
 /** Tries again after a failure. */
-export const retrySave = (): void => save();
+export const retrySave = (): void => keeper.retry();
 
 function saveDrafts(): void {
   clearTimeout(draftTimer);
@@ -99,16 +151,14 @@ export function storeProblem(error: unknown): string {
   const name =
     String((error as { name?: string })?.name ?? "") +
     String((error as { inner?: { name?: string } })?.inner?.name ?? "");
+  if (error instanceof Unreadable) return `This edit cannot be stored, undo it: ${error.message}.`;
   if (name.includes("Quota")) return "The browser's store for this site is full.";
   return "The browser refused to store this component.";
 }
 
 useDocument.subscribe((now, before) => {
   if (!now.id || now.id !== before.id) return;
-  if (now.doc !== before.doc) {
-    clearTimeout(saveTimer);
-    saveTimer = setTimeout(save, 60);
-  }
+  if (now.doc !== before.doc && now.doc) keeper.put(now.id, now.doc);
   if (now.drafts !== before.drafts) {
     clearTimeout(draftTimer);
     draftTimer = setTimeout(saveDrafts, 60);
@@ -120,12 +170,17 @@ useProof.subscribe((now, before) => {
   // The summary belongs to the revision that is saved by then.
   const counts = countsOf(now.proof);
   setTimeout(() => {
-    if (useDocument.getState().doc === doc && useSaving.getState().state === "saved") {
-      saveSummary(id, { ...counts, revision: useSaving.getState().revision }).catch(() => {});
-    }
+    const kept = keeper.get(id);
+    if (kept?.doc === doc && kept.state === "saved")
+      saveSummary(id, { ...counts, revision: kept.revision }).catch(() => {});
   }, 300);
 });
 addEventListener("pagehide", flush);
 document.addEventListener("visibilitychange", () => {
   if (document.visibilityState === "hidden") flush();
+});
+// Whoever closes the tab is asked first where that would lose something.
+addEventListener("beforeunload", (event) => {
+  flush();
+  if (keeper.unsaved().some((k) => k.state !== "saving")) event.preventDefault();
 });

@@ -1,6 +1,19 @@
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { type Claim, type Condition, type Expectation, type Expected, partFacts } from "../model";
+import { stimulusText } from "../run";
 import { box, button, component } from "../testing";
-import { type Names, parseClaim, parseExpected, parseFact, printClaim, printExpected, printFact } from ".";
+import {
+  type Names,
+  parseClaim,
+  parseExpected,
+  parseFact,
+  parseReaction,
+  parseStep,
+  printClaim,
+  printExpected,
+  printFact,
+} from ".";
 
 const doc = component({
   parts: [button("send"), box("panel")],
@@ -70,5 +83,111 @@ describe("expectations", () => {
     });
     expect(parseExpected("panel is shiny", names)).toMatchObject({ ok: false, from: 9, to: 14 });
     expect(parseExpected("panel is visible until later", names)).toMatchObject({ ok: false });
+  });
+});
+
+describe("what is printed", () => {
+  const words = fc
+    .array(
+      fc.constantFrom(
+        "“",
+        "”",
+        '"',
+        "'",
+        "\\",
+        "\n",
+        " until ",
+        " for 1s",
+        ", ",
+        " or ",
+        " and ",
+        "(",
+        ")",
+        "[",
+        "]",
+        "x",
+        " within 2s",
+        " was announced",
+        " is visible",
+        " at once",
+        " can be reached again",
+      ),
+      { maxLength: 6 },
+    )
+    .map((list) => list.join(""));
+  const fact: fc.Arbitrary<Expectation> = fc.oneof(
+    fc.record({ fact: fc.constantFrom("text" as const, "name" as const), part: fc.constant("send"), is: words }),
+    fc.record({
+      fact: fc.constant("attribute" as const),
+      part: fc.constant("send"),
+      attribute: fc.constant("title"),
+      is: fc.option(words),
+    }),
+    fc.record({ fact: fc.constant("announced" as const), is: words }),
+    fc.record({ fact: fc.constantFrom(...partFacts), part: fc.constant("panel"), is: fc.boolean() }),
+    fc.constant({ fact: "state" as const, is: "open" }),
+  );
+  const condition: fc.Arbitrary<Condition> = fc.letrec<{ c: Condition }>((tie) => ({
+    c: fc.oneof(
+      { depthSize: "small" },
+      fact,
+      fc.constantFrom("n > 1", "in('open')", 'in("closed") && n < 2').map((when) => ({ when })),
+      tie("c").map((not) => ({ not })),
+      fc.array(tie("c"), { minLength: 2, maxLength: 3 }).map((all) => ({ all })),
+      fc.array(tie("c"), { minLength: 2, maxLength: 3 }).map((any) => ({ any })),
+    ),
+  })).c;
+  const claim: fc.Arbitrary<Claim> = fc.oneof(
+    fc.record({ claim: fc.constantFrom("always" as const, "never" as const, "again" as const), that: condition }),
+    fc.record({ claim: fc.constant("until" as const), that: condition, until: condition }),
+    fc
+      .tuple(condition, condition, fc.option(fc.constant("200ms")))
+      .map(([when, that, within]) => ({ claim: "whenever" as const, when, that, ...(within ? { within } : {}) })),
+    condition.map((that) => ({
+      claim: "after" as const,
+      event: { on: "click" as const, part: "send", scope: "inside" as const },
+      that,
+      for: "1s",
+    })),
+  );
+  it("is read as the claim that it was, whatever its texts say", () => {
+    fc.assert(
+      fc.property(claim, (c) => {
+        expect(parseClaim(printClaim(c), names)).toEqual({ ok: true, value: c });
+      }),
+      { numRuns: 2000 },
+    );
+  });
+  it("is read as the expectation that it was", () => {
+    const expected: fc.Arbitrary<Expected> = fc.oneof(
+      fact,
+      fc.record({
+        that: fact,
+        over: fc.oneof(fc.record({ within: fc.nat(9) }), fc.record({ for: fc.nat(9) }), fc.record({ until: fact })),
+      }),
+    );
+    fc.assert(
+      fc.property(expected, (e) => {
+        expect(parseExpected(printExpected(e), names)).toEqual({ ok: true, value: e });
+      }),
+      { numRuns: 2000 },
+    );
+  });
+  it("is read as the step that it was, whatever text it sets", () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(words, fc.boolean(), fc.integer(), fc.constantFrom("", "true", "1", " a", '""', '"', "a\nb")),
+        (to) => {
+          expect(parseStep(stimulusText({ set: "n", to }), names)).toEqual({ ok: true, value: { set: "n", to } });
+        },
+      ),
+      { numRuns: 1000 },
+    );
+  });
+  it.each(["toString", "constructor", "__proto__", "valueOf"])("%s is no step, action, fact or claim", (word) => {
+    expect(parseStep(word, names).ok).toBe(false);
+    expect(parseFact(`panel is ${word}`, names).ok).toBe(false);
+    expect(parseClaim(word, names).ok).toBe(false);
+    expect(parseReaction(`open / ${word}`, names, false).ok).toBe(false);
   });
 });

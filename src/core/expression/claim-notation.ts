@@ -3,7 +3,6 @@
  * 200ms`, `after click send, send has aria-busy="true" for at least 1s`, `from everywhere, state is closed can be reached again`.
  */
 import type { Claim, Condition } from "../model";
-import { own } from "../model";
 import type { Names } from "./action-notation";
 import { parseEvent, printEvent } from "./event-notation";
 import { compileExpression } from "./expression";
@@ -50,20 +49,36 @@ export function printClaim(c: Claim): string {
   }
 }
 
-const opens: Readonly<Record<string, string>> = { "(": ")", "[": "]", "“": "”", '"': '"' };
+const brackets = new Map([
+  ["(", ")"],
+  ["[", "]"],
+]);
+const quotes = new Map([
+  ["“", "”"],
+  ['"', '"'],
+]);
+
+/** The place after the text or the brackets that begin at `i`; where a backslash takes the meaning from what follows. */
+function after(text: string, i: number, to: number): number {
+  const quote = quotes.get(text[i]) ?? (text[i] === "'" ? "'" : undefined);
+  if (quote) {
+    for (i++; i < to && text[i] !== quote; i++) if (text[i] === "\\") i++;
+    return Math.min(to, i + 1);
+  }
+  const close = brackets.get(text[i])!;
+  for (i++; i < to && text[i] !== close; ) {
+    // What stands in square brackets is an expression, with texts of its own.
+    const opens = brackets.has(text[i]) || quotes.has(text[i]) || (close === "]" && text[i] === "'");
+    i = opens ? after(text, i, to) : i + 1;
+  }
+  return Math.min(to, i + 1);
+}
 
 /** The place of the first match of a word at the top level: not inside quotes and brackets. */
 function topMatch(text: string, wanted: RegExp, from: number, to: number): { from: number; to: number } | null {
   for (let i = from; i < to; i++) {
-    const close = own(opens, text[i]);
-    if (close) {
-      let depth = 1;
-      const open = text[i];
-      while (++i < to && depth) {
-        if (text[i] === close) depth--;
-        else if (text[i] === open) depth++;
-      }
-      i--;
+    if (brackets.has(text[i]) || quotes.has(text[i])) {
+      i = after(text, i, to) - 1;
       continue;
     }
     wanted.lastIndex = i;
@@ -71,6 +86,12 @@ function topMatch(text: string, wanted: RegExp, from: number, to: number): { fro
     if (found && found.index === i) return { from: i, to: i + found[0].length };
   }
   return null;
+}
+
+function lastMatch(text: string, wanted: RegExp, from: number, to: number): { from: number; to: number } | null {
+  let last: { from: number; to: number } | null = null;
+  for (let at = topMatch(text, wanted, from, to); at; at = topMatch(text, wanted, at.to, to)) last = at;
+  return last;
 }
 
 function split(text: string, word: RegExp, { from, to }: { from: number; to: number }): Piece[] {
@@ -127,6 +148,8 @@ export function parseCondition(
   return fact.ok ? fact : fault(fact.message, { from: piece.from + fact.from, to: piece.from + fact.to });
 }
 
+const WITHIN = /\s+(at\s+once|within\s+)/y;
+const FOR = /\s+for(\s+at\s+least)?\s+(?=\S)/y;
 const COMMA = /\s*,\s*/y;
 const UNTIL = /\s+until\s+/y;
 
@@ -144,7 +167,7 @@ export function parseClaim(text: string, names: Names): Parsed<Claim> {
     case "whenever":
       return whenever(text, names, rest);
     case "after":
-      return after(text, names, rest);
+      return afterEvent(text, names, rest);
     case "from everywhere": {
       const start = /^\s*,?\s*/.exec(text.slice(rest.from))![0].length + rest.from;
       const end = /\s+can\s+be\s+reached\s+again\s*$/.exec(text.slice(start, rest.to));
@@ -182,29 +205,29 @@ function whenever(text: string, names: Names, rest: Place): Parsed<Claim> {
   if (!comma) return fault("put a comma between the two: whenever …, … at once", rest);
   const when = parseCondition(text, names, { from: rest.from, to: comma.from });
   if (!when.ok) return when;
-  const then = text.slice(comma.to, rest.to);
-  const end = /\s+(at\s+once|within\s+(.*))$/s.exec(then);
-  if (!end) return fault("end with: at once, or within and a time", { from: comma.to, to: rest.to });
-  const that = parseCondition(text, names, { from: comma.to, to: comma.to + end.index });
+  const end = lastMatch(text, WITHIN, comma.to, rest.to);
+  const once = end !== null && /once$/.test(text.slice(end.from, end.to));
+  if (!end || (once && end.to !== rest.to))
+    return fault("end with: at once, or within and a time", { from: comma.to, to: rest.to });
+  const that = parseCondition(text, names, { from: comma.to, to: end.from });
   if (!that.ok) return that;
   const claim = { claim: "whenever", when: when.value, that: that.value } as const;
-  if (end[2] === undefined) return { ok: true, value: claim };
-  const within = timeAt(text, names, { from: rest.to - end[2].length, to: rest.to });
+  if (once) return { ok: true, value: claim };
+  const within = timeAt(text, names, { from: end.to, to: rest.to });
   return within.ok ? { ok: true, value: { ...claim, within: within.value } } : within;
 }
 
-function after(text: string, names: Names, rest: Place): Parsed<Claim> {
+function afterEvent(text: string, names: Names, rest: Place): Parsed<Claim> {
   const comma = topMatch(text, COMMA, rest.from, rest.to);
   if (!comma) return fault("put a comma after the event: after click part, … for at least 1s", rest);
   const said = trimmed(text, rest.from, comma.from);
   const event = parseEvent(said.text, names);
   if (!event.ok) return fault(event.message, { from: said.from + event.from, to: said.from + event.to });
-  const then = text.slice(comma.to, rest.to);
-  const end = /\s+for(\s+at\s+least)?\s+(\S.*)$/s.exec(then);
+  const end = lastMatch(text, FOR, comma.to, rest.to);
   if (!end) return fault("end with: for at least and a time", { from: comma.to, to: rest.to });
-  const that = parseCondition(text, names, { from: comma.to, to: comma.to + end.index });
+  const that = parseCondition(text, names, { from: comma.to, to: end.from });
   if (!that.ok) return that;
-  const time = timeAt(text, names, { from: rest.to - end[2].length, to: rest.to });
+  const time = timeAt(text, names, { from: end.to, to: rest.to });
   if (!time.ok) return time;
   return { ok: true, value: { claim: "after", event: event.value, that: that.value, for: time.value } };
 }

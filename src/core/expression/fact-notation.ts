@@ -4,7 +4,10 @@ import type { Names } from "./action-notation";
 import { fault, listed, type Parsed } from "./parsed";
 import { trimmed } from "./scan";
 
-const quoted = (text: string): string => `“${text}”`;
+/** Quotes and backslashes in a text stand behind a backslash. */
+const inQuotes = (text: string): string => text.replace(/[\\“”"]/g, "\\$&").replaceAll("\n", "\\n");
+const resolved = (text: string): string => text.replace(/\\(.)/gs, (_all, c: string) => (c === "n" ? "\n" : c));
+const quoted = (text: string): string => `“${inQuotes(text)}”`;
 
 export function printFact(e: Expectation): string {
   switch (e.fact) {
@@ -14,7 +17,7 @@ export function printFact(e: Expectation): string {
     case "name":
       return `${e.part} has ${e.fact} ${quoted(e.is)}`;
     case "attribute":
-      return e.is === null ? `${e.part} has no ${e.attribute}` : `${e.part} has ${e.attribute}="${e.is}"`;
+      return e.is === null ? `${e.part} has no ${e.attribute}` : `${e.part} has ${e.attribute}="${inQuotes(e.is)}"`;
     case "announced":
       return `${quoted(e.is)} was announced`;
     case "takes pointer":
@@ -48,17 +51,23 @@ export const factForms: readonly string[] = [
   "“…” was announced",
 ];
 
-const words: Readonly<Record<string, PartFact>> = {
+const partWords: Readonly<Record<string, PartFact>> = {
   ...Object.fromEntries(partFacts.map((f) => [f, f])),
   "in the tab order": "in tab order",
 };
-const between = /^[“"](.*)[”"]$/s;
+/** A text in quotes of either kind, which do not stand in it but behind a backslash. */
+const between = /^(?:“((?:\\.|[^\\“”])*)”|"((?:\\.|[^\\"])*)")$/s;
+const textBetween = (said: string): string | null => {
+  const found = between.exec(said);
+  return found && resolved(found[1] ?? found[2]);
+};
 
 export function parseFact(text: string, names: Names): Parsed<Expectation> {
   const piece = trimmed(text, 0, text.length);
   const ok = (value: Expectation): Parsed<Expectation> => ({ ok: true, value });
   const announced = /^([“"].*[”"])\s+was\s+announced$/s.exec(piece.text);
-  if (announced) return ok({ fact: "announced", is: between.exec(announced[1])![1] });
+  const words = announced && textBetween(announced[1]);
+  if (words !== null) return ok({ fact: "announced", is: words });
   const state = /^state\s+is\s+(\S+)$/.exec(piece.text);
   if (state) {
     if (names.states.includes(state[1])) return ok({ fact: "state", is: state[1] });
@@ -82,8 +91,8 @@ export function parseFact(text: string, names: Names): Parsed<Expectation> {
   }
   if (verb === "is") {
     const not = /^not\s+/.exec(rest);
-    const fact = own(words, rest.slice(not?.[0].length ?? 0).toLowerCase());
-    return fact ? ok({ fact, part, is: !not }) : fault(`a part is: ${Object.keys(words).join(", ")}`, there);
+    const fact = own(partWords, rest.slice(not?.[0].length ?? 0).toLowerCase());
+    return fact ? ok({ fact, part, is: !not }) : fault(`a part is: ${Object.keys(partWords).join(", ")}`, there);
   }
   return has(part, rest, there);
 }
@@ -91,15 +100,16 @@ export function parseFact(text: string, names: Names): Parsed<Expectation> {
 function has(part: string, rest: string, there: { from: number; to: number }): Parsed<Expectation> {
   const said = /^(text|name)\s+(.*)$/s.exec(rest);
   if (said) {
-    const value = between.exec(said[2]);
-    if (!value) return fault(`put the ${said[1]} in quotes`, there);
-    return { ok: true, value: { fact: said[1] as "text" | "name", part, is: value[1] } };
+    const value = textBetween(said[2]);
+    if (value === null) return fault(`put the ${said[1]} in quotes`, there);
+    return { ok: true, value: { fact: said[1] as "text" | "name", part, is: value } };
   }
   const none = /^no\s+([\w:-]+)$/.exec(rest);
   if (none) return { ok: true, value: { fact: "attribute", part, attribute: none[1], is: null } };
-  const one = /^([\w:-]+)\s*=\s*["“](.*)["”]$/s.exec(rest);
-  if (one && isName(one[1].replaceAll(":", "-")))
-    return { ok: true, value: { fact: "attribute", part, attribute: one[1], is: one[2] } };
+  const one = /^([\w:-]+)\s*=\s*(["“].*["”])$/s.exec(rest);
+  const is = one && textBetween(one[2]);
+  if (one && is !== null && isName(one[1].replaceAll(":", "-")))
+    return { ok: true, value: { fact: "attribute", part, attribute: one[1], is } };
   return fault('write has text “…”, has name “…”, has aria-expanded="true" or has no aria-busy', there);
 }
 
@@ -112,13 +122,20 @@ export function parseExpected(text: string, names: Names): Parsed<Expected> {
     const ms = Number(timed[3]) * (timed[4] === "s" ? 1000 : 1);
     return { ok: true, value: { that: that.value, over: timed[2] === "within" ? { within: ms } : { for: ms } } };
   }
-  const at = /\suntil\s/.exec(text);
   const whole = parseFact(text, names);
-  if (!at || whole.ok) return whole;
-  const that = parseFact(text.slice(0, at.index), names);
-  if (!that.ok) return that;
-  const start = at.index + at[0].length;
-  const until = parseFact(text.slice(start), names);
-  if (!until.ok) return fault(until.message, { from: until.from + start, to: until.to + start });
-  return { ok: true, value: { that: that.value, over: { until: until.value } } };
+  if (whole.ok) return whole;
+  let problem: Parsed<Expected> = whole;
+  // A text in quotes may have the word in it.
+  for (const at of text.matchAll(/\suntil\s/g)) {
+    const that = parseFact(text.slice(0, at.index), names);
+    if (!that.ok) {
+      if (problem === whole) problem = that;
+      continue;
+    }
+    const start = at.index + at[0].length;
+    const until = parseFact(text.slice(start), names);
+    if (until.ok) return { ok: true, value: { that: that.value, over: { until: until.value } } };
+    problem = fault(until.message, { from: until.from + start, to: until.to + start });
+  }
+  return problem;
 }

@@ -247,7 +247,7 @@ describe("what is typed by hand", () => {
     ["shown; opacity:", 15, 15, "a value is missing"],
     ["transition: opacity", 12, 19, "how long"],
     ["transition: float 1s", 12, 20, "cannot move yet"],
-    ['onclick="x()"', 0, 8, "never run"],
+    ['onclick="x()"', 0, 8, "would run a script"],
     ["display: none", 0, 13, "not displayed"],
     ["colour: red", 0, 6, "no such CSS property"],
   ])("look %s: error at %i to %i", (cell, from, to, message) => {

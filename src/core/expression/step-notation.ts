@@ -58,7 +58,7 @@ export function parseStep(text: string, names: Names): Parsed<What> {
   if (size) return ok({ resize: { width: Number(size[1]), height: Number(size[2]) } });
   const send = /^send\s+(\S+)$/.exec(said);
   if (send) return ok({ send: send[1] });
-  const set = /^set\s+(\S+)\s+to\s+(.+)$/.exec(said);
+  const set = /^set\s+(\S+)\s+to\s+(.+)$/s.exec(said);
   if (set) {
     if (names.data.some((d) => d.name === set[1])) return ok({ set: set[1], to: meant(set[2]) });
     return fault(`"${set[1]}" is not a datum; data: ${listed(names.data.map((d) => d.name))}`, piece);
@@ -75,7 +75,7 @@ export function parseStep(text: string, names: Names): Parsed<What> {
 export function meant(text: string): boolean | number | string {
   if (text === "true" || text === "false") return text === "true";
   if (/^-?\d+(\.\d+)?$/.test(text)) return Number(text);
-  return /^".*"$/.test(text) ? text.slice(1, -1) : text;
+  return /^".*"$/s.test(text) ? text.slice(1, -1).replaceAll("\\n", "\n") : text;
 }
 
 function aimed(verb: string, name: string, names: Names, piece: { from: number; to: number }): Parsed<What> {

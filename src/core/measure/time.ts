@@ -2,7 +2,8 @@
 
 /** @returns milliseconds, or null when `text` is not a time with a unit. */
 export function milliseconds(text: string): number | null {
-  const found = /^([+-]?(?:\d+\.?\d*|\.\d+))(ms|s)$/i.exec(text.trim());
+  // Two runs of digits side by side would be tried at every place between them.
+  const found = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+))(ms|s)$/i.exec(text.trim());
   if (!found) return null;
   return Number(found[1]) * (found[2].toLowerCase() === "s" ? 1000 : 1);
 }

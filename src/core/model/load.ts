@@ -7,7 +7,9 @@ import { type Component, componentSchema, FORMAT, type Problem, VERSION } from "
 export type Loaded = { ok: true; doc: Component } | { ok: false; problems: Problem[] };
 
 /** Files above this many characters are refused before they are parsed. */
-export const MAX_FILE = 5_000_000;
+export const MAX_FILE = 20_000_000;
+/** Files above this many characters are written without white space, so that what was read can be read again. */
+const ROOMY = 4_000_000;
 
 const fail = (path: string, message: string): Loaded => ({ ok: false, problems: [{ path, message }] });
 
@@ -59,10 +61,14 @@ export function readComponentValue(json: unknown): Loaded {
   }
 }
 
-/** Writes a component file: stable key order (that of the schema), two spaces, one thing a line. */
-export function writeComponent(doc: Component): string {
-  return `${JSON.stringify(componentSchema.parse(doc), null, 2)}\n`;
+/** JSON with two spaces, one thing a line; on one line where it would be very large. */
+export function jsonText(value: unknown): string {
+  const text = JSON.stringify(value, null, 2) ?? "null";
+  return `${text.length > ROOMY ? JSON.stringify(value) : text}\n`;
 }
+
+/** Writes a component file: stable key order, that of the schema. @throws for what is no component */
+export const writeComponent = (doc: Component): string => jsonText(componentSchema.parse(doc));
 
 interface Issue {
   code: string;

@@ -6,6 +6,7 @@ import {
   act,
   explain,
   type Frame,
+  MOST_AT_ONCE,
   openSession,
   phraseText,
   type RunState,
@@ -64,8 +65,15 @@ export function playScenario(program: Program, scenario: Scenario): Played {
   const frames: Frame[] = [];
   const marks: number[] = [];
   for (const [index, { do: what }] of scenario.steps.entries()) {
-    if ("wait" in what) session = runTo(session, session.end + what.wait);
-    else {
+    if ("wait" in what) {
+      const until = session.end + what.wait;
+      session = runTo(session, until);
+      if (session.end < until) {
+        const { sentences } = explain(program, session.frames.last.step);
+        const why = `More than ${MOST_AT_ONCE} things happen while this waits; wait for less. The last: ${sentences.map(phraseText).join(" ")}`;
+        return { session, after, frames, marks, stuck: { step: index, at: session.end, why } };
+      }
+    } else {
       session = act(session, what);
       const { step } = session.frames.last;
       if (step.missed) {

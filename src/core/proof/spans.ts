@@ -55,5 +55,7 @@ export function judgeSpan(
       return last;
     if ("until" in over && found(program, state, over.until) === over.until.is) return { ...last, ok: true };
   }
+  // Where too much happens to look at all of it, nothing was shown about the rest.
+  if (session.end < from + length) return { ...last, ok: false, at: session.end };
   return { ...last, ok: !("within" in over), at: until };
 }

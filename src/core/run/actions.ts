@@ -93,6 +93,9 @@ function run(m: Machine, action: CompiledAction): void {
 }
 
 /** Gives a datum a value; one outside its range is held at the end of it, or refused, and that is noted. */
+/** A datum's text has at most so many characters; one that doubles itself would end the program otherwise. */
+export const MOST_TEXT = 10_000;
+
 export function assignTo(m: Machine, data: number, given: Value): void {
   const datum = m.program.data[data];
   let value = given;
@@ -100,8 +103,10 @@ export function assignTo(m: Machine, data: number, given: Value): void {
     const whole = Math.trunc(Number(value)) || 0;
     value = Math.min(datum.max, Math.max(datum.min, whole));
     if (value !== whole) m.step.clamped.push(data);
-  } else if (datum.type === "text") value = String(value);
-  else if (datum.type === "one of" && !datum.values.includes(String(value))) {
+  } else if (datum.type === "text") {
+    value = String(value);
+    if (value.length > MOST_TEXT) throw new EvaluationFault(`a text of more than ${MOST_TEXT} characters`);
+  } else if (datum.type === "one of" && !datum.values.includes(String(value))) {
     m.step.clamped.push(data);
     return;
   }

@@ -96,16 +96,20 @@ export function nextDue(program: Program, state: RunState): number | null {
  * Lets the clock run to `until` (ms), doing what is due on the way, in time order. At one instant motions end first,
  * then the page has scrolled, then timers go in the order in which they were started.
  * @param seen is given each thing that happened, with the state after it
+ * @param most after so many things it stops where it is, before `until`
  */
 export function advance(
   program: Program,
   state: RunState,
   until: number,
   seen: (result: Result) => void = () => {},
+  most = Number.POSITIVE_INFINITY,
 ): RunState {
   let current = state;
   let sameInstant = 0;
+  let count = 0;
   for (let due = nextDue(program, current); due !== null && due <= until; due = nextDue(program, current)) {
+    if (++count > most) return current;
     sameInstant = due === current.now ? sameInstant + 1 : 0;
     const next = oneDue(program, current, due);
     const cut = sameInstant > MAX_STEPS;

@@ -194,7 +194,10 @@ export class Machine implements Env {
 
   /** Gives a datum a value from outside. */
   assign(data: number, value: Value): void {
-    assignTo(this, data, value);
+    attempt(this, () => {
+      assignTo(this, data, value);
+      return value;
+    });
     this.runToCompletion();
     this.settle(this.layout);
   }

@@ -34,15 +34,25 @@ export function stateAt(session: Session, t: number): RunState {
   return t > state.now ? { ...state, now: t } : state;
 }
 
-/** Lets the clock run on to `t`. */
+/** So much may happen in one wait; a clock that ticks each millisecond for minutes. */
+export const MOST_AT_ONCE = 100_000;
+
+/** Lets the clock run on to `t`, or to where more than MOST_AT_ONCE things would happen. */
 export function runTo(session: Session, t: number): Session {
   if (t <= session.end) return session;
   const last = session.frames.last.state;
   const due = nextDue(session.program, last);
   if (due === null || due > t) return { ...session, end: t };
-  const more: Frame[] = [];
-  advance(session.program, last, t, ({ state, step }) => more.push({ state, step, stimulus: null }));
-  return { ...session, frames: session.frames.append(more), end: t };
+  let { frames } = session;
+  let more: Frame[] = [];
+  const seen = (result: { state: RunState; step: Frame["step"] }): void => {
+    more.push({ ...result, stimulus: null });
+    if (more.length < 2048) return;
+    frames = frames.append(more);
+    more = [];
+  };
+  const { now } = advance(session.program, last, t, seen, MOST_AT_ONCE);
+  return { ...session, frames: frames.append(more), end: now };
 }
 
 /** The run up to `t`; what came after is dropped. */

@@ -144,6 +144,10 @@ export const newStep = (at: number, cause: Cause): Step => ({
 export const MAX_STEPS = 1000;
 
 const place = (part: string | null): string => part ?? "the bare page";
+/** A text as a step says it: in quotes where it would be taken for something else without them. */
+const valueText = (text: string): string =>
+  /^$|^\s|\s$|^".*"$|^(true|false)$|^-?\d+(\.\d+)?$|\n/s.test(text) ? `"${text.replaceAll("\n", "\\n")}"` : text;
+
 export function stimulusText(s: Stimulus): string {
   if ("press" in s) return `press ${s.press}`;
   if ("click" in s) return `click ${place(s.click)}`;
@@ -158,6 +162,6 @@ export function stimulusText(s: Stimulus): string {
   if ("reducedMotion" in s) return `reduced motion ${s.reducedMotion ? "on" : "off"}`;
   if ("answer" in s) return `${s.answer} ${s.ok ? "answers" : "fails"}`;
   if ("send" in s) return `send ${s.send}`;
-  if ("set" in s) return `set ${s.set} to ${s.to}`;
+  if ("set" in s) return `set ${s.set} to ${typeof s.to === "string" ? valueText(s.to) : s.to}`;
   return "unmount";
 }

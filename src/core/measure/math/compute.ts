@@ -62,6 +62,14 @@ function tokenize(text: string): Token[] {
   return out;
 }
 
+/** Each token is computed once in its surroundings: forty of them, each twice the one before, are forty values. */
+const computed = new WeakMap<MeasureEnv, Map<string, Quantity>>();
+function tokensOf(env: MeasureEnv): Map<string, Quantity> {
+  const known = computed.get(env) ?? new Map<string, Quantity>();
+  computed.set(env, known);
+  return known;
+}
+
 class Parser {
   private at = 0;
   constructor(
@@ -224,8 +232,12 @@ class Parser {
         name.from,
         name.to,
       );
+    const known = tokensOf(this.env);
+    const before = known.get(name.text);
+    if (before) return before;
     const value = run(text, this.env, [...this.open, name.text]);
     if (!value.ok) throw new Fault(`${name.text}: ${value.message}`, t.from, place);
+    known.set(name.text, value.value);
     return value.value;
   }
 }

@@ -1,0 +1,37 @@
+import fc from "fast-check";
+import { expect, it } from "vitest";
+import { writeComponent } from "../../core/model";
+import { bubblingDialog } from "../../core/testing";
+import { readStored, storedName, storedText } from "./stored";
+
+const doc = bubblingDialog();
+
+it("a record of any shape has a name, a text for a file and a reason, and nothing throws", () => {
+  const damaged = fc.oneof(
+    fc.anything({ withBigInt: true, withDate: true, withMap: true, withNullPrototype: true, withObjectString: true }),
+    fc.record({
+      ...Object.fromEntries(Object.entries(doc).map(([k, v]) => [k, fc.oneof(fc.constant(v), fc.anything())])),
+    }),
+  );
+  fc.assert(
+    fc.property(damaged, (value) => {
+      const read = readStored(value);
+      if (!read.ok) expect(read.problems.length).toBeGreaterThan(0);
+      expect(storedName(value)).not.toBe("");
+      expect(typeof storedText(value)).toBe("string");
+    }),
+    { numRuns: 1000 },
+  );
+});
+it("one that holds itself, too", () => {
+  const loop: Record<string, unknown> = { name: { toString: "x" } };
+  loop.doc = loop;
+  expect(readStored(loop).ok).toBe(false);
+  expect(storedName(loop)).toBe("Without a name");
+  expect(storedText(loop)).toBe('"[object Object]"\n');
+});
+it("a good one is read once", () => {
+  const read = readStored(doc);
+  expect(read.ok && writeComponent(read.doc)).toBe(writeComponent(doc));
+  expect(readStored(doc)).toBe(read);
+});

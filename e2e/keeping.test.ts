@@ -421,4 +421,41 @@ describe("pasted markup", () => {
     elsewhere.close();
     await page.browserContext().close();
   });
+  it("opens no tab by any button, and a form whose fields are named like the DOM's own stays alive", async () => {
+    const page = await stage.page();
+    const asked: string[] = [];
+    const elsewhere = createServer((request, response) => {
+      asked.push(request.url ?? "");
+      response.end();
+    }).listen(0, "127.0.0.1");
+    await once(elsewhere, "listening");
+    const there = `http://127.0.0.1:${(elsewhere.address() as AddressInfo).port}`;
+    const names = ["style", "attributes", "childNodes", "setAttribute", "getAttribute", "insertBefore", "closest"];
+    await give(
+      page,
+      "form.html",
+      `<form id="f" style="color: red"><a id="out" href="${there}/out">out</a>${names.map((n) => `<input name="${n}">`).join("")}
+        <button id="send" type="button">send</button></form><img name="body" alt=""><img name="activeElement" alt="">`,
+    );
+    await untilText(page, ".part-tree", "send");
+    await press(page, "Make the component");
+    await page.waitForSelector(".grid");
+    const frame = await livePage(page);
+    await clickLive(page, "send");
+    expect(await frame.evaluate(() => document.querySelectorAll("[data-part]").length)).toBe(names.length + 5);
+    const link = (await frame.$('[data-part="out"]'))!;
+    const tabs = async (): Promise<number> => (await page.browserContext().pages()).length;
+    const before = await tabs();
+    await link.click({ button: "middle" });
+    for (const key of ["Control", "Shift", "Meta"] as const) {
+      await page.keyboard.down(key);
+      await link.click();
+      await page.keyboard.up(key);
+    }
+    await new Promise((r) => setTimeout(r, 300));
+    expect(await tabs()).toBe(before);
+    expect(asked).toEqual([]);
+    elsewhere.close();
+    await page.browserContext().close();
+  });
 });

@@ -18,7 +18,7 @@ import { WaiverLines } from "./WaiverLines";
 
 export function ProofView() {
   const { doc } = useDoc();
-  const { proof, of, running, seen, stopped, most, start, stop } = useProof();
+  const { proof, of, running, seen, stopped, unfinished, most, start, stop } = useProof();
   const [params, setParams] = useSearchParams();
   const edit = useDocument((s) => s.edit);
   const writable = useDocument((s) => s.writable);
@@ -109,6 +109,12 @@ export function ProofView() {
             )
           )}
         </div>
+        {unfinished && (
+          <p className="muted">
+            A proof of this component was under way when its tab ended, so it was not begun again by itself. It is once
+            something is changed, or here.
+          </p>
+        )}
         {running && seen > 0 && <Progress percent={Math.min(100, (100 * seen) / most)} showInfo={false} size="small" />}
         {proof && <Explored />}
         <ul>{proof && faults(proof).map((f) => <FindingLine key={f.rule + f.text + f.state} finding={f} />)}</ul>

@@ -1,0 +1,73 @@
+/**
+ * `npm run agree -- --runs N --seed S --engine chromium|firefox`: random specifications, acted out by the core and by the
+ * delivered page. Prints the smallest one that differs, of each that does.
+ */
+import fc from "fast-check";
+import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";
+import { allParts, allStates, type Component } from "../../src/core/model";
+import { deeds, specifications } from "../../src/core/testing/specifications";
+import { type EngineName, open } from "./engine";
+import { difference } from "./hold";
+
+const option = (name: string, otherwise: string): string => {
+  const at = process.argv.indexOf(`--${name}`);
+  return at < 0 ? otherwise : (process.argv[at + 1] ?? otherwise);
+};
+const runs = Number(option("runs", "100"));
+const seed = Number(option("seed", String(Date.now() % 1_000_000)));
+const engine = option("engine", "chromium") as EngineName;
+const side = Number(option("tabs", "4"));
+const shrink = option("shrink", "yes") === "yes";
+
+/** A specification as a person would type it. */
+function sheet(doc: Component): string {
+  const lines = [
+    `parts: ${allParts(doc)
+      .map(({ part, depth }) => `${"·".repeat(depth)}${part.name}`)
+      .join(" ")}`,
+  ];
+  lines.push(
+    `states: ${allStates(doc)
+      .map(
+        ({ state, depth }) =>
+          `${"·".repeat(depth)}${state.name}${state.kind ? ` (${state.kind})` : ""}${state.entry ? ` entry ${JSON.stringify(state.entry)}` : ""}${state.exit ? ` exit ${JSON.stringify(state.exit)}` : ""}`,
+      )
+      .join(" ")}`,
+  );
+  if (doc.page.blocks) lines.push("with blocks");
+  for (const row of doc.looks)
+    for (const [s, l] of Object.entries(row.in)) lines.push(`look ${row.part} in ${s}: ${printLook(l)}`);
+  for (const [s, f] of Object.entries(doc.focus)) lines.push(`focus in ${s}: ${printFocusRule(f)}`);
+  for (const row of doc.reactions)
+    for (const [s, c] of Object.entries(row.in)) lines.push(`${printEvent(row.event)} in ${s}: ${printReaction(c)}`);
+  return lines.map((l) => `  ${l}`).join("\n");
+}
+
+const browser = await open(engine);
+const found: string[] = [];
+let next = 0;
+const one = async (): Promise<void> => {
+  while (next < runs) {
+    const run = next++;
+    const property = fc.asyncProperty(specifications, deeds, async (doc, acts) => {
+      const d = await difference(browser, doc, acts, engine);
+      if (d)
+        throw new Error(
+          `${sheet(doc)}\n  done: ${d.done.join(" → ") || "nothing"}\n  ${d.differs.slice(0, 4).join("\n  ")}`,
+        );
+    });
+    const result = await fc.check(property, {
+      seed: seed + run,
+      numRuns: 1,
+      ...(shrink ? {} : { endOnFailure: true }),
+    });
+    if (!result.failed) continue;
+    const message = (result.errorInstance as Error | null)?.message ?? String(result.errorInstance);
+    found.push(message);
+    console.log(`\n${found.length}. seed ${seed + run}\n${message.slice(0, 3000)}`);
+  }
+};
+await Promise.all(Array.from({ length: side }, one));
+await browser.close();
+console.log(`\n${engine}: ${runs - found.length} of ${runs} specifications agree, from seed ${seed}.`);
+process.exitCode = found.length ? 1 : 0;

@@ -3,7 +3,7 @@ import type { Browser, KeyInput, Page } from "puppeteer-core";
 import type { Component } from "../../src/core/model";
 import { compile, DOCUMENT, type Program, partName } from "../../src/core/program";
 import { advance, type RunState, type Stimulus, start, stimulate } from "../../src/core/run";
-import { activeNames, attributeOf, factsOf, isInView, layoutOf, scrollAt } from "../../src/core/surface";
+import { attributeOf, factsOf, isInView, layoutOf, scrollAt } from "../../src/core/surface";
 import type { Deed } from "../../src/core/testing/specifications";
 import type { PageFacts, probePage } from "../../src/probe/probe";
 import { type EngineName, show } from "./engine";
@@ -26,7 +26,11 @@ const round = (n: number): string => String(Math.round(n * 1000) / 1000);
 
 function saidByCore(program: Program, state: RunState, attributes: readonly string[]): Said {
   const out: Said = {
-    state: activeNames(program, state).join(" "),
+    state: program.configurations
+      .at(state.config)
+      .states.slice(1)
+      .map((s) => program.states[s].name)
+      .join(" "),
     focus: state.focus === DOCUMENT ? "" : partName(program, state.focus),
     announced: state.said?.text ?? "",
     scroll: round(scrollAt(state.page, state.now)),

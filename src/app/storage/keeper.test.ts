@@ -45,8 +45,10 @@ describe("what is edited", () => {
           keeper.begin(id, last[id], 7);
         }
         for (const [i, { do: what, id }] of acts.entries()) {
-          if (what === "edit") keeper.put(id, (last[id] = doc(i + 1)));
-          else if (what === "flush") keeper.flush(id);
+          if (what === "edit") {
+            last[id] = doc(i + 1);
+            keeper.put(id, last[id]);
+          } else if (what === "flush") keeper.flush(id);
           else if (what === "wait") await turn();
           else if (what === "slow") at.slow = 3 - at.slow;
           else at.refuses = what === "refuse";

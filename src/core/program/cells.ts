@@ -1,4 +1,5 @@
 /** Reactions, actions and focus targets compiled. What does not compile is reported, and fails when its turn comes. */
+import { Fault } from "../../kernel";
 import {
   compileExpression,
   compileTemplate,
@@ -29,9 +30,6 @@ import {
   timerEvent,
 } from "./program";
 
-/** Thrown by an expression that cannot be evaluated; the machine turns it into error.execution. */
-export class EvaluationFault extends Error {}
-
 export class CellCompiler {
   constructor(
     private readonly doc: Component,
@@ -52,7 +50,7 @@ export class CellCompiler {
     this.report(path, compiled);
     return {
       run: () => {
-        throw new EvaluationFault(compiled.message);
+        throw new Fault(compiled.message);
       },
     };
   }
@@ -82,8 +80,11 @@ export class CellCompiler {
 
   focus(target: FocusTarget): CompiledFocus {
     if ("back" in target) return { kind: "back" };
-    const [kind, name] = Object.entries(target)[0] as ["part" | "first" | "last" | "next" | "previous", string | null];
-    return { kind, part: name === null ? DOCUMENT : this.parts.get(name)! };
+    if ("next" in target) return { kind: "next", part: target.next === null ? null : this.parts.get(target.next)! };
+    if ("previous" in target)
+      return { kind: "previous", part: target.previous === null ? null : this.parts.get(target.previous)! };
+    const [kind, name] = Object.entries(target)[0] as ["part" | "first" | "last", string];
+    return { kind, part: this.parts.get(name)! };
   }
 
   actions = (list: readonly Action[] | undefined, path: string): CompiledAction[] =>

@@ -13,15 +13,15 @@ import { flattenStates } from "./states";
 /** @param doc a document whose names are in order (see checkNames) */
 export function compile(doc: Component): Program {
   const problems: Problem[] = [...safetyProblems(doc), ...tokenProblems(doc)];
-  const { states, withActions } = flattenStates(doc);
+  const { states, withActions } = flattenStates(doc, (list, path) => cells.actions(list, path));
   const stateIndex = new Map(states.map((s) => [s.name, s.index]));
   const scope: Scope = { data: doc.data, states: states.slice(1).map((s) => s.name) };
   const partIndex = new Map<string, PartIndex>();
-  const cells = new CellCompiler(doc, scope, stateIndex, partIndex, measureEnv(doc), problems);
+  const cells: CellCompiler = new CellCompiler(doc, scope, stateIndex, partIndex, measureEnv(doc), problems);
   const texts = cells.text.bind(cells);
   const parts = flattenParts(doc, texts);
   for (const p of parts) partIndex.set(p.name, p.index);
-  withActions(cells.actions);
+  withActions();
   const rows: RowInfo[] = doc.reactions.map((row, index) => ({
     index,
     event: row.event,

@@ -42,5 +42,3 @@ export class Configurations {
     for (const { states } of from.list) this.of(states);
   }
 }
-
-export const isHistoryInfo = (s: StateInfo): boolean => s.kind === "history" || s.kind === "deep history";

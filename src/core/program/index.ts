@@ -1,5 +1,4 @@
 /** The document prepared for running. */
-export { EvaluationFault } from "./cells";
 export * from "./compile";
 export * from "./configuration";
 export { inheritNumbers } from "./inherit";

@@ -2,10 +2,10 @@
  * Poses: how every part is for a configuration and the conditions on looks that hold in it. Resolution: base, then the
  * active states in document order, so outer before inner; a later one wins property by property.
  */
+import { Fault } from "../../kernel";
 import type { Env, Evaluate, Template } from "../expression";
 import type { ConditionalLook, Look, Motion, Presence } from "../model";
 import type { CellCompiler } from "./cells";
-import { EvaluationFault } from "./cells";
 import type { ConfigurationIndex } from "./configuration";
 import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "./program";
 
@@ -124,7 +124,7 @@ function holds(when: Evaluate, env: Env): boolean {
   try {
     return when(env) === true;
   } catch (error) {
-    if (error instanceof EvaluationFault) return false;
+    if (error instanceof Fault) return false;
     throw error;
   }
 }

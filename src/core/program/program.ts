@@ -1,5 +1,6 @@
 /** The document prepared for running: names resolved to indices, notation compiled, trees flattened. */
-import type { Evaluate, Template } from "../expression";
+import { type Branch, type Cell, type FocusTarget, matches, type Row, type State, type StateIndex } from "../../kernel";
+import type { Env, Evaluate, Template } from "../expression";
 import type {
   ClickScope,
   Component,
@@ -9,7 +10,6 @@ import type {
   PointerEventName,
   Presence,
   Problem,
-  StateKind,
   Value,
 } from "../model";
 import type { Configurations } from "./configuration";
@@ -35,32 +35,11 @@ export interface PartInfo {
   covers: readonly boolean[] | null;
 }
 
-/** Index of a state in document order; 0 is the root, `always`. */
-export type StateIndex = number;
+/** The root, 0, is `always`. */
+export type { StateIndex };
+export type StateInfo = State<Env>;
 
-export interface StateInfo {
-  index: StateIndex;
-  name: string;
-  kind: StateKind | "atomic" | "compound";
-  parent: StateIndex;
-  /** The state and its ancestors, inner first, the root last. */
-  path: readonly StateIndex[];
-  end: StateIndex;
-  /** Active without anything inside: an atomic or a final state. */
-  atomic: boolean;
-  /** The states directly inside, histories left out; and those histories. */
-  children: readonly StateIndex[];
-  histories: readonly StateIndex[];
-  /** Where a compound state starts, or a history leads by default. */
-  initial: readonly StateIndex[];
-  initialActions: readonly CompiledAction[];
-  entry: readonly CompiledAction[];
-  exit: readonly CompiledAction[];
-}
-
-export type CompiledFocus =
-  | { kind: "part" | "first" | "last" | "next" | "previous"; part: PartIndex }
-  | { kind: "back" };
+export type CompiledFocus = FocusTarget<PartIndex>;
 export type CompiledAction =
   | { do: "assign"; data: number; value: Evaluate; datum: Datum }
   | { do: "focus"; target: CompiledFocus }
@@ -78,20 +57,12 @@ export type CompiledAction =
   /** What could not be compiled: it fails when its turn comes (SCXML §5.9, error.execution). */
   | { do: "fail"; why: string };
 
-export interface CompiledBranch {
-  guard: Evaluate | null;
-  /** None when the branch stays where it is. */
-  targets: readonly StateIndex[];
-  internal: boolean;
-  actions: readonly CompiledAction[];
-}
-export interface CompiledCell {
-  ignored: boolean;
+export type CompiledBranch = Branch<Env>;
+export interface CompiledCell extends Cell<Env> {
   /** ms; only in after and every rows. */
   after: number;
-  branches: readonly CompiledBranch[];
 }
-export interface RowInfo {
+export interface RowInfo extends Row<Env> {
   index: number;
   event: EventSpec;
   label: string;
@@ -183,13 +154,6 @@ export const isInState = (outer: { index: number; end: number }, s: StateIndex):
 /** A timer's event, and that of a request that has answered. */
 export const timerEvent = (timer: string): string => `timer.${timer}`;
 export const answerEvent = (request: string, ok: boolean): string => `request.${request}.${ok ? "ok" : "failed"}`;
-
-/** SCXML §3.12.1: a descriptor matches an event whose name begins with its tokens. */
-export function matches(descriptor: string, event: string): boolean {
-  if (descriptor === "*") return true;
-  const stem = descriptor.replace(/\.\*?$/, "");
-  return event === stem || event.startsWith(`${stem}.`);
-}
 
 /** True when conditions can ask about the page, so that what it is like is part of how things go on. */
 export const tracksPage = (program: Program): boolean =>

@@ -1,5 +1,6 @@
 /** Focus: requests, what holds it, what loses it, and the ways of pointer and Tab key (HTML §6.6). */
-import { type CompiledFocus, DOCUMENT, isInside, type PartIndex } from "../program";
+import { type Focusing, settleFocus as settle } from "../../kernel";
+import { DOCUMENT, isInside, type PartIndex } from "../program";
 import type { Layout } from "../surface";
 import type { Machine } from "./machine";
 import type { FocusCause } from "./state";
@@ -21,40 +22,30 @@ export function moveFocus(m: Machine, to: PartIndex, cause: FocusCause): void {
   m.focus = to;
 }
 
-function firstIn(m: Machine, part: PartIndex): PartIndex {
-  const { tabOrder, focusable } = m.layout;
-  const first = tabOrder.find((p) => isInside(m.program, p, part));
-  return first ?? (focusable[part] ? part : DOCUMENT);
-}
-
-/** Everything inside a part that can be focused, a Tab stop or not, in tree order. */
-const among = (m: Machine, part: PartIndex): PartIndex[] =>
-  part === DOCUMENT
-    ? [...m.layout.tabOrder]
-    : m.program.parts
-        .filter((p) => p.index !== part && m.layout.focusable[p.index] && isInside(m.program, p.index, part))
-        .map((p) => p.index);
-
-function wanted(m: Machine, request: CompiledFocus): PartIndex {
-  switch (request.kind) {
-    case "back":
-      return m.back ?? DOCUMENT;
-    case "part":
-      return request.part;
-    case "first":
-      return firstIn(m, request.part);
-    case "last":
-      return among(m, request.part).at(-1) ?? DOCUMENT;
-    default: {
-      const list = among(m, request.part);
-      const at = list.indexOf(m.focus);
-      if (!list.length) return DOCUMENT;
-      const by = request.kind === "next" ? 1 : -1;
-      // From outside: next is the first, previous the last.
-      if (at < 0) return by > 0 ? list[0] : list[list.length - 1];
-      return list[(at + by + list.length) % list.length];
-    }
-  }
+/** The machine as the kernel asks it about the focus. */
+export function focusing(m: Machine): Focusing<PartIndex> {
+  const none = (p: PartIndex): PartIndex | null => (p === DOCUMENT ? null : p);
+  return {
+    get focused() {
+      return none(m.focus);
+    },
+    get back() {
+      return m.back === null ? undefined : none(m.back);
+    },
+    set back(part) {
+      m.back = part === undefined ? null : (part ?? DOCUMENT);
+    },
+    holder: () => none(holder(m)),
+    canFocus: (p) => m.layout.focusable[p],
+    contains: (outer, inner) => isInside(m.program, inner, outer),
+    stops: (within) => m.layout.tabOrder.filter((p) => isInside(m.program, p, within ?? DOCUMENT)),
+    among: (within) =>
+      m.program.parts
+        .filter((p) => p.index !== within && m.layout.focusable[p.index] && isInside(m.program, p.index, within))
+        .map((p) => p.index),
+    move: (to, cause) => moveFocus(m, to ?? DOCUMENT, cause),
+    refused: (part) => void m.step.refused.push(part ?? DOCUMENT),
+  };
 }
 
 const inHold = (m: Machine, part: PartIndex, held: PartIndex): boolean =>
@@ -63,21 +54,9 @@ const inHold = (m: Machine, part: PartIndex, held: PartIndex): boolean =>
 /** After every change: what was asked for, what is held, and whether the focused part can still have it. */
 export function settleFocus(m: Machine, before: Layout | null): void {
   if (before === m.layout && !m.requests.length) return;
-  const held = holder(m);
-  if (held !== DOCUMENT && m.back === null) m.back = m.focus;
-  const { focusable } = m.layout;
-  for (const request of m.requests) {
-    const to = wanted(m, request);
-    if (to !== DOCUMENT && focusable[to]) moveFocus(m, to, "action");
-    else m.step.refused.push(request.kind === "back" ? (m.back ?? DOCUMENT) : request.part);
-  }
+  const { requests } = m;
   m.requests = [];
-  if (m.focus !== DOCUMENT && !focusable[m.focus]) moveFocus(m, DOCUMENT, "lost");
-  if (held === DOCUMENT) m.back = null;
-  else if (!inHold(m, m.focus, held)) {
-    const to = firstIn(m, held);
-    if (to !== DOCUMENT) moveFocus(m, to, "hold");
-  }
+  settle(focusing(m), requests);
 }
 
 /** Where the pointer puts the focus: the nearest focusable part around the target, unless the focus is held. */

@@ -1,7 +1,7 @@
 /** The interpreter, its clock, dispatch and focus, and runs that can be turned back. */
 export * from "./at-rest";
 export * from "./compare";
-export { configurationOn, transitionDomain } from "./entering";
+export { configurationOn } from "./entering";
 export * from "./explain";
 export type { Frames } from "./frames";
 export * from "./interpreter";

@@ -2,9 +2,12 @@
  * One run in progress: the working copy that an interpreter step changes before it is handed out as a value.
  * States follow the W3C SCXML recommendation's algorithm (appendix D); looks, motion and focus follow the states.
  */
-import type { Env, PageEnv } from "../expression";
+import { complete, type Enabled, endChart, Fault, type Run, select, startChart, take } from "../../kernel";
+import type { Env, Evaluate, PageEnv } from "../expression";
+import { micros } from "../measure";
 import type { Value } from "../model";
 import {
+  type CompiledAction,
   type CompiledFocus,
   type ConfigurationIndex,
   DOCUMENT,
@@ -17,22 +20,21 @@ import {
   type StateIndex,
 } from "../program";
 import { ended, type Layout, type Lingering, layoutOf, moveTo, type PageState, scrollAt, type Track } from "../surface";
-import { assignTo, attempt, runActions } from "./actions";
+import { act, assignTo } from "./actions";
 import { initialPlan } from "./entering";
 import { settleFocus } from "./focus";
-import { select } from "./select";
 import {
-  type Considered,
   type Dispatch,
   type DispatchKind,
   MAX_STEPS,
+  type Outcome,
   type RunState,
   type Step,
   type Timer,
 } from "./state";
-import { settleIn, startChart, take } from "./take";
+import { settleIn, takePlain } from "./take";
 
-export class Machine implements Env {
+export class Machine implements Env, Run<Env> {
   now: number;
   config: ConfigurationIndex;
   pose: PoseIndex;
@@ -68,6 +70,8 @@ export class Machine implements Env {
   /** The states that are active while a transition is being taken; null in between. */
   active: Set<StateIndex> | null = null;
   private spent = 0;
+  /** The record of what is going on. */
+  private told: Dispatch | null = null;
 
   constructor(
     readonly program: Program,
@@ -157,20 +161,98 @@ export class Machine implements Env {
     return this.active ? this.active.has(state) : this.program.configurations.at(this.config).has[state];
   }
 
+  // What the kernel asks of its host.
+
+  get states(): Program["states"] {
+    return this.program.states;
+  }
+  get automaticRows(): Program["automaticRows"] {
+    return this.program.automaticRows;
+  }
+  leaves(): readonly StateIndex[] {
+    return this.program.configurations.at(this.config).atomic;
+  }
+  current(): readonly StateIndex[] {
+    return this.program.configurations.at(this.config).states;
+  }
+  commit(active: ReadonlySet<StateIndex>): void {
+    this.config = this.program.configurations.of(active).index;
+    this.since = this.now;
+    if (this.told) this.told.to = this.config;
+  }
+  rowsFor(event: string): readonly RowInfo[] {
+    return rowsFor(this.program, event);
+  }
+  attempt(evaluate: Evaluate): Value | undefined {
+    try {
+      return evaluate(this);
+    } catch (error) {
+      if (!(error instanceof Fault)) throw error;
+      this.failed(error.message);
+      return undefined;
+    }
+  }
+  failed(why: string): void {
+    this.step.failed.push(why);
+    this.internal.push("error.execution");
+  }
+  act(action: CompiledAction): void {
+    act(this, action);
+  }
+  leave(state: StateIndex): void {
+    if (this.timers.some((t) => t.kind === "state" && t.state === state))
+      this.timers = this.timers.filter((t) => t.kind !== "state" || t.state !== state);
+    this.told?.exited.push(state);
+  }
+  enter(state: StateIndex): void {
+    const { timedRows, focus } = this.program;
+    for (const row of timedRows) {
+      const cell = row.cells[state];
+      if (!cell || (row.event.on === "every" && cell.after <= 0)) continue;
+      this.timers = [...this.timers, { kind: "state", row: row.index, state, due: micros(this.now + cell.after) }];
+    }
+    const to = focus[state]?.to;
+    if (to) this.requests.push(to);
+    if (this.active) this.told?.entered.push(state);
+  }
+  goesOn(): boolean {
+    return !this.overspent();
+  }
+  shortcut(enabled: readonly Enabled<Env>[]): boolean {
+    const told = this.told!;
+    if (enabled.length && this.step.dispatches.at(-1) !== told) this.step.dispatches.push(told);
+    const [one] = enabled;
+    return enabled.length === 1 && one.branch.targets.length > 0 && takePlain(this, one.branch, one.source, told);
+  }
+  begins(kind: DispatchKind, rows: readonly RowInfo[], event: string): void {
+    this.told = this.entry(DOCUMENT, kind, rows, event);
+    // Automatic reactions are asked after everything: only those that are taken are worth a record.
+    if (kind === "automatic") this.step.dispatches.pop();
+  }
+  heard(row: RowInfo, state: StateIndex, outcome: Outcome, branch: number): void {
+    const { considered } = this.told!;
+    if (outcome === "guard" && considered.some((c) => c.row === row.index && c.state === state)) return;
+    considered.push({ row: row.index, state, outcome, ...(branch < 0 ? {} : { branch }) });
+  }
+  preempted({ row, source }: Enabled<Env>): void {
+    const { index } = row as RowInfo;
+    const mine = this.told!.considered.find((c) => c.row === index && c.state === source);
+    if (mine) mine.outcome = "preempted";
+  }
+
   /** Enters the initial states of a fresh run, and settles what follows by itself. */
   start(): void {
-    const { states } = this.program;
-    const entry = this.entry(DOCUMENT, "page", []);
+    this.told = this.entry(DOCUMENT, "page", []);
     const plain = initialPlan(this.program);
     if (plain) {
-      entry.entered = plain.enter;
+      this.told.entered = plain.enter;
       settleIn(this, plain);
-    } else startChart(this, states, entry);
-    entry.to = this.config;
-    this.runToCompletion();
+    } else startChart(this);
+    this.told.to = this.config;
+    complete(this);
     this.settle(null);
     if (this.program.becomesRows.length)
-      this.holds = this.program.becomesRows.map((r) => attempt(this, r.when) === true);
+      this.holds = this.program.becomesRows.map((r) => this.attempt(r.when) === true);
   }
 
   /**
@@ -185,20 +267,31 @@ export class Machine implements Env {
     this.stopping = false;
     this.event = event;
     const entry = this.entry(at, kind, rows, event);
-    take(this, select(this, rows, entry.considered, only), entry);
+    this.told = entry;
+    take(this, select(this, rows, only));
+    this.undecided(entry, rows);
     entry.stopped = this.stopping;
-    this.runToCompletion();
+    complete(this);
     this.settle(before);
     return entry.stopped;
   }
 
+  /** Where nobody had anything to say about an event, that is noted. */
+  private undecided({ considered }: Dispatch, rows: readonly RowInfo[]): void {
+    if (considered.some((c) => c.outcome !== "guard")) return;
+    for (const row of rows) {
+      if (!considered.some((c) => c.row === row.index))
+        considered.push({ row: row.index, state: this.leaves()[0] ?? 0, outcome: "undecided" });
+    }
+  }
+
   /** Gives a datum a value from outside. */
   assign(data: number, value: Value): void {
-    attempt(this, () => {
+    this.attempt(() => {
       assignTo(this, data, value);
       return value;
     });
-    this.runToCompletion();
+    complete(this);
     this.settle(this.layout);
   }
 
@@ -230,53 +323,16 @@ export class Machine implements Env {
     return entry;
   }
 
-  /** SCXML macrostep: automatic reactions first, then what was raised, until nothing is left to do. */
-  private runToCompletion(): void {
-    const { automaticRows } = this.program;
-    while (!this.done && !this.overspent()) {
-      if (automaticRows.length) {
-        const considered: Considered[] = [];
-        const enabled = select(this, automaticRows, considered);
-        if (enabled.length) {
-          const entry = this.entry(DOCUMENT, "automatic", automaticRows);
-          entry.considered = considered.filter((c) => c.outcome !== "undecided");
-          take(this, enabled, entry);
-          continue;
-        }
-      }
-      const event = this.internal.shift();
-      if (event === undefined) {
-        if (this.noticeConditions()) continue;
-        break;
-      }
-      const rows = rowsFor(this.program, event);
-      this.event = event;
-      const entry = this.entry(DOCUMENT, "event", rows, event);
-      take(this, select(this, rows, entry.considered), entry);
-    }
-    if (this.done) this.end();
-  }
-
-  /** Conditions that have become true since they were asked last. */
-  private noticeConditions(): boolean {
+  risen(): readonly RowInfo[] {
     const { becomesRows } = this.program;
-    if (!becomesRows.length || !this.holds.length) return false;
-    const now = becomesRows.map((r) => attempt(this, r.when) === true);
+    if (!becomesRows.length || !this.holds.length) return [];
+    const now = becomesRows.map((r) => this.attempt(r.when) === true);
     const risen = becomesRows.filter((_r, i) => now[i] && !this.holds[i]);
     if (now.some((h, i) => h !== this.holds[i])) this.holds = now;
-    if (!risen.length) return false;
-    const rows = risen.map((r) => r.row);
-    const entry = this.entry(DOCUMENT, "becomes", rows);
-    take(this, select(this, rows, entry.considered), entry);
-    return true;
+    return risen.map((r) => r.row);
   }
 
-  /** SCXML exitInterpreter: exit actions run; what is still on its way never comes. */
-  private end(): void {
-    const { states, configurations } = this.program;
-    for (const s of configurations.at(this.config).states.toReversed()) runActions(this, states[s].exit);
-    this.internal.length = 0;
-    this.external.length = 0;
+  end(): void {
     if (this.timers.length) this.timers = [];
   }
 
@@ -285,7 +341,7 @@ export class Machine implements Env {
     this.dispatch(DOCUMENT, "page", this.program.plainRows.get("unmounted") ?? []);
     if (this.done) return;
     this.done = true;
-    this.end();
+    endChart(this);
   }
 
   overspent(): boolean {

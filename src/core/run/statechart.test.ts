@@ -1,10 +1,11 @@
 /** States as the W3C SCXML recommendation has them: what is left, what is entered, who answers first. */
 import { describe, expect, it } from "vitest";
+import { transitionDomain } from "../../kernel";
 import type { Component } from "../model";
 import { compile } from "../program";
 import { stateText } from "../surface";
 import { button, component, type Sketch } from "../testing";
-import { act, openSession, runTo, type Session, transitionDomain } from ".";
+import { act, openSession, runTo, type Session } from ".";
 
 const nested: Sketch["states"] = [
   { name: "off" },

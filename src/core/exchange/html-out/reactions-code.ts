@@ -1,8 +1,10 @@
 /** Reactions, delays and focus rules as tables of functions. */
+
+import { transitionDomain } from "../../../kernel";
 import { printAction, printEvent } from "../../expression";
 import { type Action, type Branch, type Component, own, targetsOf } from "../../model";
 import type { Program } from "../../program";
-import { configurationOn, transitionDomain } from "../../run";
+import { configurationOn } from "../../run";
 import { stateText } from "../../surface";
 import {
   bare,

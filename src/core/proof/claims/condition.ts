@@ -1,8 +1,10 @@
 /** Conditions of claims, ready to be asked of a state. */
+
+import { Fault } from "../../../kernel";
 import { compileExpression } from "../../expression";
 import { compute, measureEnv } from "../../measure";
 import type { Condition } from "../../model";
-import { EvaluationFault, type Program } from "../../program";
+import type { Program } from "../../program";
 import type { RunState } from "../../run";
 import { envOf, holds, trackEnd } from "../../surface";
 
@@ -37,7 +39,7 @@ export function asked(program: Program, condition: Condition, exactly = false): 
     try {
       return compiled.run(envOf(program, state)) === true;
     } catch (error) {
-      if (error instanceof EvaluationFault) return false;
+      if (error instanceof Fault) return false;
       throw error;
     }
   };

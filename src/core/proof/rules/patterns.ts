@@ -242,7 +242,7 @@ const holdsFocus = ({ program, state, part }: Asked): boolean =>
 const isSentTo = ({ program, state, part }: Asked): boolean =>
   program.configurations.at(state.config).states.some((s) => {
     const to = program.focus[s]?.to;
-    return to && to.kind !== "back" && to.part !== DOCUMENT && isInside(program, to.part, part);
+    return to && to.kind !== "back" && to.part !== null && isInside(program, to.part, part);
   });
 
 export function patternRules(program: Program, collector: Collector): Visitor {

@@ -1,7 +1,9 @@
 /** F3, F17, F18: what events do, and what nobody said. Keeps the counts that coverage and "cannot reach" come from. */
+
+import { isHistory } from "../../../kernel";
 import { printReaction } from "../../expression";
 import { own } from "../../model";
-import { DOCUMENT, isHistoryInfo, type Program, partName } from "../../program";
+import { DOCUMENT, type Program, partName } from "../../program";
 import type { Step } from "../../run";
 import { isControl, isPainted } from "../../surface";
 import type { Explorer, Move, Situation, Visitor } from "../explore";
@@ -119,7 +121,7 @@ export function neverRules(counts: Counts, collector: Collector): void {
   const { program } = counts;
   const warn = { rule: "F17", severity: "warning" } as const;
   for (const s of program.states) {
-    if (s.index > 0 && !isHistoryInfo(s) && !counts.entered[s.index]) {
+    if (s.index > 0 && !isHistory(s) && !counts.entered[s.index]) {
       const outerToo = s.parent > 0 && !counts.entered[s.parent];
       if (!outerToo) collector.add({ ...warn, text: `Nothing ever leads to ${s.name}`, state: s.name });
     }

@@ -1,7 +1,9 @@
 /** States, reactions and looks as tables of a delivered script, where the short form for plain components won't do. */
+
+import { isHistory } from "../../../../kernel";
 import { compute, measureEnv, milliseconds } from "../../../measure";
 import { type Action, ALWAYS, type Branch, type Component, isTimed, type Look, own, targetsOf } from "../../../model";
-import { isHistoryInfo, type Program, type StateInfo, timerEvent } from "../../../program";
+import { type Program, type StateInfo, timerEvent } from "../../../program";
 import {
   bare,
   element,
@@ -34,7 +36,7 @@ export function statesTable(doc: Component, program: Program): string {
   const entries = program.states.map((s) => {
     const out: string[] = [];
     if (s.parent >= 0) out.push(`in: ${text(name(s.parent))}`);
-    if (isHistoryInfo(s)) out.push(`history: ${text(s.kind === "history" ? "shallow" : "deep")}`);
+    if (isHistory(s)) out.push(`history: ${text(s.kind === "history" ? "shallow" : "deep")}`);
     else if (s.kind !== "atomic") out.push(`kind: ${text(s.kind)}`);
     if (s.initial.length) out.push(`start: ${list(s.initial.map(name))}`);
     out.push(

@@ -24,6 +24,14 @@ function attributesOf(program: Program): string[] {
 
 const round = (n: number): string => String(Math.round(n * 1000) / 1000);
 
+/**
+ * What lies inside a placed part counts as lying all over it; only the browser knows where exactly. Whether a scrolled
+ * page shows it is not compared.
+ */
+const isInPlaced = (program: Program, part: number): boolean =>
+  program.doc.page.blocks !== undefined &&
+  program.parts[part].path.slice(1).some((p) => program.parts[p].part.area !== undefined);
+
 function saidByCore(program: Program, state: RunState, attributes: readonly string[]): Said {
   const out: Said = {
     state: program.configurations
@@ -40,7 +48,7 @@ function saidByCore(program: Program, state: RunState, attributes: readonly stri
     const words = [
       f.present ? "" : "absent",
       f.displayed ? "displayed" : "",
-      f.visible ? "visible" : "",
+      f.visible && !isInPlaced(program, index) ? "visible" : "",
       f.focusable ? "focusable" : "",
       f.inTabOrder ? "in Tab order" : "",
       f.present && f.inert ? "inert" : "",
@@ -57,19 +65,19 @@ function saidByCore(program: Program, state: RunState, attributes: readonly stri
   return out;
 }
 
-function saidByPage(facts: PageFacts, names: readonly string[], attributes: readonly string[]): Said {
+function saidByPage(program: Program, facts: PageFacts, attributes: readonly string[]): Said {
   const out: Said = {
     state: facts.state.join(" "),
     focus: facts.focus ?? "",
     announced: facts.announced,
     scroll: round(facts.scroll),
   };
-  for (const name of names) {
+  for (const { index, name } of program.parts) {
     const f = facts.parts[name];
     const words = [
       f.present ? "" : "absent",
       f.displayed ? "displayed" : "",
-      f.visible ? "visible" : "",
+      f.visible && !isInPlaced(program, index) ? "visible" : "",
       f.focusable ? "focusable" : "",
       f.inTabOrder ? "in Tab order" : "",
       f.present && f.inert ? "inert" : "",
@@ -192,21 +200,29 @@ export async function difference(
   const program = compile(doc);
   const names = program.parts.map((p) => p.name);
   const attributes = attributesOf(program);
+  if (start(program).step.loop) return null;
   const { page, errors } = await show(browser, doc);
   const done: string[] = [];
   const held = new Set<string>();
+  let pressed = false;
   try {
-    let state = start(program).state;
+    const first = start(program);
+    let { state } = first;
+    // What never comes to an end is cut, each host where it likes; the rules find it (F21).
+    let endless = first.step.loop;
+    if (endless) return null;
     const pass = async (ms: number): Promise<void> => {
       await page.evaluate((by) => (window as unknown as { pass(ms: number): Promise<void> }).pass(by), ms);
-      state = advance(program, state, state.now + ms);
+      state = advance(program, state, state.now + ms, ({ step }) => {
+        endless ||= step.loop;
+      });
     };
     const compare = async (): Promise<string[]> => {
       const facts = await page.evaluate(
         (n) => (window as unknown as { livelyProbe: typeof probePage }).livelyProbe(n, "data-name"),
         names,
       );
-      const [core, browserSays] = [saidByCore(program, state, attributes), saidByPage(facts, names, attributes)];
+      const [core, browserSays] = [saidByCore(program, state, attributes), saidByPage(program, facts, attributes)];
       const lines = Object.keys(core)
         .filter((k) => core[k] !== browserSays[k])
         .map((k) => `${k}: the core says “${core[k]}”, the page “${browserSays[k]}”`);
@@ -223,17 +239,21 @@ export async function difference(
         await pass(stimulus.wait);
       } else {
         // A button or a key that is down already, or up, is not pressed or let go again.
-        if ("down" in stimulus && state.pressed !== null) continue;
-        if ("click" in stimulus && state.pressed !== null) continue;
-        if ("up" in stimulus && state.pressed === null) continue;
+        if (("down" in stimulus || "click" in stimulus || "blur" in stimulus) && pressed) continue;
+        if ("up" in stimulus && !pressed) continue;
         if ("keyDown" in stimulus && held.has(stimulus.keyDown)) continue;
         if ("press" in stimulus && held.size) continue;
         if ("keyUp" in stimulus && !held.has(stimulus.keyUp)) continue;
         if (!(await perform(page, stimulus, held))) continue;
+        if ("down" in stimulus || "up" in stimulus) pressed = "down" in stimulus;
         done.push(JSON.stringify(stimulus));
-        state = stimulate(program, state, stimulus).state;
+        const result = stimulate(program, state, stimulus);
+        state = result.state;
+        endless ||= result.step.loop;
+        if (endless) return null;
         await pass(0);
       }
+      if (endless) return null;
       differs = await compare();
     }
     return differs.length ? { done, differs } : null;

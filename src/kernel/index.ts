@@ -5,6 +5,7 @@ export { complete, endChart } from "./complete";
 export { fitted, MOST_TEXT, type Range } from "./data";
 export { matches } from "./events";
 export { type Focusing, type FocusTarget, firstIn, settleFocus } from "./focus";
+export { type Presence, presenceAfter } from "./looks";
 export { type Branch, type Cell, type Enabled, type Evaluate, Fault, type Row, type Run, type Value } from "./run";
 export { domainOf, select } from "./select";
 export { startChart, take } from "./take";

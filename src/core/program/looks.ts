@@ -2,7 +2,7 @@
  * Poses: how every part is for a configuration and the conditions on looks that hold in it. Resolution: base, then the
  * active states in document order, so outer before inner; a later one wins property by property.
  */
-import { Fault } from "../../kernel";
+import { Fault, presenceAfter } from "../../kernel";
 import type { Env, Evaluate, Template } from "../expression";
 import type { ConditionalLook, Look, Motion, Presence } from "../model";
 import type { CellCompiler } from "./cells";
@@ -200,18 +200,9 @@ function apply(draft: Draft, { look, text, attributes, motion }: CompiledLook): 
 /** Declarations that say how a part is there count as that, whichever way they are written. */
 function applyCss(draft: Draft, css: Readonly<Record<string, string>>): void {
   for (const [property, value] of Object.entries(css)) {
-    if (property === "display") {
-      if (value === "none") {
-        draft.as = "not displayed";
-        continue;
-      }
-      if (draft.as === "not displayed") draft.as = "shown";
-    } else if (property === "visibility") {
-      // What is not displayed is hidden already, whatever its visibility.
-      if (value === "visible") draft.as = draft.as === "hidden" ? "shown" : draft.as;
-      else if (draft.as !== "not displayed") draft.as = "hidden";
-      continue;
-    } else if (property === "pointer-events") {
+    draft.as = presenceAfter(draft.as, property, value);
+    if (property === "visibility" || (property === "display" && value === "none")) continue;
+    if (property === "pointer-events") {
       draft.pointer = value !== "none";
       continue;
     }

@@ -32,6 +32,7 @@ export interface Opening {
 export function start(program: Program, opening: Opening = {}): Result {
   const step = newStep(0, { kind: "start" });
   const machine = new Machine(program, beforeMount(program, opening), step);
+  machine.drawn = false;
   machine.start();
   machine.dispatch(DOCUMENT, "page", program.plainRows.get("mounted") ?? []);
   if (machine.pageState.reducedMotion)
@@ -230,13 +231,13 @@ function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | n
   const plain = (key: string): void => void machine.dispatch(DOCUMENT, "page", program.plainRows.get(key) ?? []);
   const repage = (next: PageState): void => {
     machine.pageState = next;
-    machine.settle(machine.layout);
+    machine.pageChanged();
   };
   if ("scroll" in s) {
     const from = machine.page.scroll;
     scrollTo(machine, Math.min(s.scroll, scrollRange(program, pageState)), false);
     step.cause = { kind: "scroll", from, to: machine.page.scroll };
-    machine.settle(machine.layout);
+    machine.pageChanged();
   } else if ("resize" in s) {
     step.cause = { kind: "resize" };
     const size = { ...pageState, ...s.resize, glide: null };

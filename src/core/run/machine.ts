@@ -70,6 +70,8 @@ export class Machine implements Env, Run<Env> {
   /** The states that are active while a transition is being taken; null in between. */
   active: Set<StateIndex> | null = null;
   private spent = 0;
+  /** False while the run begins: nothing is on the screen yet. */
+  drawn = true;
   /** The record of what is going on. */
   private told: Dispatch | null = null;
 
@@ -285,6 +287,12 @@ export class Machine implements Env, Run<Env> {
     }
   }
 
+  /** The page is another: conditions about it may hold that did not. */
+  pageChanged(): void {
+    complete(this);
+    this.settle(this.layout);
+  }
+
   /** Gives a datum a value from outside. */
   assign(data: number, value: Value): void {
     this.attempt(() => {
@@ -360,8 +368,9 @@ export class Machine implements Env, Run<Env> {
       const moment = { now, pose: this.pose, tracks, lingering, page };
       const moved = moveTo(this.program, moment, pose);
       for (const t of this.tracks) if (!moved.tracks.includes(t)) interrupted.push(t.part);
-      this.tracks = moved.tracks;
-      this.lingering = moved.lingering;
+      // What was never drawn has nothing to move from (CSS Transitions 1 §3).
+      this.tracks = this.drawn ? moved.tracks : [];
+      this.lingering = this.drawn ? moved.lingering : [];
       this.pose = pose;
       this.layout = layoutOf(this.program, this);
     }

@@ -87,7 +87,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     const up = parts[p].parent;
     const look = looks[p];
     const root = up === DOCUMENT;
-    present[p] = as[p] !== "absent" && (root || present[up]);
+    // A text that a look says stands in place of what is inside.
+    present[p] = as[p] !== "absent" && (root || (present[up] && looks[up].text === null));
     displayed[p] = present[p] && as[p] !== "not displayed" && (root || displayed[up]);
     hidden[p] = as[p] === "hidden" || (!root && hidden[up]);
     out[p] = as[p] === "moved out" || (!root && out[up]);

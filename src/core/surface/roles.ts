@@ -19,7 +19,7 @@ export function attributeOf(program: Program, moment: Moment, part: PartIndex, n
 
 /** The text inside a part, as textContent gives it, white space folded. */
 export const textOf = (program: Program, moment: Moment, part: PartIndex): string =>
-  rawText(program, moment, part, () => true)
+  rawText(program, moment, part, (p) => layoutOf(program, moment).present[p])
     .replace(/\s+/g, " ")
     .trim();
 

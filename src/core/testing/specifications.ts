@@ -324,7 +324,7 @@ function build(d: {
           width: 800,
           height: 600,
           blocks: [
-            { name: "top", height: "620px" },
+            { name: "top", height: "590px" },
             { name: "long", height: "1400px" },
           ],
         }

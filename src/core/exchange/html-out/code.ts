@@ -1,74 +1,78 @@
-/** Small pieces of ECMAScript: names, texts, expressions of the document as code. */
+/** The serialiser of ECMAScript: names, texts, comments, expressions of the document as code. */
 import { mentions, templateHoles } from "../../expression";
-import { allStates, type Component, type FocusTarget } from "../../model";
 
-/** A text as a literal that stays one line and one script (HTML §4.12.1.3 on `</script` and `<!--`). */
+/** A text as a literal that stays one line and one script. */
 export const text = (value: string): string =>
   JSON.stringify(value).replaceAll("\u2028", "\\u2028").replaceAll("\u2029", "\\u2029");
 /** What stands behind `//`: no line end of any kind, so that it stays a comment (ECMAScript §12.3). */
 export const remark = (value: string): string => value.replace(/[\r\n\u2028\u2029]+/g, " ");
-/** What stands between the signs of a comment over lines. */
-export const blockRemark = (value: string): string => remark(value).replaceAll("*/", "* /");
-/** A script as the content of an element: only texts and comments can hold these letters, and there they mean the same. */
+/** A script as the content of an element (HTML §4.12.1.3): only texts and comments can hold these letters. */
 export const scriptInHtml = (script: string): string =>
   script.replace(/<(?=\/script)/gi, "<\\").replace(/<(?=!--)/g, "<\\");
-/** A datum of the component. */
-export const datum = (name: string): string => (/^[A-Za-z_]\w*$/.test(name) ? `data.${name}` : `data[${text(name)}]`);
+
 /** A property name, in quotes only where it needs them. */
 export const key = (name: string): string => (/^[A-Za-z_]\w*$/.test(name) ? name : text(name));
-/**
- * What a table begins with that says nothing about some states: where one of them is called `toString`, the table must
- * not answer with what every object has.
- */
-export const bare = (doc: Component): string[] =>
-  allStates(doc).some((s) => s.state.name in Object.prototype) ? ["__proto__: null"] : [];
-/** A part's element. */
-export const element = (part: string): string =>
-  /^[A-Za-z_]\w*$/.test(part) ? `parts.${part}` : `parts[${text(part)}]`;
+/** Something of an object, by its name. */
+export const member = (of: string, name: string): string =>
+  /^[A-Za-z_]\w*$/.test(name) ? `${of}.${name}` : `${of}[${text(name)}]`;
 
-/** The expressions of the document are ECMAScript already; only names of data and `in(…)` change. */
-export function expressionCode(source: string): string {
+interface Code {
+  code: string;
+  /** What it asks of its surroundings. */
+  asks: Set<string>;
+}
+
+/** The expressions of the document are ECMAScript already; only data, `in(…)` and the event get other names. */
+function expression(source: string): Code {
+  const asks = new Set<string>();
   let out = "";
   let at = 0;
+  const fixed = (piece: string): string =>
+    piece.replace(/\b_event\.name\b|\bpage\.(?:width|height|scroll|reducedMotion)\b/g, (found) => {
+      asks.add(found === "_event.name" ? "event" : "page");
+      return found === "_event.name" ? "event" : found;
+    });
   for (const m of mentions(source)) {
     if (m.kind === "state") continue;
-    out += source.slice(at, m.from) + (m.kind === "in" ? "isIn" : datum(m.name));
+    asks.add(m.kind === "in" ? "isIn" : "data");
+    out += fixed(source.slice(at, m.from)) + (m.kind === "in" ? "isIn" : member("data", m.name));
     at = m.to;
   }
-  return (out + source.slice(at)).replace(/\b_event\.name\b/g, "eventName");
+  return { code: out + fixed(source.slice(at)), asks };
 }
 
 const lineEnds: Record<string, string> = { "\r": "\\r", "\n": "\\n", "\u2028": "\\u2028", "\u2029": "\\u2029" };
 
-/** A text template as code: a template literal, or a plain text where nothing in it changes. */
-export function templateCode(template: string): string {
-  const holes = templateHoles(template);
-  const fixed = (piece: string): string => piece.replaceAll("\\${", "${");
-  if (!holes.length) return text(fixed(template));
+/** A text template: a template literal, or a plain text where nothing in it changes. */
+function template(source: string): Code {
+  const holes = templateHoles(source);
+  const plain = (piece: string): string => piece.replaceAll("\\${", "${");
+  if (!holes.length) return { code: text(plain(source)), asks: new Set() };
   const quoted = (piece: string): string =>
-    fixed(piece)
+    plain(piece)
       .replaceAll("\\", "\\\\")
       .replaceAll("`", "\\`")
       .replaceAll("${", "\\${")
       .replace(/[\r\n\u2028\u2029]/g, (end) => lineEnds[end]);
+  const asks = new Set<string>();
   let out = "`";
   let at = 0;
   for (const hole of holes) {
-    out += `${quoted(template.slice(at, hole.from - 2))}\${${expressionCode(template.slice(hole.from, hole.to))}}`;
+    const inner = expression(source.slice(hole.from, hole.to));
+    for (const a of inner.asks) asks.add(a);
+    out += `${quoted(source.slice(at, hole.from - 2))}\${${inner.code}}`;
     at = hole.to + 1;
   }
-  return `${out}${quoted(template.slice(at))}\``;
+  return { code: `${out}${quoted(source.slice(at))}\``, asks };
 }
 
-/** A focus target as a function: it is asked for only once the new state is on the screen. */
-export const focusCode = (t: FocusTarget): string => {
-  if ("back" in t) return "() => back";
-  if ("part" in t) return `() => ${element(t.part)}`;
-  if ("first" in t) return `() => firstIn(${element(t.first)})`;
-  if ("last" in t) return `() => among(${element(t.last)}).at(-1)`;
-  const [by, inside] = "next" in t ? [1, t.next] : [-1, t.previous];
-  return `() => step(${inside === null ? "root" : element(inside)}, ${by})`;
+/** A function of what the component knows; it takes only what it asks for. */
+const asFunction = ({ code, asks }: Code): string => {
+  const taken = ["data", "isIn", "event", "page"].filter((a) => asks.has(a));
+  return `${taken.length ? `({ ${taken.join(", ")} })` : "()"} => ${code.startsWith("{") ? `(${code})` : code}`;
 };
+export const expressionCode = (source: string): string => asFunction(expression(source));
+export const templateCode = (source: string): string => asFunction(template(source));
 
 export const indented = (lines: string, pad = "  "): string =>
   lines
@@ -76,6 +80,20 @@ export const indented = (lines: string, pad = "  "): string =>
     .map((line) => (line ? pad + line : line))
     .join("\n");
 
-/** `const name = { … };` with one entry a line. */
-export const table = (name: string, entries: readonly string[]): string =>
-  entries.length ? `const ${name} = {\n${entries.map((e) => indented(`${e},`)).join("\n")}\n};` : `const ${name} = {};`;
+const LONG = 100;
+const listed = (open: string, items: readonly string[], close: string, space: string): string => {
+  if (!items.length) return open + close;
+  const flat = `${open}${space}${items.join(", ")}${space}${close}`;
+  return flat.length < LONG && !flat.includes("\n")
+    ? flat
+    : `${open}\n${items.map((e) => indented(`${e},`)).join("\n")}\n${close}`;
+};
+/** An object literal; entries that are not there are left out. */
+export const object = (entries: readonly (readonly [string, string | undefined])[]): string =>
+  listed(
+    "{",
+    entries.flatMap(([k, v]) => (v === undefined ? [] : [`${key(k)}: ${v}`])),
+    "}",
+    " ",
+  );
+export const list = (items: readonly string[]): string => listed("[", items, "]", "");

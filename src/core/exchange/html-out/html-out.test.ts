@@ -1,4 +1,5 @@
 /** What delivered files are made of, piece by piece. That they behave is shown in a browser, in e2e/. */
+import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import type { Part } from "../../model";
 import { compile } from "../../program";
@@ -18,24 +19,26 @@ describe("code", () => {
     expect([key("open"), key("half-open"), key("1st")]).toEqual(["open", '"half-open"', '"1st"']);
   });
   it.each([
-    ["n + 1", "data.n + 1"],
-    ["`${n} n`", "`${data.n} n`"],
-    ['in("open") && n > 0', 'isIn("open") && data.n > 0'],
-    ["Math.max(n, label.length)", null],
-    ["'n in (n)'", "'n in (n)'"],
+    ["n + 1", "({ data }) => data.n + 1"],
+    ["`${n} n`", "({ data }) => `${data.n} n`"],
+    ['in("open") && n > 0', '({ data, isIn }) => isIn("open") && data.n > 0'],
+    ["'n in (n)'", "() => 'n in (n)'"],
+    ["page.width < 600 && !page.reducedMotion", "({ page }) => page.width < 600 && !page.reducedMotion"],
+    ["_event.name == 'x'", "({ event }) => event == 'x'"],
   ])("expression %s", (text, code) => {
-    if (code) expect(expressionCode(text)).toBe(code);
+    expect(expressionCode(text)).toBe(code);
   });
   it.each([
-    ["plain", '"plain"'],
-    ['with "quotes"', '"with \\"quotes\\""'],
-    ["${n} left", "`${data.n} left`"],
-    ["`${n}` \\${x}", "`\\`${data.n}\\` \\${x}`"],
-    ["back\\slash ${n}", "`back\\\\slash ${data.n}`"],
+    ["plain", '() => "plain"'],
+    ['with "quotes"', '() => "with \\"quotes\\""'],
+    ["${n} left", "({ data }) => `${data.n} left`"],
+    ["`${n}` \\${x}", "({ data }) => `\\`${data.n}\\` \\${x}`"],
+    ["back\\slash ${n}", "({ data }) => `back\\\\slash ${data.n}`"],
+    ["two\nlines ${n}", "({ data }) => `two\\nlines ${data.n}`"],
   ])("template %s", (template, code) => {
     expect(templateCode(template)).toBe(code);
     // And it means the same: evaluated, with the data in reach.
-    const value = new Function("data", `return ${code}`)({ n: 4 });
+    const value = new Function(`return (${code})({ data: { n: 4 } })`)();
     expect(value).toBe(template.replace(/\$\{n\}/g, "4").replace("\\${", "${"));
   });
 });
@@ -100,17 +103,13 @@ describe("the style sheet", () => {
     ].map((s) => css.indexOf(s));
     expect(order.every((at, i) => at > (order[i - 1] ?? -1))).toBe(true);
   });
-  it("says how parts are there from what is resolved, states that agree together", () => {
-    const css = styleSheet(
-      doc({
-        states: ["one", "two", "three"],
-        looks: { p: { one: "hidden", two: "hidden", three: "transparent; no pointer" } },
-      }),
-    );
-    expect(css).toContain(
-      '[data-state~="one"] [data-part="p"],\n[data-state~="two"] [data-part="p"] {\n  visibility: hidden;\n}',
-    );
-    expect(css).toContain('[data-state~="three"] [data-part="p"] {\n  opacity: 0;\n  pointer-events: none;\n}');
+  it("has a rule for each way of being there that is used, and no other", () => {
+    const css = styleSheet(doc({ looks: { p: { one: "hidden", two: "transparent; no pointer" } } }));
+    expect(css).toContain('[data-as~="hidden"] {\n  visibility: hidden;\n}');
+    expect(css).toContain('[data-as~="transparent"] {\n  opacity: 0;\n}');
+    expect(css).toContain('[data-as~="no-pointer"] {\n  pointer-events: none;\n}');
+    expect(css).not.toContain("moved-out");
+    expect(styleSheet(doc())).not.toContain("data-as");
   });
   it("takes the markup's own hidden style for a look, not for a rule that no state could lift", () => {
     const css = styleSheet(
@@ -127,46 +126,44 @@ describe("the style sheet", () => {
 
 describe("the script", () => {
   it("manages only what the style sheet cannot say", () => {
-    const d = doc({ looks: { a: { one: "opacity: 0.5", two: "no pointer" }, p: { two: 'inert; title="x"' } } });
-    expect(managed(d, compile(d)).map((m) => [m.part.name, m.fields, m.attributes])).toEqual([
-      ["p", ["inert"], ["title"]],
-    ]);
+    const d = doc({ looks: { a: { one: "opacity: 0.5" }, p: { two: 'inert; title="x"' } } });
+    expect(managed(d, compile(d)).map((m) => m.part.name)).toEqual(["p"]);
   });
   it("gives the element back the attribute it had where a look says nothing", () => {
     const code = script(
       doc({ parts: [button("a", { attributes: { title: "base" } })], looks: { a: { two: "no title" } } }),
     );
-    expect(code).toContain('one: () => ({\n      a: { attributes: { title: "base" } },');
-    expect(code).toContain("a: { attributes: { title: null } },");
+    expect(code).toContain('attributes: { title: () => "base" }');
+    expect(code).toContain('["two", { attributes: { title: null } }]');
   });
-  it("listens once at a part for all its rows, and tells inside from exactly", () => {
-    const code = script(
-      doc({
-        reactions: {
-          "click a": { one: "two" },
-          "click exactly a": { two: "one" },
-          "click outside p": { two: "one" },
-          "press x": { one: "two" },
-          "press y in p": { two: "one" },
-        },
-      }),
-    );
-    expect(code).toContain(
-      'if (event.target === parts.a) react(event, "click a", "click exactly a");\n    else react(event, "click a");',
-    );
-    expect(code).toContain('if (!parts.p.contains(event.target)) react(event, "click outside p");');
-    expect(code).toContain('parts.p.addEventListener("keydown"');
-    expect(code.match(/document\.addEventListener\("keydown"/g)).toHaveLength(1);
+  it("finds texts by their node: neighbours are one, and one that begins empty is none", () => {
+    const d = doc({
+      data: [{ name: "t", type: "text", initial: "" }],
+      parts: [box("p", ["a ", "b ${t}", button("a"), "${t}", button("c"), "end"])],
+    });
+    expect(managed(d, compile(d))[0].texts).toEqual([
+      { at: 0, template: "a b ${t}", empty: false },
+      { at: 2, template: "${t}", empty: true },
+    ]);
+  });
+  it("holds the kernel's modules that it needs, and no others", () => {
+    const code = script(doc({ reactions: { "click a": { one: "two" } } }));
+    expect(code).toContain("function select(");
+    for (const unneeded of ["keyOf", "IntersectionObserver", "fetch(", "data-announcements"])
+      expect(code).not.toContain(unneeded);
   });
   it("leaves rows that say nothing out", () => {
-    expect(script(doc({ reactions: { "click a": {} } }))).not.toContain("click a");
-  });
-  it("is cleared away by what it returns: listeners and timers", () => {
-    const code = script(doc({ reactions: { after: { one: "1s → two" } } }));
-    expect(code).toContain("listening.abort();\n    for (const timer of timers) clearTimeout(timer.id);");
+    expect(script(doc({ reactions: { "click a": {} } }))).not.toContain('"click"');
   });
   it("cannot end its own element early", () => {
     const html = deliveredPage(doc({ looks: { p: { two: '"</script><b>"' } } }), null);
     expect(html.match(/<\/script>/g)).toHaveLength(1);
+  });
+});
+
+describe("the kernel that pages carry", () => {
+  it("is the kernel as it is", async () => {
+    const { kernelFile } = await import("../../../../scripts/kernel");
+    expect(readFileSync("src/core/exchange/html-out/kernel-source.ts", "utf8")).toBe(kernelFile());
   });
 });

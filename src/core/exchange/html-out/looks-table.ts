@@ -1,129 +1,145 @@
-/** What the style sheet alone cannot say about looks: presence, inert, disabled, attributes, texts. */
-import type { Component, Look } from "../../model";
-import { own } from "../../model";
+/** What the style sheet cannot say about looks: presence, the pointer, inert, disabled, attributes, texts. */
+import { ALWAYS, allStates, type Component, type ConditionalLook, type Look } from "../../model";
 import type { PartInfo, Program } from "../../program";
-import { restingLooks } from "../../surface";
-import { isPlainChart, presenceOf } from "./chart/tables";
-import { indented, key, table, templateCode, text } from "./code";
+import { expressionCode, list, object, templateCode, text } from "./code";
 
+type Said = Look | ConditionalLook;
 export interface Managed {
   part: PartInfo;
-  /** What the script sets on it, the same list in every state. */
-  fields: ("there" | "inert" | "disabled" | "hiddenFromAll" | "text")[];
-  attributes: string[];
-  /** Children that are text with data in it, by index. */
-  texts: { child: number; template: string }[];
+  /** State, look, condition: in the order in which they are heard. */
+  cells: { state: string; look: Said; when: string | undefined }[];
+  /** Texts of its own that change, by the node they are in the markup. */
+  texts: { at: number; template: string; empty: boolean }[];
 }
 
+/** Parts that the script has something to do with, whatever their events. */
 export function managed(doc: Component, program: Program): Managed[] {
+  const order = [ALWAYS, ...allStates(doc).map((s) => s.state.name)];
   return program.parts.flatMap((part) => {
-    const row = doc.looks.find((r) => r.part === part.name)?.in ?? {};
-    const cells = Object.values(row).flatMap((l) => [l, ...(l.and ?? [])]);
-    const leaves = program.states.filter((s) => s.atomic).map((s) => restingLooks(program, s.index)[part.index]);
-    // Looks under conditions and in regions come together in more ways than there are states: there every mention counts.
-    const always = !isPlainChart(doc, program);
-    const varies = (
-      f: (l: (typeof leaves)[number]) => unknown,
-      said: (l: (typeof cells)[number]) => boolean,
-    ): boolean => (always ? cells.some(said) : new Set(leaves.map(f)).size > 1);
-    const fields: Managed["fields"] = [];
-    const gone = (as: string | undefined): boolean => as === "not displayed" || as === "absent";
-    if (leaves.some((l) => gone(l.as)) || (always && cells.some((l) => gone(presenceOf(l))))) fields.push("there");
-    if (
-      varies(
-        (l) => l.inert,
-        (l) => l.inert !== undefined,
-      )
-    )
-      fields.push("inert");
-    if (
-      varies(
-        (l) => l.disabled,
-        (l) => l.disabled !== undefined,
-      )
-    )
-      fields.push("disabled");
-    if (
-      varies(
-        (l) => l.exposed,
-        (l) => l.exposed !== undefined,
-      )
-    )
-      fields.push("hiddenFromAll");
-    if (leaves.some((l) => l.text !== null) || cells.some((l) => l.text !== undefined)) fields.push("text");
-    const living = part.attributes.filter(([, t]) => !t.constant).map(([name]) => name);
-    const attributes = [...new Set([...living, ...cells.flatMap((l) => Object.keys(l.attributes ?? {}))])];
-    const texts = fields.includes("text")
-      ? []
-      : (part.part.content ?? []).flatMap((c, child) =>
-          typeof c === "string" && part.content[child] && isLiving(part, child) ? [{ child, template: c }] : [],
-        );
-    const any = fields.length || attributes.length || texts.length;
-    return any ? [{ part, fields, attributes, texts }] : [];
+    const cells = order.flatMap((state) =>
+      doc.looks
+        .filter((row) => row.part === part.name && Object.hasOwn(row.in, state))
+        .flatMap(({ in: said }): Managed["cells"] => {
+          const { and = [], ...plain } = said[state];
+          return [
+            { state, look: plain, when: undefined },
+            ...and.map(({ when, ...look }) => ({ state, look: look as Said, when })),
+          ];
+        }),
+    );
+    const worded = cells.filter(({ look }) => Object.keys(wordsOf(look)).length);
+    const living = part.attributes.some(([, t]) => !t.constant);
+    const texts = textsOf(part);
+    return worded.length || living || texts.length ? [{ part, cells: worded, texts }] : [];
   });
-
-  function isLiving(part: PartInfo, child: number): boolean {
-    const c = part.content[child];
-    return typeof c !== "number" && !c.constant;
-  }
 }
 
-export function looksTable(doc: Component, program: Program, list: readonly Managed[]): string {
-  const leaves = program.states.filter((s) => s.atomic);
-  const codes = list.map((m) => leaves.map((leaf) => lookCode(doc, program, m, leaf.index)));
-  const same = codes.map((c) => c.every((code) => code === c[0]));
-  const line = (m: Managed, code: string): string => indented(`${key(m.part.name)}: ${code},`);
-  const always = list.flatMap((m, i) => (same[i] ? [line(m, codes[i][0])] : []));
-  const entries = leaves.map((leaf, l) => {
-    const lines = list.flatMap((m, i) => (same[i] ? [] : [line(m, codes[i][l])]));
-    return lines.length ? `${key(leaf.name)}: () => ({\n${lines.join("\n")}\n})` : `${key(leaf.name)}: () => ({})`;
+/** The texts with data in them; neighbours are one node, and a text that begins empty is none. */
+function textsOf({ part, content }: PartInfo): Managed["texts"] {
+  const out: Managed["texts"] = [];
+  const env = {
+    data: [],
+    isIn: () => false,
+    event: "",
+    page: { width: 0, height: 0, scroll: 0, reducedMotion: false },
+  };
+  let node = 0;
+  let open: { template: string; living: boolean; words: string } | null = null;
+  const close = (): void => {
+    if (!open) return;
+    const empty = open.words === "";
+    if (open.living) out.push({ at: node, template: open.template, empty });
+    if (!empty || open.living) node++;
+    open = null;
+  };
+  (part.content ?? []).forEach((c, i) => {
+    const compiled = content[i];
+    if (typeof c !== "string" || typeof compiled === "number") {
+      close();
+      node++;
+      return;
+    }
+    const words: string = compiled.constant ? compiled.run(env) : "?";
+    open = {
+      template: (open?.template ?? "") + c,
+      living: (open?.living ?? false) || !compiled.constant,
+      words: (open?.words ?? "") + words,
+    };
   });
-  return [
-    "// What the style sheet cannot say: how each part is, in every state and state by state.",
-    always.length ? `const alwaysLooks = () => ({\n${always.join("\n")}\n});` : "const alwaysLooks = () => ({});",
-    table("looks", entries),
-    "const looksNow = () => ({ ...alwaysLooks(), ...looks[state]() });",
-  ].join("\n");
-}
-
-function lookCode(doc: Component, program: Program, m: Managed, leaf: number): string {
-  const look = restingLooks(program, leaf)[m.part.index];
-  const said = saidIn(doc, program, m.part.name, leaf);
-  const out: string[] = [];
-  if (m.fields.includes("there")) {
-    out.push(`there: ${look.as === "not displayed" || look.as === "absent" ? text(look.as) : "true"}`);
-  }
-  if (m.fields.includes("inert")) out.push(`inert: ${look.inert}`);
-  if (m.fields.includes("disabled")) out.push(`disabled: ${look.disabled}`);
-  const attributes = m.attributes.map((name) => `${key(name)}: ${attributeCode(m.part, said, name)}`);
-  if (m.fields.includes("hiddenFromAll")) attributes.push(`"aria-hidden": ${look.exposed ? "null" : '"true"'}`);
-  if (attributes.length) out.push(`attributes: { ${attributes.join(", ")} }`);
-  if (m.fields.includes("text")) {
-    const own = m.part.part.content?.find((c) => typeof c === "string") ?? "";
-    out.push(`text: ${templateCode(said.text ?? own)}`);
-  }
-  if (m.texts.length)
-    out.push(`texts: { ${m.texts.map((t) => `${t.child}: ${templateCode(t.template)}`).join(", ")} }`);
-  return `{ ${out.join(", ")} }`;
-}
-
-/** Everything said about a part in an atomic state, outer states first. */
-function saidIn(doc: Component, program: Program, part: string, leaf: number): Look {
-  const cells = doc.looks.find((row) => row.part === part)?.in ?? {};
-  const out: Look = {};
-  for (const s of program.states[leaf].path.toReversed()) {
-    const look = own(cells, program.states[s].name);
-    if (!look) continue;
-    if (look.text !== undefined) out.text = look.text;
-    out.attributes = { ...out.attributes, ...look.attributes };
-  }
+  close();
   return out;
 }
 
-function attributeCode(part: PartInfo, said: Look, name: string): string {
-  const value =
-    said.attributes && Object.hasOwn(said.attributes, name)
-      ? said.attributes[name]
-      : (own(part.part.attributes, name) ?? null);
-  return value === null ? "null" : templateCode(value);
+/** What a look says that is not in the style sheet. */
+function wordsOf(look: Said): Record<string, string> {
+  const out: Record<string, string> = {};
+  const { display, visibility } = look.css ?? {};
+  const pointer = look.css?.["pointer-events"];
+  if (display !== undefined) out.display = text(display);
+  if (visibility !== undefined) out.visibility = text(visibility);
+  if (look.as) out.as = text(look.as);
+  if (pointer !== undefined) out.pointer = String(pointer !== "none");
+  if (look.pointer !== undefined) out.pointer = String(look.pointer);
+  if (look.inert !== undefined) out.inert = String(look.inert);
+  if (look.disabled !== undefined) out.disabled = String(look.disabled);
+  if (look.text !== undefined) out.text = templateCode(look.text);
+  const attributes = Object.entries(look.attributes ?? {}).map(
+    ([n, v]) => [n, v === null ? "null" : templateCode(v)] as const,
+  );
+  const exposed = look.exposed === undefined ? [] : [["aria-hidden", look.exposed ? "null" : '() => "true"'] as const];
+  if (attributes.length || exposed.length) out.attributes = object([...attributes, ...exposed]);
+  return out;
+}
+
+export function partLooks({ part, cells, texts }: Managed): string {
+  return object([
+    ["base", baseCode(part, cells)],
+    [
+      "texts",
+      texts.length
+        ? list(texts.map((t) => list([String(t.at), templateCode(t.template), ...(t.empty ? ["true"] : [])])))
+        : undefined,
+    ],
+    [
+      "cells",
+      list(
+        cells.map(({ state, look, when }) =>
+          list([
+            text(state),
+            object(Object.entries(wordsOf(look))),
+            ...(when === undefined ? [] : [expressionCode(when)]),
+          ]),
+        ),
+      ),
+    ],
+  ]);
+}
+
+/** The part without any look, as far as some look says something else. */
+function baseCode(info: PartInfo, cells: Managed["cells"]): string {
+  const { attributes = {}, css = {} } = info.part;
+  const said = cells.map((c) => wordsOf(c.look));
+  const any = (...words: string[]): boolean => said.some((s) => words.some((w) => Object.hasOwn(s, w)));
+  const flag = (name: string): string => String(Object.hasOwn(attributes, name));
+  const gone = Object.hasOwn(attributes, "hidden") || css.display === "none";
+  const as = gone ? "not displayed" : css.visibility === "hidden" ? "hidden" : "shown";
+  const names = new Set([
+    ...info.attributes.filter(([, t]) => !t.constant).map(([n]) => n),
+    ...cells.flatMap(({ look }) => [
+      ...Object.keys(look.attributes ?? {}),
+      ...(look.exposed === undefined ? [] : ["aria-hidden"]),
+    ]),
+  ]);
+  const values = [...names].map(
+    (n) => [n, Object.hasOwn(attributes, n) ? templateCode(attributes[n]) : "null"] as const,
+  );
+  const pointer = css["pointer-events"];
+  return object([
+    ["as", any("as", "display", "visibility") ? text(as) : undefined],
+    ["pointer", any("pointer") ? (pointer === undefined ? "null" : String(pointer !== "none")) : undefined],
+    ["inert", any("inert") ? flag("inert") : undefined],
+    ["disabled", any("disabled") ? flag("disabled") : undefined],
+    ["text", any("text") ? "null" : undefined],
+    ["attributes", values.length ? object(values) : undefined],
+  ]);
 }

@@ -1,5 +1,5 @@
 /** The parts in their initial state, as HTML that a person would write. */
-import { allParts, type Component, partsInBehaviour } from "../../model";
+import { allParts, type Component, type ConditionalLook, type Look, partsInBehaviour } from "../../model";
 import { compile } from "../../program";
 import { beforeMount } from "../../run";
 import { layoutOf, type RenderedPart, render } from "../../surface";
@@ -27,9 +27,11 @@ export function initialParts(doc: Component, marked: ReadonlySet<string>): Rende
   const layout = layoutOf(program, moment);
   const hidden = new Set(program.parts.filter((p) => layout.as[p.index] === "not displayed").map((p) => p.name));
   const absent = new Set(program.parts.filter((p) => layout.as[p.index] === "absent").map((p) => p.name));
-  // A part that starts absent is written all the same; the script takes it out before the first paint.
-  const shown = absent.size ? compile(withoutAbsent(doc, absent)) : program;
-  const present = render(shown, absent.size ? beforeMount(shown) : moment);
+  // A part that starts absent is written all the same, and what stands behind a text; the script takes it out before the
+  // first paint.
+  const covered = new Set(program.parts.filter((p) => p.content.some((c) => typeof c === "number")).map((p) => p.name));
+  const shown = compile(withAll(doc, absent, covered));
+  const present = render(shown, beforeMount(shown));
   const one = (part: RenderedPart): RenderedPart => {
     const attributes = { ...part.attributes };
     if (Object.hasOwn(attributes, "data-block"))
@@ -80,22 +82,22 @@ const isBoolean = (name: string): boolean =>
 const joined = (a: string | RenderedPart, b: RenderedPart): boolean =>
   typeof a !== "string" && inlineTags.has(a.tag) && inlineTags.has(b.tag);
 
-function withoutAbsent(doc: Component, absent: ReadonlySet<string>): Component {
+function withAll(doc: Component, absent: ReadonlySet<string>, covered: ReadonlySet<string>): Component {
+  const plain = <L extends Look | ConditionalLook>(part: string, { text, as, ...look }: L) => ({
+    ...look,
+    ...(text === undefined || covered.has(part) ? {} : { text }),
+    ...(as === undefined ? {} : { as: as === "absent" && absent.has(part) ? ("not displayed" as const) : as }),
+  });
+  const whole = (part: string, { and, ...look }: Look): Look => ({
+    ...plain(part, look),
+    ...(and ? { and: and.map((l) => ({ ...plain(part, l), when: l.when })) } : {}),
+  });
   return {
     ...doc,
-    looks: doc.looks.map((row) =>
-      absent.has(row.part)
-        ? {
-            ...row,
-            in: Object.fromEntries(
-              Object.entries(row.in).map(([s, look]) => [
-                s,
-                look.as === "absent" ? { ...look, as: "not displayed" } : look,
-              ]),
-            ),
-          }
-        : row,
-    ),
+    looks: doc.looks.map((row) => ({
+      ...row,
+      in: Object.fromEntries(Object.entries(row.in).map(([s, look]) => [s, whole(row.part, look)])),
+    })),
   };
 }
 

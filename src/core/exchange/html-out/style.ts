@@ -1,36 +1,56 @@
-/** The looks as a style sheet: base style, a rule for each cell (outer states before inner), then how parts are there. */
+/**
+ * The looks as a style sheet: the base style, a rule a cell in the order of the document, all of one weight, so that the
+ * later one wins as it does in the specification; then how parts are there, which the script says word by word.
+ */
 import { printTransition } from "../../measure";
-import { ALWAYS, allParts, allStates, type Component, type Look, type Motion, own, type Presence } from "../../model";
-import { compile, type Program } from "../../program";
-import { baseSheet, presenceStyle, restingLooks } from "../../surface";
-import { conditionsOnStyle, isPlainChart, presenceOf } from "./chart/tables";
+import { ALWAYS, allParts, allStates, type Component, type Look, type Motion } from "../../model";
+import { baseSheet, movedOutStyle } from "../../surface";
+
+/** Conditions on looks, in the order in which the style sheet names them. */
+export const conditionsOnStyle = (doc: Component): string[] => [
+  ...new Set(
+    doc.looks.flatMap((row) =>
+      Object.values(row.in).flatMap((l) =>
+        (l.and ?? []).filter((c) => Object.keys(declarations(c)).length).map((c) => c.when),
+      ),
+    ),
+  ),
+];
 
 export function styleSheet(doc: Component): string {
-  const program = compile(doc);
-  if (!isPlainChart(doc, program)) return chartSheet(doc);
-  const states = [ALWAYS, ...allStates(doc).map((s) => s.state.name)];
+  const conditions = conditionsOnStyle(doc);
   const rules: string[] = [];
-  for (const state of states) {
+  const calmer: string[] = [];
+  for (const state of [ALWAYS, ...allStates(doc).map((s) => s.state.name)]) {
     for (const row of doc.looks) {
-      const lines = Object.entries(declarations(own(row.in, state) ?? {}));
-      if (lines.length) rules.push(rule([scope(state)], row.part, lines));
+      if (!Object.hasOwn(row.in, state)) continue;
+      const { and = [], ...plain } = row.in[state];
+      for (const { when, ...look } of [{ ...plain, when: undefined }, ...and]) {
+        const asked = when === undefined ? "" : `[data-when~="c${conditions.indexOf(when)}"]`;
+        const at = `:where(${state === ALWAYS ? "[data-state]" : `[data-state~="${state}"]`}${asked})`;
+        const lines = Object.entries(declarations(look));
+        if (lines.length) rules.push(rule(at, row.part, lines));
+        if (look.motion && Object.values(look.motion).some((m) => m.reduced !== undefined))
+          calmer.push(rule(at, row.part, [["transition", calm(look.motion)]]));
+      }
     }
   }
-  const gone = "[hidden] {\n  display: none !important;\n}";
-  return [baseSheet(doc), ...rules, ...calmRules(doc, scope), ...presenceRules(program), gone]
-    .filter(Boolean)
-    .join("\n\n");
+  const inside = calmer.join("\n\n").replace(/^(?=.)/gm, "  ");
+  const reduced = calmer.length ? [`@media (prefers-reduced-motion: reduce) {\n${inside}\n}`] : [];
+  return [baseSheet(doc), ...rules, ...reduced, ...presenceRules(doc)].filter(Boolean).join("\n\n");
 }
 
-const scope = (state: string): string => (state === ALWAYS ? "[data-state]" : `[data-state~="${state}"]`);
+const lines = (list: readonly (readonly [string, string])[]): string =>
+  list.map(([p, v]) => `  ${p}: ${v};`).join("\n");
+const rule = (scope: string, part: string, list: readonly [string, string][]): string =>
+  `${scope} [data-part="${part}"] {\n${lines(list)}\n}`;
 
-const rule = (scopes: string[], part: string, lines: [string, string][]): string =>
-  `${scopes.map((s) => `${s} [data-part="${part}"]`).join(",\n")} {\n${lines.map(([p, v]) => `  ${p}: ${v};`).join("\n")}\n}`;
-
+/** What a look declares; how the part is there is not among it. */
 function declarations(look: Look): Record<string, string> {
   const out: Record<string, string> = {};
   for (const [property, value] of Object.entries(look.css ?? {})) {
-    if (property !== "visibility" && property !== "pointer-events") out[property] = value;
+    const presence = property === "visibility" || property === "pointer-events";
+    if (!presence && !(property === "display" && value === "none")) out[property] = value;
   }
   if (look.motion && Object.keys(look.motion).length) out.transition = printTransition(usual(look.motion));
   return out;
@@ -51,95 +71,31 @@ const calm = (motion: Record<string, Motion>): string =>
     ),
   ) || "none";
 
-/** Rules for those who prefer reduced motion. @param scopeOf how a state is named in a selector */
-function calmRules(doc: Component, scopeOf: (state: string) => string): string[] {
-  const rules = [ALWAYS, ...allStates(doc).map((s) => s.state.name)].flatMap((state) =>
-    doc.looks.flatMap((row) => {
-      const motion = own(row.in, state)?.motion;
-      if (!motion || !Object.values(motion).some((m) => m.reduced !== undefined)) return [];
-      return [rule([scopeOf(state)], row.part, [["transition", calm(motion)]])];
-    }),
-  );
-  if (!rules.length) return [];
-  const inside = rules.join("\n\n").replace(/^(?=.)/gm, "  ");
-  return [`@media (prefers-reduced-motion: reduce) {\n${inside}\n}`];
-}
-
-/** How parts are there, from the resolved looks: atomic states that agree share a rule. */
-function presenceRules(program: Program): string[] {
-  const leaves = program.states.filter((s) => s.atomic);
-  return program.parts.flatMap((part) => {
-    const groups = new Map<string, { scopes: string[]; lines: [string, string][] }>();
-    for (const leaf of leaves) {
-      const look = restingLooks(program, leaf.index)[part.index];
-      const displayed = look.as !== "not displayed" && look.as !== "absent";
-      const style = { ...(displayed ? presenceStyle(look.as) : {}) };
-      if (look.pointer !== null) style["pointer-events"] = look.pointer ? "auto" : "none";
-      const lines = Object.entries(style);
-      const key = JSON.stringify(lines);
-      const group = groups.get(key) ?? { scopes: [], lines };
-      group.scopes.push(scope(leaf.name));
-      groups.set(key, group);
-    }
-    return [...groups.values()]
-      .filter((g) => g.lines.length)
-      .map((g) => rule(g.scopes.length === leaves.length ? [scope(ALWAYS)] : g.scopes, part.name, g.lines));
-  });
-}
-
-/**
- * The sheet of a component with regions or conditions: a rule a cell in the order of the document, all of one weight, so
- * that the later one wins as it does in the specification.
- */
-function chartSheet(doc: Component): string {
-  const conditions = conditionsOnStyle(doc);
-  const base = new Map(allParts(doc).map(({ part }) => [part.name, part.css ?? {}]));
-  const states = [ALWAYS, ...allStates(doc).map((s) => s.state.name)];
-  const rules: string[] = [];
-  for (const state of states) {
-    for (const row of doc.looks) {
-      const look = own(row.in, state);
-      if (!look) continue;
-      const add = (l: Look, when: string): void => {
-        const as = presenceOf(l);
-        const faded = JSON.stringify(row.in).includes('"transparent"') && l.css?.opacity === undefined;
-        const opacity = base.get(row.part)?.opacity ?? "1";
-        const out = JSON.stringify(row.in).includes('"moved out"') && as !== undefined && as !== "moved out";
-        const lines = Object.entries({
-          ...(out ? backInView(base.get(row.part) ?? {}) : {}),
-          ...declarations(l),
-          ...(as === undefined ? {} : cancelled(as, faded, opacity)),
-        });
-        if (l.pointer !== undefined) lines.push(["pointer-events", l.pointer ? "auto" : "none"]);
-        const at = state === ALWAYS ? "[data-state]" : `[data-state~="${state}"]`;
-        if (lines.length) rules.push(rule([`:where(${at}${when})`], row.part, lines));
-      };
-      add(look, "");
-      for (const { when, ...more } of look.and ?? []) add(more, `[data-when~="c${conditions.indexOf(when)}"]`);
-    }
-  }
-  const gone = "[hidden] {\n  display: none !important;\n}";
-  const calmer = calmRules(doc, (state) => `:where(${scope(state)})`);
-  return [baseSheet(doc), ...rules, ...calmer, gone].filter(Boolean).join("\n\n");
-}
-
-/** Undoes what takes a part out of view, for looks that come over one that did. */
-const backInView = (base: Readonly<Record<string, string>>): Record<string, string> => {
-  const initial = {
-    position: "static",
-    width: "auto",
-    height: "auto",
-    overflow: "visible",
-    "clip-path": "none",
-    "white-space": "inherit",
-  };
-  return Object.fromEntries(
-    Object.entries(initial).map(([property, value]) => [property, own(base, property) ?? value]),
-  );
-};
-
-/** A way of being there, and the end of being hidden. */
-function cancelled(as: Presence, faded: boolean, opacity: string): Record<string, string> {
-  if (as === "not displayed" || as === "absent") return {};
-  return { visibility: "inherit", ...(faded ? { opacity } : {}), ...presenceStyle(as) };
+/** A rule for each way of being there that the component uses. */
+function presenceRules(doc: Component): string[] {
+  const looks = doc.looks.flatMap((row) => Object.values(row.in).flatMap((l) => [l, ...(l.and ?? [])]));
+  const base = allParts(doc).map(({ part }) => part.css ?? {});
+  const css = [...looks.map((l) => l.css ?? {}), ...base];
+  const is = (as: Look["as"]): boolean => looks.some((l) => l.as === as);
+  const used: [string, boolean, Record<string, string>][] = [
+    ["transparent", is("transparent"), { opacity: "0" }],
+    ["hidden", is("hidden") || css.some((c) => c.visibility !== undefined), { visibility: "hidden" }],
+    ["moved-out", is("moved out"), movedOutStyle],
+    [
+      "no-pointer",
+      looks.some((l) => l.pointer === false) || css.some((c) => c["pointer-events"] === "none"),
+      { "pointer-events": "none" },
+    ],
+    [
+      "pointer",
+      looks.some((l) => l.pointer) || css.some((c) => (c["pointer-events"] ?? "none") !== "none"),
+      { "pointer-events": "auto" },
+    ],
+  ];
+  return [
+    ...used.flatMap(([word, there, style]) =>
+      there ? [`[data-as~="${word}"] {\n${lines(Object.entries(style))}\n}`] : [],
+    ),
+    "[hidden] {\n  display: none !important;\n}",
+  ];
 }

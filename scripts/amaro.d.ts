@@ -1,0 +1,3 @@
+declare module "amaro" {
+  export function transformSync(source: string, options: { mode: "strip-only" }): { code: string };
+}

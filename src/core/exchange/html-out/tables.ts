@@ -1,0 +1,192 @@
+/** A component as the plain data that the kernel runs on a page: what does not stand in the markup and the style. */
+import { compute, measureEnv } from "../../measure";
+import {
+  type Action,
+  type Branch,
+  type Component,
+  type EventSpec,
+  isTimed,
+  type StateNode,
+  targetsOf,
+} from "../../model";
+import { type Program, timerEvent } from "../../program";
+import { expressionCode, list, object, templateCode, text } from "./code";
+import { type Managed, partLooks } from "./looks-table";
+
+/** The component's tables. @param parts whose elements are needed @param conditions that the style sheet asks about */
+export function componentCode(
+  doc: Component,
+  program: Program,
+  parts: readonly string[],
+  looks: readonly Managed[],
+  conditions: readonly string[],
+): string {
+  const writer = new Writer(doc, program);
+  const data = doc.data.map(
+    (d) => [d.name, typeof d.initial === "string" ? text(d.initial) : String(d.initial)] as const,
+  );
+  const initial = doc.initial === undefined ? undefined : list([doc.initial].flat().map(text));
+  return object([
+    ["states", list(doc.states.map((s) => writer.state(s)))],
+    ["initial", initial],
+    ["data", object(data)],
+    ["ranges", object(doc.data.map((d) => [d.name, rangeCode(d)] as const))],
+    ["parts", list(parts.map(text))],
+    ["reactions", list(doc.reactions.flatMap((row) => writer.row(row)))],
+    ["focus", object(Object.entries(doc.focus).map(([s, f]) => [s, JSON.stringify(f)] as const))],
+    ["looks", object(looks.map((m) => [m.part.name, partLooks(m)] as const))],
+    ["conditions", list(conditions.map(expressionCode))],
+    ["requests", object((doc.requests ?? []).map((r, i) => [r.name, writer.request(r.method, r.path, i)] as const))],
+  ]);
+}
+
+const rangeCode = (d: Component["data"][number]): string =>
+  object([
+    ["type", text(d.type)],
+    ["min", d.type === "integer" ? String(d.min) : undefined],
+    ["max", d.type === "integer" ? String(d.max) : undefined],
+    ["values", d.type === "one of" ? list(d.values.map(text)) : undefined],
+  ]);
+
+class Writer {
+  constructor(
+    private readonly doc: Component,
+    private readonly program: Program,
+  ) {}
+
+  /** ms; the document is in order, so that it can be computed. */
+  private time(value: string): number {
+    const found = compute(value, measureEnv(this.doc), "time");
+    return found.ok ? Math.max(0, found.value.n) : 0;
+  }
+
+  state(s: StateNode): string {
+    const actions = (a: StateNode["entry"]): string | undefined => (a?.length ? this.actions(a) : undefined);
+    return object([
+      ["name", text(s.name)],
+      ["kind", s.kind && text(s.kind)],
+      ["initial", s.initial === undefined ? undefined : list([s.initial].flat().map(text))],
+      ["initialActions", actions(s.initialActions)],
+      ["entry", actions(s.entry)],
+      ["exit", actions(s.exit)],
+      ["states", s.states?.length ? list(s.states.map((i) => this.state(i))) : undefined],
+    ]);
+  }
+
+  row({ event, in: cells }: Component["reactions"][number]): string[] {
+    const said = Object.entries(cells);
+    if (!said.length) return [];
+    const ways = said.map(([s, c]) => [s, c === "ignored" ? "[]" : list(c.branches.map((b) => this.way(b)))] as const);
+    const after = isTimed(event)
+      ? object(said.map(([s, c]) => [s, String(c === "ignored" ? 0 : this.time(c.after ?? "0ms"))] as const))
+      : undefined;
+    const rest = this.event(event);
+    return [object([...rest, ["after", after], ["in", object(ways)]])];
+  }
+
+  private event(e: EventSpec): (readonly [string, string | undefined])[] {
+    const at = e as { part?: string; scope?: string; within?: string; key?: string; ratio?: number };
+    const plain = [
+      ["on", text(e.on === "reduced motion" ? `reduced motion ${e.preferred ? "on" : "off"}` : e.on)],
+    ] as const;
+    const events =
+      e.on === "own"
+        ? e.event.split(/\s+/)
+        : e.on === "timer"
+          ? [timerEvent(e.timer)]
+          : e.on === "request ok" || e.on === "request failed"
+            ? [`request.${e.request}.${e.on === "request ok" ? "ok" : "failed"}`]
+            : undefined;
+    const distance =
+      e.on === "scroll past" || e.on === "scroll back" ? e.distance : "width" in e ? (e.width as string) : undefined;
+    return [
+      ...plain,
+      ["part", (at.part ?? at.within) === undefined ? undefined : text((at.part ?? at.within)!)],
+      ["scope", at.scope && text(at.scope)],
+      ["key", at.key && text(at.key)],
+      ["up", e.on === "key" && e.up ? "true" : undefined],
+      ["events", events && list(events.map(text))],
+      ["distance", distance && text(distance)],
+      ["ratio", at.ratio === undefined ? undefined : String(at.ratio)],
+      ["when", e.on === "becomes" ? expressionCode(e.when) : undefined],
+    ];
+  }
+
+  private way(b: Branch): string {
+    const to = targetsOf(b);
+    return object([
+      ["when", b.when === undefined ? undefined : expressionCode(b.when)],
+      ["to", to.length ? list(to.map(text)) : undefined],
+      ["internal", b.internal && "true"],
+      ["actions", b.actions?.length ? this.actions(b.actions) : undefined],
+    ]);
+  }
+
+  private actions(actions: readonly Action[]): string {
+    return list(actions.map((a) => this.action(a)));
+  }
+
+  private action(a: Action): string {
+    const of = (...entries: (readonly [string, string | undefined])[]): string =>
+      object([["do", text(a.do)], ...entries]);
+    switch (a.do) {
+      case "assign":
+        return of(["data", text(a.data)], ["value", expressionCode(a.value)]);
+      case "raise":
+        return of(["event", text(a.event)]);
+      case "send":
+        return of(
+          ["event", text(a.event)],
+          ["delay", String(a.delay === undefined ? 0 : this.time(a.delay))],
+          ["id", a.id === undefined ? undefined : text(a.id)],
+        );
+      case "start":
+        return object([
+          ["do", text("send")],
+          ["event", text(timerEvent(a.timer))],
+          ["delay", String(this.time(a.after))],
+          ["id", text(a.timer)],
+          ["restart", "true"],
+        ]);
+      case "cancel":
+        return of(["id", text(a.timer)]);
+      case "focus":
+        return of(["target", JSON.stringify(a.target)]);
+      case "scroll":
+        return of(["to", JSON.stringify(a.to)], ["smooth", String(a.smooth ?? false)]);
+      case "announce":
+        return of(["text", templateCode(a.text)]);
+      case "request":
+        return of(["request", text(a.request)]);
+      case "log":
+        return of(
+          ["label", a.label === undefined ? undefined : text(a.label)],
+          ["value", a.value === undefined ? undefined : expressionCode(a.value)],
+        );
+      case "fail":
+        return of(["why", text(a.why)]);
+      case "block":
+        return of(["actions", this.actions(a.actions)]);
+      case "if": {
+        const branches = a.branches.map((b) =>
+          object([
+            ["when", b.when === undefined ? undefined : expressionCode(b.when)],
+            ["actions", this.actions(b.actions)],
+          ]),
+        );
+        return of(["branches", list(branches)]);
+      }
+      default:
+        return of();
+    }
+  }
+
+  request(method: string, path: string, index: number): string {
+    const { latency, ok } = this.program.requests[index];
+    const address = `/stand-in${path}?latency=${latency}ms&outcome=${ok ? "ok" : "fails"}`;
+    return object([
+      ["method", text(method)],
+      ["path", text(address)],
+    ]);
+  }
+}

@@ -1,0 +1,115 @@
+/** Where the focus goes on a page, and what holds it there. */
+import { type Focusing, type FocusTarget, settleFocus } from "../focus";
+import type { Target } from "./component";
+import type { Feature, Page } from "./page";
+
+const candidates =
+  "a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe, [tabindex], [contenteditable]:not([contenteditable=false])";
+
+export const canFocus = (element: HTMLElement): boolean =>
+  element.matches(candidates) &&
+  !element.matches(":disabled, [inert], [inert] *") &&
+  element.checkVisibility({ visibilityProperty: true });
+
+export const among = (within: HTMLElement): HTMLElement[] =>
+  [...within.querySelectorAll<HTMLElement>(candidates)].filter(canFocus);
+
+/** Tab stops in their order: those with a number of their own first (HTML §6.6.3). */
+export function stops(within: HTMLElement): HTMLElement[] {
+  const all = [within, ...among(within)].filter((e, i) => e.tabIndex >= 0 && (i > 0 || canFocus(e)));
+  const numbered = all.filter((e) => e.tabIndex > 0).sort((a, b) => a.tabIndex - b.tabIndex);
+  return [...numbered, ...all.filter((e) => e.tabIndex === 0)];
+}
+
+const focused = (root: HTMLElement): HTMLElement | null => {
+  const { activeElement } = document;
+  return activeElement instanceof HTMLElement && activeElement !== document.body && root.contains(activeElement)
+    ? activeElement
+    : null;
+};
+
+/** The element that holds the focus in the active states; an inner state's goes before an outer one's. */
+export function holder(page: Page): HTMLElement | null {
+  const held = page.states.flatMap((s) => {
+    const within = page.isActive(s.index) ? page.component.focus[s.name]?.within : undefined;
+    return within === undefined ? [] : [page.parts[within]];
+  });
+  return held.at(-1) ?? null;
+}
+
+const backs = new WeakMap<Page, HTMLElement | null>();
+
+function targetOf(page: Page, target: Target): FocusTarget<HTMLElement> {
+  if ("back" in target) return { kind: "back" };
+  const [kind, name] = Object.entries(target)[0] as [FocusTarget<HTMLElement>["kind"], string | null];
+  return { kind, part: name === null ? null : page.parts[name] } as FocusTarget<HTMLElement>;
+}
+
+export const focus: Feature = {
+  before(page) {
+    if (holder(page) && !backs.has(page)) backs.set(page, focused(page.root));
+  },
+  settle(page) {
+    const was = focused(page.root);
+    let now = was;
+    const asked: Focusing<HTMLElement> = {
+      get focused() {
+        return now;
+      },
+      get back() {
+        return backs.get(page);
+      },
+      set back(element) {
+        if (element === undefined) backs.delete(page);
+        else backs.set(page, element);
+      },
+      holder: () => holder(page),
+      canFocus,
+      contains: (outer, inner) => outer.contains(inner),
+      stops: (within) => stops(within ?? page.root),
+      among,
+      move: (to) => {
+        now = to;
+      },
+      refused() {},
+    };
+    const targets = page.wanted.map((t) => targetOf(page, t));
+    page.wanted = [];
+    settleFocus(asked, targets);
+    if (now === was) return;
+    // Only where it ends is told to those who listen.
+    if (now) now.focus({ preventScroll: true });
+    else was?.blur();
+  },
+};
+
+/** While something holds the focus, Tab goes round in it and the pointer cannot take the focus elsewhere. */
+export const hold: Feature = {
+  begin(page) {
+    const { signal } = page.listening;
+    document.addEventListener(
+      "keydown",
+      (event) => {
+        const held = holder(page);
+        if (event.key !== "Tab" || event.defaultPrevented || !held) return;
+        event.preventDefault();
+        const list = stops(held);
+        const at = list.indexOf(document.activeElement as HTMLElement);
+        const next = event.shiftKey ? (at > 0 ? at - 1 : list.length - 1) : (at + 1) % list.length;
+        list[next]?.focus();
+      },
+      { signal },
+    );
+    document.addEventListener(
+      "mousedown",
+      (event) => {
+        const held = holder(page);
+        if (!held?.contains(document.activeElement)) return;
+        const path = event.composedPath().filter((e): e is HTMLElement => e instanceof HTMLElement);
+        const to = path.find(canFocus);
+        if (!to || !held.contains(to)) event.preventDefault();
+      },
+      { signal },
+    );
+  },
+};

@@ -1,0 +1,107 @@
+/** How the parts are, put on the page: what comes is displayed before it moves, what goes stays until it has moved. */
+import { presenceAfter } from "../looks";
+import type { Env, Expression, Look, PartLooks } from "./component";
+import type { Feature, Page } from "./page";
+
+/** What is inside an element by itself, while a look's text stands there instead. */
+const inside = new WeakMap<HTMLElement, ChildNode[]>();
+/** An absent element leaves a comment behind, to come back to its place. */
+const marks = new WeakMap<HTMLElement, Comment>();
+
+const holds = (page: Page, when: Expression | undefined): boolean => {
+  try {
+    return !when || when(page) === true;
+  } catch {
+    return false;
+  }
+};
+
+/** The base, then what active states say, outer before inner; later wins. */
+export function lookOf(page: Page, looks: PartLooks): Look {
+  const look: Look = { ...looks.base, attributes: { ...looks.base.attributes } };
+  for (const [state, said, when] of looks.cells) {
+    if (!page.isIn(state) || !holds(page, when)) continue;
+    for (const property of ["display", "visibility"] as const) {
+      const value = said[property];
+      if (value !== undefined) look.as = presenceAfter(look.as ?? "shown", property, value);
+    }
+    const { display: _display, visibility: _visibility, ...more } = said;
+    Object.assign(look, more, { attributes: { ...look.attributes, ...said.attributes } });
+  }
+  return look;
+}
+
+const isGone = ({ as }: Look): boolean => as === "not displayed" || as === "absent";
+
+function come(element: HTMLElement): void {
+  element.hidden = false;
+  marks.get(element)?.replaceWith(element);
+  marks.delete(element);
+}
+
+/** Once its own motions are over, unless it is wanted there again by then. */
+function go(page: Page, name: string, element: HTMLElement): void {
+  const away = (): void => {
+    const { as } = lookOf(page, page.component.looks[name]);
+    if (as !== "not displayed" && as !== "absent") return;
+    element.hidden = as === "not displayed";
+    if (as !== "absent" || marks.has(element)) return;
+    const mark = document.createComment(name);
+    marks.set(element, mark);
+    element.replaceWith(mark);
+  };
+  const motions = element.isConnected ? element.getAnimations() : [];
+  if (!motions.length) away();
+  else
+    Promise.allSettled(motions.map((m) => m.finished)).then(() => {
+      away();
+      page.refresh();
+    });
+}
+
+function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["texts"]>, env: Env): void {
+  if (look.inert !== undefined && element.inert !== look.inert) element.inert = look.inert;
+  if (look.disabled !== undefined) element.toggleAttribute("disabled", look.disabled);
+  for (const [name, value] of Object.entries(look.attributes ?? {})) {
+    const text = value === null ? null : value(env);
+    if (text === null) element.removeAttribute(name);
+    else if (element.getAttribute(name) !== text) element.setAttribute(name, text);
+  }
+  const own = inside.get(element) ?? [...element.childNodes];
+  for (const [at, text] of texts) own[at].textContent = text(env);
+  if (look.text) {
+    const text = look.text(env);
+    inside.set(element, own);
+    if (element.childNodes.length !== 1 || element.textContent !== text) element.textContent = text;
+  } else if (inside.delete(element)) element.replaceChildren(...own);
+  const words = [
+    ...(look.as === "hidden" || look.as === "transparent" || look.as === "moved out"
+      ? [look.as.replace(" ", "-")]
+      : []),
+    ...(look.pointer === undefined || look.pointer === null ? [] : [look.pointer ? "pointer" : "no-pointer"]),
+  ];
+  if (words.length) element.dataset.as = words.join(" ");
+  else delete element.dataset.as;
+}
+
+export const looks: Feature = {
+  begin({ component, parts }) {
+    // A text that begins empty is no node of what was parsed.
+    for (const [name, { texts = [] }] of Object.entries(component.looks))
+      for (const [at, , empty] of texts)
+        if (empty) parts[name].insertBefore(document.createTextNode(""), parts[name].childNodes[at] ?? null);
+  },
+  settle(page) {
+    const { component, parts, root } = page;
+    const now = Object.keys(component.looks).map((name) => [name, lookOf(page, component.looks[name])] as const);
+    const coming = now.filter(([name, look]) => look.as !== undefined && !isGone(look) && (parts[name].hidden || marks.has(parts[name])));
+    for (const [name] of coming) come(parts[name]);
+    // What is not drawn yet has nothing to move from.
+    if (coming.length && root.dataset.shown !== undefined) root.getBoundingClientRect();
+    root.dataset.shown = "";
+    if (component.conditions.length)
+      root.dataset.when = component.conditions.flatMap((c, i) => (holds(page, c) ? [`c${i}`] : [])).join(" ");
+    for (const [name, look] of now) write(parts[name], look, component.looks[name].texts ?? [], page);
+    for (const [name, look] of now) if (isGone(look)) go(page, name, parts[name]);
+  },
+};

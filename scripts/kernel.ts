@@ -40,8 +40,8 @@ const declarations = [
 const withoutTypes = (source: string): string => declarations.reduce((text, d) => text.replace(d, ""), source);
 
 /** As the project formats its code. */
-function formatted(text: string): string {
-  const done = spawnSync("node_modules/.bin/biome", ["format", "--stdin-file-path=kernel.js"], {
+function formatted(text: string, name = "kernel.js"): string {
+  const done = spawnSync("node_modules/.bin/biome", ["format", `--stdin-file-path=${name}`], {
     input: text,
     encoding: "utf8",
   });
@@ -58,7 +58,9 @@ export function kernelModules(): Module[] {
   );
 }
 
-export const kernelFile = (): string =>
+export const kernelFile = (): string => `${formatted(kernelText(), "kernel-source.ts")}\n`;
+
+const kernelText = (): string =>
   `/** The kernel's modules as delivered pages carry them. Made by \`npm run kernel\` from src/kernel; not to be edited. */
 export interface KernelModule {
   /** Modules that have to stand before it. */

@@ -85,7 +85,9 @@ export function focusByTab(m: Machine, backwards: boolean): void {
   let at = order.indexOf(from);
   if (at < 0 && from !== DOCUMENT) {
     // From a place outside the Tab order: on to its neighbour in the tree, whatever numbers the stops have.
-    const neighbour = backwards ? Math.max(...order.filter((p) => p < from)) : Math.min(...order.filter((p) => p > from));
+    const neighbour = backwards
+      ? Math.max(...order.filter((p) => p < from))
+      : Math.min(...order.filter((p) => p > from));
     const there = order.indexOf(neighbour);
     at = there < 0 ? (backwards ? 0 : order.length - 1) : there + (backwards ? 1 : -1);
   } else if (at < 0) at = backwards ? order.length : -1;

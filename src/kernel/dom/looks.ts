@@ -94,7 +94,9 @@ export const looks: Feature = {
   settle(page) {
     const { component, parts, root } = page;
     const now = Object.keys(component.looks).map((name) => [name, lookOf(page, component.looks[name])] as const);
-    const coming = now.filter(([name, look]) => look.as !== undefined && !isGone(look) && (parts[name].hidden || marks.has(parts[name])));
+    const coming = now.filter(
+      ([name, look]) => look.as !== undefined && !isGone(look) && (parts[name].hidden || marks.has(parts[name])),
+    );
     for (const [name] of coming) come(parts[name]);
     // What is not drawn yet has nothing to move from.
     if (coming.length && root.dataset.shown !== undefined) root.getBoundingClientRect();

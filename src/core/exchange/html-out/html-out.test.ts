@@ -96,7 +96,7 @@ describe("the style sheet", () => {
       }),
     );
     const order = [
-      '[data-state] [data-part="p"]',
+      ':where([data-state]) [data-part="p"]',
       '[data-state~="outer"]',
       "transition: color 1s linear 5ms",
       '[data-state~="in-1"]',

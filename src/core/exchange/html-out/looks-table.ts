@@ -1,6 +1,10 @@
 /** What the style sheet cannot say about looks: presence, the pointer, inert, disabled, attributes, texts. */
+
+import type { Env } from "../../expression";
 import { ALWAYS, allStates, type Component, type ConditionalLook, type Look } from "../../model";
 import type { PartInfo, Program } from "../../program";
+import { beforeMount } from "../../run";
+import { envOf } from "../../surface";
 import { expressionCode, list, object, templateCode, text } from "./code";
 
 type Said = Look | ConditionalLook;
@@ -14,6 +18,7 @@ export interface Managed {
 
 /** Parts that the script has something to do with, whatever their events. */
 export function managed(doc: Component, program: Program): Managed[] {
+  const env = envOf(program, beforeMount(program));
   const order = [ALWAYS, ...allStates(doc).map((s) => s.state.name)];
   return program.parts.flatMap((part) => {
     const cells = order.flatMap((state) =>
@@ -29,20 +34,14 @@ export function managed(doc: Component, program: Program): Managed[] {
     );
     const worded = cells.filter(({ look }) => Object.keys(wordsOf(look)).length);
     const living = part.attributes.some(([, t]) => !t.constant);
-    const texts = textsOf(part);
+    const texts = textsOf(part, env);
     return worded.length || living || texts.length ? [{ part, cells: worded, texts }] : [];
   });
 }
 
 /** The texts with data in them; neighbours are one node, and a text that begins empty is none. */
-function textsOf({ part, content }: PartInfo): Managed["texts"] {
+function textsOf({ part, content }: PartInfo, env: Env): Managed["texts"] {
   const out: Managed["texts"] = [];
-  const env = {
-    data: [],
-    isIn: () => false,
-    event: "",
-    page: { width: 0, height: 0, scroll: 0, reducedMotion: false },
-  };
   let node = 0;
   let open: { template: string; living: boolean; words: string } | null = null;
   const close = (): void => {
@@ -59,7 +58,7 @@ function textsOf({ part, content }: PartInfo): Managed["texts"] {
       node++;
       return;
     }
-    const words: string = compiled.constant ? compiled.run(env) : "?";
+    const words: string = compiled.run(env);
     open = {
       template: (open?.template ?? "") + c,
       living: (open?.living ?? false) || !compiled.constant,

@@ -137,12 +137,27 @@ describe("lively check", () => {
       writeComponent({
         ...texts,
         name: "Hungry",
-        data: [{ name: "n", type: "number", initial: 0 }],
+        data: [
+          { name: "n", type: "number", initial: 0 },
+          { name: "t", type: "text", initial: "" },
+        ],
         reactions: [
           ...texts.reactions,
           {
             event: { on: "every" },
-            in: { closed: { after: "7ms", branches: [{ actions: [{ do: "assign", data: "n", value: "n + 1" }] }] } },
+            in: {
+              closed: {
+                after: "7ms",
+                branches: [
+                  {
+                    actions: [
+                      { do: "assign", data: "n", value: "n + 1" },
+                      { do: "assign", data: "t", value: `"${"x".repeat(9000)}" + n` },
+                    ],
+                  },
+                ],
+              },
+            },
           },
         ],
       }),

@@ -12,6 +12,7 @@ import type {
   Problem,
   Value,
 } from "../model";
+import { mapNames } from "../model";
 import type { Configurations } from "./configuration";
 
 /** Index of a part in tree order; -1 stands for the document itself. */
@@ -155,9 +156,25 @@ export const isInState = (outer: { index: number; end: number }, s: StateIndex):
 export const timerEvent = (timer: string): string => `timer.${timer}`;
 export const answerEvent = (request: string, ok: boolean): string => `request.${request}.${ok ? "ok" : "failed"}`;
 
+/** Conditions and values that ask about the page. */
+export function pageExpressions(program: Program): readonly string[] {
+  let list = program.cache.get("page expressions") as string[] | undefined;
+  if (!list) {
+    const found: string[] = [];
+    const note = (text: string): string => {
+      if (/\bpage\.\w/.test(text)) found.push(text);
+      return text;
+    };
+    mapNames(program.doc, { name: (_kind, name) => name, expression: note });
+    program.cache.set("page expressions", found);
+    list = found;
+  }
+  return list;
+}
+
 /** True when conditions can ask about the page, so that what it is like is part of how things go on. */
 export const tracksPage = (program: Program): boolean =>
-  program.becomesRows.length > 0 || JSON.stringify([program.doc.looks, program.doc.reactions]).includes("page.");
+  program.becomesRows.length > 0 || pageExpressions(program).length > 0;
 
 /** The rows that an own event reaches, in the order of the document. */
 export function rowsFor(program: Program, event: string): readonly RowInfo[] {

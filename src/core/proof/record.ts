@@ -1,7 +1,7 @@
 /** A stretch of a run as a scenario: what was done, with waits as round as they can be without anything going otherwise. */
 import type { Scenario, Step as ScenarioStep } from "../model";
 import type { Program } from "../program";
-import { act, openSession, type RunState, runTo, type Session, stateAt } from "../run";
+import { act, openSession, type RunState, runTo, type Session, stateAt, stateFields } from "../run";
 import { layoutOf, scrollAt } from "../surface";
 import { playScenario } from "./scenario";
 import { mergedWaits } from "./steps";
@@ -62,12 +62,16 @@ function after(steps: Steps, from: number): ScenarioStep[] {
 
 /** What a situation is, whenever it is: all that decides how things go on. */
 function situation(program: Program, state: RunState): string {
-  const { config, data, focus, tabFrom, page, timers, tracks, over, pressed, spaceAt, now } = state;
+  const { page, timers, tracks, now } = state;
   const due = timers.map((t) => [t.kind === "state" ? t.row : t.event, Math.round(t.due - now)]);
   const moving = tracks.map((t) => [t.part, t.property, t.goal, Math.round(t.start + t.delay + t.duration - now)]);
   const { tabOrder } = layoutOf(program, state);
   const where = [page.width, page.height, page.reducedMotion, Math.round(scrollAt(page, now))];
-  return JSON.stringify([config, data, focus, tabFrom, where, due, moving, over, pressed, spaceAt, tabOrder]);
+  const decides = Object.entries(stateFields).flatMap(([field, role]) => {
+    const value = state[field as keyof RunState];
+    return role !== "decides" || field === "page" ? [] : [value instanceof Map ? [...value] : value];
+  });
+  return JSON.stringify([decides, where, due, moving, tabOrder]);
 }
 
 /** The steps that lead to where the run is at `from`, without those that made no difference. */

@@ -1,5 +1,5 @@
 /** Stimuli beyond clicks and key presses, tried only where a row could answer to them. */
-import { DOCUMENT, type Program, tracksPage } from "../program";
+import { DOCUMENT, type Program, pageExpressions, tracksPage } from "../program";
 import { beforeMount, type RunState, type Stimulus } from "../run";
 import { pixels, placeOf, scrollAt, scrollRange } from "../surface";
 
@@ -94,10 +94,11 @@ export class MoreStimuli {
 
   private distances(): Stimulus[] {
     const { program } = this;
-    if (!program.scrollRows.length && !program.viewRows.length) return [];
+    const asked = this.asked("scroll");
+    if (!program.scrollRows.length && !program.viewRows.length && !asked.length) return [];
     const { page } = program.doc;
     const range = scrollRange(program, page);
-    const at = new Set<number>([0, range]);
+    const at = new Set<number>([0, range, ...asked.flatMap((d) => [d - 1, d, d + 1])]);
     for (const r of program.scrollRows) {
       const d = pixels(program, r.distance, page, range);
       for (const side of [d, d + 1]) at.add(side);
@@ -121,15 +122,34 @@ export class MoreStimuli {
       const w = pixels(this.program, r.width, page, page.width);
       return [Math.floor(w), Math.floor(w) + 1];
     });
-    const allowed = [...new Set(sizes)].filter((w) => w >= 200 && w <= 4000);
-    return allowed.map((width) => ({ resize: { width, height: page.height } }));
+    const around = (numbers: readonly number[]): number[] => numbers.flatMap((n) => [n - 1, n, n + 1]);
+    const allowed = (list: readonly number[]): number[] =>
+      [...new Set(list.map(Math.round))].filter((w) => w >= 200 && w <= 4000);
+    const heights = allowed([page.height, ...around(this.asked("height"))]);
+    const widths = allowed([...sizes, ...around(this.asked("width"))]);
+    const resized = [
+      ...widths.map((width) => ({ width, height: page.height })),
+      ...heights.slice(1).map((height) => ({ width: page.width, height })),
+    ];
+    // Back to how it began, too.
+    if (resized.length) resized.push({ width: page.width, height: page.height });
+    return resized.map((resize) => ({ resize }));
+  }
+
+  /** The numbers that conditions hold against a measure of the page: on each side of one they may differ. */
+  private asked(measure: "width" | "height" | "scroll"): number[] {
+    const out: number[] = [];
+    for (const text of pageExpressions(this.program))
+      if (text.includes(`page.${measure}`)) for (const n of text.match(/\d+(?:\.\d+)?/g) ?? []) out.push(Number(n));
+    return out;
   }
 
   private window(): Stimulus[] {
     const { plainRows } = this.program;
     const out: Stimulus[] = [];
     if (plainRows.has("window blur")) out.push({ blur: true });
-    if (plainRows.has("reduced motion on") || plainRows.has("reduced motion off")) {
+    const asks = pageExpressions(this.program).some((text) => text.includes("page.reducedMotion"));
+    if (plainRows.has("reduced motion on") || plainRows.has("reduced motion off") || asks) {
       out.push({ reducedMotion: true }, { reducedMotion: false });
     }
     if (plainRows.has("unmounted")) out.push({ unmount: true });

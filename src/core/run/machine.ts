@@ -373,11 +373,25 @@ export class Machine implements Env, Run<Env> {
       this.lingering = this.drawn ? moved.lingering : [];
       this.pose = pose;
       this.layout = layoutOf(this.program, this);
+      for (const t of this.dropUndrawn()) interrupted.push(t.part);
     }
     const focused = this.focus;
     settleFocus(this, before);
     if (this.focus !== focused) this.focusChanged(focused);
     if (interrupted.length) this.motionRows(interrupted, false);
+  }
+
+  /** What is not displayed does not move, itself or with what is around it (CSS Transitions 1 §3). @returns what it drops */
+  private dropUndrawn(): Track[] {
+    const dropped: Track[] = [];
+    for (;;) {
+      const gone = this.tracks.filter((t) => !this.layout.displayed[t.part]);
+      if (!gone.length) return dropped;
+      dropped.push(...gone);
+      this.tracks = this.tracks.filter((t) => !gone.includes(t));
+      this.lingering = this.lingering.filter((l) => this.tracks.some((t) => t.part === l.part));
+      this.layout = layoutOf(this.program, this);
+    }
   }
 
   /** Gives focus in and out to those who listen; a part is told when the focus comes into it from outside. */
@@ -417,7 +431,9 @@ export class Machine implements Env, Run<Env> {
     this.tracks = left.tracks;
     this.lingering = left.lingering;
     this.layout = layoutOf(this.program, this);
+    const dropped = this.dropUndrawn();
     this.settle(before);
+    if (dropped.length) this.motionRows([...new Set(dropped.map((t) => t.part))], false);
     const whole = [...new Set(parts)].filter((p) => !still.has(p));
     if (this.program.motionRows.length) this.motionRows(whole, true);
     return [...new Set(parts)];

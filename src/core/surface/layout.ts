@@ -124,7 +124,16 @@ const inFieldset = (parts: readonly PartInfo[], disabled: boolean[], up: PartInd
 function isOver(parts: readonly PartInfo[], a: PartIndex, b: PartIndex): boolean {
   if (a >= b && a < parts[b].end) return true;
   if (b >= a && b < parts[a].end) return false;
-  return parts[a].layer !== parts[b].layer ? parts[a].layer > parts[b].layer : a > b;
+  const [mine, its] = [contexts(parts, a), contexts(parts, b)];
+  const at = mine.findIndex((c, i) => c.part !== its[i]?.part);
+  const [x, y] = [mine[at], its[at]];
+  return x.layer !== y.layer ? x.layer > y.layer : x.part > y.part;
+}
+
+/** The stacking contexts that a part lies in, outer first, itself last: layers are compared within one (CSS 2 §E.2). */
+function contexts(parts: readonly PartInfo[], part: PartIndex): { part: PartIndex; layer: number }[] {
+  const around = parts[part].path.slice(1).filter((p) => parts[p].part.layer !== undefined);
+  return [part, ...around].reverse().map((p) => ({ part: p, layer: parts[p].part.layer ?? 0 }));
 }
 
 function landing(parts: readonly PartInfo[], catches: readonly boolean[], aimed: PartIndex): PartIndex {
@@ -153,15 +162,16 @@ const native = new Set(["button", "input", "select", "textarea", "summary", "ifr
 /** The part's tabindex in force; null when it cannot be focused at all (HTML §6.6). */
 function tabIndex(info: PartInfo, look: PartLook): number | null {
   const { part } = info;
-  const said = look.attributes.has("tabindex")
-    ? look.attributes.get("tabindex")?.run(noEnv)
-    : part.attributes?.tabindex;
+  const own = look.attributes.get("tabindex");
+  const said = look.attributes.has("tabindex") ? own?.run(noEnv) : part.attributes?.tabindex;
   if (said !== undefined && /^\s*-?\d+\s*$/.test(said)) return Number(said);
   if (part.tag === "input" && part.attributes?.type === "hidden") return null;
   if (native.has(part.tag)) return 0;
-  if ((part.tag === "a" || part.tag === "area") && part.attributes?.href !== undefined) return 0;
-  const editable = part.attributes?.contenteditable;
-  return editable !== undefined && editable !== "false" ? 0 : null;
+  const has = (name: string): string | null | undefined =>
+    look.attributes.has(name) ? (look.attributes.get(name)?.run(noEnv) ?? null) : part.attributes?.[name];
+  if ((part.tag === "a" || part.tag === "area") && (has("href") ?? null) !== null) return 0;
+  const editable = has("contenteditable") ?? null;
+  return editable !== null && editable !== "false" ? 0 : null;
 }
 
 function tabOrder(parts: readonly PartInfo[], looks: readonly PartLook[], focusable: readonly boolean[]): PartIndex[] {

@@ -22,7 +22,8 @@ export function valueAt(track: Track, now: number): string {
   const elapsed = now - track.start - track.delay;
   if (elapsed < 0) return track.from;
   for (const r of recent) if (r.track === track && r.now === now) return r.value;
-  const value = mix(track.property, track.from, track.to)!(progressAt(track, now));
+  // Where it turned back from may be a value that nothing can be mixed with: then it stands where it leads.
+  const value = mix(track.property, track.from, track.to)?.(progressAt(track, now)) ?? track.to;
   recent[oldest] = { track, now, value };
   oldest = (oldest + 1) % recent.length;
   return value;
@@ -165,6 +166,8 @@ export function moveTo(
     // Where it came from and where it went can be mixed; what lies between can too.
     if (target !== track.reverseFrom && !mix(track.property, track.to, target)) continue;
     const current = valueAt(track, now);
+    // It has not moved yet, and is to stay: the running one is cancelled, and there is nothing to start (§3).
+    if (current === target) continue;
     const next =
       target === track.reverseFrom
         ? reversed(track, motion, current, now, goal)

@@ -6,6 +6,8 @@ export type Mix = (progress: number) => string;
 interface Arg {
   value: number;
   unit: string;
+  /** A second term, of another unit: lengths half-way between two units are sums. */
+  plus?: { value: number; unit: string };
 }
 interface Fn {
   name: string;
@@ -33,7 +35,7 @@ export function parseTransform(text: string): Fn[] | null {
   const source = text.trim().toLowerCase();
   if (source === "none" || source === "") return [];
   const out: Fn[] = [];
-  const rest = source.replace(/([a-z]+)\(([^()]*)\)\s*/g, (_all, name: string, inside: string) => {
+  const rest = source.replace(/([a-z]+)\(((?:[^()]|\([^()]*\))*)\)\s*/g, (_all, name: string, inside: string) => {
     const shape = own(shapes, name);
     const args = inside.split(",").map(parseArg);
     if (!shape || args.includes(null) || args.length < shape.min || args.length > shape.max) return "?";
@@ -44,6 +46,11 @@ export function parseTransform(text: string): Fn[] | null {
 }
 
 function parseArg(text: string): Arg | null {
+  const sum = /^calc\((\S+) \+ (\S+)\)$/.exec(text.trim());
+  if (sum) {
+    const [a, b] = [parseArg(sum[1]), parseArg(sum[2])];
+    return a && b && { ...a, plus: { value: b.value, unit: b.unit } };
+  }
   const found = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z%]*)$/.exec(text.trim());
   if (!found) return null;
   const value = Number(found[1]);
@@ -77,7 +84,7 @@ function normal(name: string, args: Arg[], primitive: string): Fn {
   }
 }
 const angle = (a: Arg): Arg => ({ value: a.value, unit: "deg" });
-const lengthArg = (a: Arg): Arg => (a.unit ? a : { value: a.value, unit: "px" });
+const lengthArg = (a: Arg): Arg => (a.unit ? a : { ...a, unit: "px" });
 const percent = (a: Arg): Arg => (a.unit === "%" ? { value: a.value / 100, unit: "" } : a);
 const identityOf = (fn: Fn): Fn => ({
   name: fn.name,
@@ -107,11 +114,19 @@ export function mixTransforms(from: string, to: string): Mix | null {
 }
 
 function mixArg(a: Arg, b: Arg, p: number): string {
-  const at = (x: number, y: number): number => Number((x + (y - x) * p).toFixed(6));
-  if (a.unit === b.unit) return `${at(a.value, b.value)}${a.unit}`;
-  if (a.value === 0) return `${at(0, b.value)}${b.unit}`;
-  if (b.value === 0) return `${at(a.value, 0)}${a.unit}`;
-  return `calc(${at(a.value, 0)}${a.unit} + ${at(0, b.value)}${b.unit})`;
+  const terms = new Map<string, [number, number]>();
+  [a, b].forEach((arg, side) => {
+    for (const { value, unit } of arg.plus ? [arg, arg.plus] : [arg]) {
+      const term = terms.get(unit) ?? [0, 0];
+      term[side] = value;
+      terms.set(unit, term);
+    }
+  });
+  // A unit of which there is nothing on either side says nothing, unless it is all there is.
+  const said = [...terms].filter(([, [x, y]]) => x !== 0 || y !== 0);
+  const text = ([unit, [x, y]]: [string, [number, number]]): string => `${Number((x + (y - x) * p).toFixed(6))}${unit}`;
+  const [first, second] = said.length ? said : [...terms];
+  return said.length > 1 ? `calc(${text(first)} + ${text(second)})` : text(first);
 }
 
 type Matrix = [number, number, number, number, number, number];
@@ -124,7 +139,7 @@ export function matrixOf(list: readonly Fn[]): Matrix | null {
     const rad = (deg: number): number => (deg * Math.PI) / 180;
     let next: Matrix;
     if (fn.name === "translate") {
-      if (fn.args.some((a) => a.unit !== "px" && a.value !== 0)) return null;
+      if (fn.args.some((a) => a.plus || (a.unit !== "px" && a.value !== 0))) return null;
       next = [1, 0, 0, 1, v[0], v[1]];
     } else if (fn.name === "scale") next = [v[0], 0, 0, v[1], 0, 0];
     else if (fn.name === "rotate") {

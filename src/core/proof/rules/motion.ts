@@ -2,6 +2,7 @@
 import {
   type Action,
   allActions,
+  allStates,
   type Branch,
   type Component,
   type Motion,
@@ -103,7 +104,7 @@ function oldEndings(doc: Component, collector: Collector): void {
       cell === "ignored" ? [] : cell.branches.map((branch) => ({ index, state, branch, event: row.event })),
     ),
   );
-  const nodes = new Map(doc.states.map((s) => [s.name, s]));
+  const nodes = new Map(allStates(doc).map(({ state }) => [state.name, state]));
   const leaves = (from: string, b: Branch): boolean => targetsOf(b).some((to) => to !== from);
   for (const name of stateNames(doc)) {
     const into = branches.filter((b) => targetsOf(b.branch).includes(name));
@@ -117,6 +118,9 @@ function oldEndings(doc: Component, collector: Collector): void {
         if (way.state !== name || way.event.on === "timer" || !leaves(name, way.branch)) continue;
         if (cancels(way.branch.actions, timer) || startsIn(way.branch.actions).includes(timer)) continue;
         for (const there of targetsOf(way.branch)) {
+          // What is around the state and is left with it may end the timer, too.
+          const around = outer(doc, name).filter((o) => !outer(doc, there).includes(o));
+          if (around.some((o) => cancels(nodes.get(o)?.exit, timer))) continue;
           const hit = ends.find((b) => b.state === there && targetsOf(b.branch).some((to) => meant.has(to)));
           if (!hit || cancels(nodes.get(there)?.entry, timer) || startsIn(nodes.get(there)?.entry).includes(timer))
             continue;
@@ -131,6 +135,18 @@ function oldEndings(doc: Component, collector: Collector): void {
       }
     }
   }
+}
+
+/** The names of the states around one. */
+function outer(doc: Component, name: string): string[] {
+  const places = allStates(doc);
+  const out: string[] = [];
+  for (let at = places.find((p) => p.state.name === name)?.parent; at; ) {
+    const { name: around } = at;
+    out.push(around);
+    at = places.find((p) => p.state.name === around)?.parent;
+  }
+  return out;
 }
 
 /** What only fades or changes colour is calm already (WCAG 2.2, 2.3.3). */

@@ -1,0 +1,178 @@
+/** What browsers do where two readings were possible, each shown in a browser by the agreement runs, too. */
+import { describe, expect, it } from "vitest";
+import type { Component } from "../model";
+import { compile, type Program } from "../program";
+import { attributeOf, factsOf, isVisible, layoutOf } from "../surface";
+import { box, button, component } from "../testing";
+import { advance, type RunState, type Stimulus, start, stimulate } from ".";
+
+/** The run after stimuli and waits (ms). */
+function after(
+  doc: Component,
+  ...acts: (Stimulus | number)[]
+): { program: Program; run: RunState; at(name: string): number } {
+  const program = compile(doc);
+  let { state } = start(program);
+  for (const a of acts)
+    state = typeof a === "number" ? advance(program, state, state.now + a) : stimulate(program, state, a).state;
+  return { program, run: state, at: (name) => program.partIndex.get(name)! };
+}
+const facts = (doc: Component, part: string, ...acts: (Stimulus | number)[]) => {
+  const { program, run, at } = after(doc, ...acts);
+  return factsOf(program, run, at(part));
+};
+
+describe("motions", () => {
+  const sliding = (far: string): Component =>
+    component({
+      parts: [button("a"), box("p")],
+      states: ["one", "two"],
+      looks: {
+        p: {
+          one: "transform: translateX(-100%); transition: transform 100ms linear",
+          two: `transform: ${far}; transition: transform 100ms linear`,
+        },
+      },
+      reactions: { "click a": { one: "two", two: "one" } },
+    });
+  it("turned back between a percentage and px stand on sums of both", () => {
+    const { run } = after(sliding("translateX(40px)"), { click: "a" }, 50, { click: "a" }, 20, { click: "a" }, 10);
+    expect(run.tracks).toHaveLength(1);
+    expect(run.tracks[0].from).toMatch(/^translate\(calc\(-\d+(\.\d+)?% \+ \d+(\.\d+)?px\)/);
+    expect(after(sliding("translateX(40px)"), { click: "a" }, 50, { click: "a" }, 200).run.tracks).toEqual([]);
+  });
+  it("turned back before their delay is over have not moved, and there is none", () => {
+    const doc = component({
+      parts: [button("a"), box("p")],
+      states: ["one", "two"],
+      looks: { p: { always: "transition: opacity 100ms ease 50ms", two: "opacity: 0" } },
+      reactions: { "click a": { one: "two", two: "one" } },
+    });
+    expect(after(doc, { click: "a" }, 30, { click: "a" }).run.tracks).toEqual([]);
+    expect(after(doc, { click: "a" }, 80, { click: "a" }).run.tracks).toHaveLength(1);
+  });
+  it("end with what is around them, and their rows are told", () => {
+    const doc = component({
+      parts: [button("a"), button("b"), box("around", [box("p")])],
+      states: ["one", "two", "three"],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      looks: {
+        p: { always: "transition: opacity 100ms", two: "opacity: 0", three: "opacity: 0" },
+        around: { three: "not displayed" },
+      },
+      reactions: {
+        "click a": { one: "two" },
+        "click b": { two: "three" },
+        "motion interrupted p": { three: "/ n = n + 1" },
+        "motion ended p": { three: "/ n = n + 5" },
+      },
+    });
+    const { run } = after(doc, { click: "a" }, 20, { click: "b" }, 500);
+    expect([run.tracks, run.data]).toEqual([[], [1]]);
+  });
+  it("do not begin where nothing was drawn yet", () => {
+    const doc = component({
+      parts: [box("p")],
+      states: ["one", "two"],
+      looks: { p: { always: "transition: opacity 100ms", two: "opacity: 0; not displayed" } },
+      reactions: { mounted: { one: "two" } },
+    });
+    const { run } = after(doc);
+    expect([run.tracks, run.lingering]).toEqual([[], []]);
+  });
+});
+
+describe("conditions on the page", () => {
+  it.each<[string, Stimulus]>([
+    ["page.width < 300", { resize: { width: 280, height: 400 } }],
+    ["page.reducedMotion", { reducedMotion: true }],
+    ["page.scroll > 100", { scroll: 150 }],
+  ])("become true when the page changes: %s", (when, stimulus) => {
+    const doc = component({
+      parts: [box("p", ["${n}"])],
+      page: { width: 400, height: 400, blocks: [{ name: "b", height: "2000px" }] },
+      states: ["one"],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      reactions: { [`becomes [${when}]`]: { one: "/ n = n + 1" } },
+    });
+    expect(facts(doc, "p").text).toBe("0");
+    expect(facts(doc, "p", stimulus).text).toBe("1");
+    expect(facts(doc, "p", stimulus, 100).text).toBe("1");
+  });
+});
+
+describe("actions of a transition", () => {
+  it.each(["plain", "with an entry"])("see the states that are left as no longer active, on a %s chart", (kind) => {
+    const doc = component({
+      parts: [button("a"), box("p", ["${flag}"])],
+      states: ["one", kind === "plain" ? "two" : { name: "two", entry: [{ do: "log", label: "in" }] }],
+      data: [{ name: "flag", type: "boolean", initial: true }],
+      reactions: { "click a": { one: 'two / flag = in("one")' } },
+    });
+    expect(facts(doc, "p", { click: "a" }).text).toBe("false");
+  });
+});
+
+describe("the Tab order", () => {
+  const linked = component({
+    parts: [
+      button("a"),
+      { name: "l", tag: "a", attributes: { href: "/x" }, content: ["l"] },
+      { name: "m", tag: "a", content: ["m"] },
+    ],
+    states: ["one", "two"],
+    looks: { l: { two: "no href" }, m: { two: 'href="/y"' } },
+    reactions: { "click a": { one: "two" } },
+  });
+  it("loses a link that loses its address, and has one that gets one", () => {
+    expect([facts(linked, "l").inTabOrder, facts(linked, "m").inTabOrder]).toEqual([true, false]);
+    const there = [facts(linked, "l", { click: "a" }), facts(linked, "m", { click: "a" })];
+    expect(there.map((f) => f.inTabOrder)).toEqual([false, true]);
+  });
+  it("goes on to the neighbour in the tree from a place that is in none, whatever numbers the stops have", () => {
+    const doc = component({
+      parts: [button("a"), button("b", { attributes: { tabindex: "2" } }), box("p", ["words"]), button("c")],
+      states: ["one"],
+    });
+    expect(facts(doc, "b", { click: "p" }, { press: "Shift+Tab" }).focused).toBe(true);
+    expect(facts(doc, "c", { click: "p" }, { press: "Tab" }).focused).toBe(true);
+  });
+});
+
+describe("layers", () => {
+  it("count within what they lie in", () => {
+    const cover = (name: string, layer: number, inner: number) =>
+      box(name, [box(`${name}-in`, [], { layer: inner, covers: ["target"] })], { layer });
+    const doc = component({ parts: [box("target"), cover("low", 1, 9), cover("high", 2, 3)], states: ["one"] });
+    const { program, run, at } = after(doc);
+    expect(layoutOf(program, run).landing[at("target")]).toBe(at("high-in"));
+  });
+});
+
+describe("a text that a look says", () => {
+  const doc = component({
+    parts: [button("a"), box("p", ["before ", button("inner"), " after"])],
+    states: ["one", "two"],
+    looks: { p: { two: '"other"' } },
+    focus: { two: "→ inner" },
+    reactions: { "click a": { one: "two", two: "one" } },
+  });
+  it("stands in place of the parts inside, and they come back as they were", () => {
+    const { program, run, at } = after(doc, { click: "a" });
+    expect([factsOf(program, run, at("p")).text, isVisible(program, run, at("inner")), run.focus]).toEqual([
+      "other",
+      false,
+      at("a"),
+    ]);
+    expect(factsOf(program, run, at("inner")).present).toBe(false);
+    expect(layoutOf(program, run).tabOrder).toEqual([at("a")]);
+    expect(facts(doc, "p", { click: "a" }, { click: "a" }).text).toBe("before inner after");
+    expect(facts(doc, "inner", { click: "a" }, { click: "a" }).inTabOrder).toBe(true);
+  });
+  it("is none of what is absent", () => {
+    const gone = component({ parts: [box("p", ["x", box("q", ["y"])])], states: ["s"], looks: { q: { s: "absent" } } });
+    expect(facts(gone, "p").text).toBe("x");
+    const { program, run, at } = after(gone);
+    expect(attributeOf(program, run, at("q"), "id")).toBeNull();
+  });
+});

@@ -56,10 +56,11 @@ export async function act(page: Page, stimulus: Stimulus, by = "data-part"): Pro
 }
 
 /** What the browser itself says about a part. */
-export function fact(page: Page, e: Expectation): Promise<boolean | string | null> {
+export function fact(page: Page, e: Expectation): Promise<boolean | number | string | null> {
   return page.evaluate((e) => {
     if (e.fact === "state")
       return (document.body.dataset.state ?? "").split(" ").includes(e.is) ? e.is : (document.body.dataset.state ?? "");
+    if (e.fact === "scroll") return Math.abs(scrollY - e.is) <= (e.within ?? 0.5) ? e.is : scrollY;
     if (e.fact === "announced") return document.querySelector("[data-announcements]")?.textContent ?? "";
     const element = document.querySelector<HTMLElement>(`[data-part="${e.part}"]`) ?? document.getElementById(e.part);
     if (!element) return e.fact === "text" ? "" : e.fact === "attribute" ? null : false;
@@ -84,6 +85,10 @@ export function fact(page: Page, e: Expectation): Promise<boolean | string | nul
         return hit !== null && element.contains(hit);
       case "in tab order":
         return displayed && element.tabIndex >= 0 && !element.closest("[inert]") && !element.matches(":disabled");
+      case "opacity":
+        return Math.abs((seen ? opacity : 0) - e.is) <= (e.within ?? 0.001) ? e.is : opacity;
+      case "style":
+        return getComputedStyle(element).getPropertyValue(e.property);
       case "attribute":
         return element.getAttribute(e.attribute);
       default:

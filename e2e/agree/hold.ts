@@ -140,6 +140,8 @@ function stimulusOf(
       return leaves ? null : { press: key };
     }
     default:
+      // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
+      if (scrolls && part === "label" && state.page.scroll > 0) return null;
       return part === undefined
         ? null
         : kind === "click"

@@ -112,7 +112,10 @@ function LookForm({ look, set }: Props & { look: Look; set(text: string): void }
           size="small"
           defaultValue={look.text}
           placeholder="as in the markup"
-          onBlur={(e) => put({ ...look, text: e.target.value || undefined })}
+          onBlur={(e) => {
+            // Left as it was, it says what it said: nothing, or an empty text.
+            if (e.target.value !== (look.text ?? "")) put({ ...look, text: e.target.value || undefined });
+          }}
         />
       </Line>
       <Line label="Style">

@@ -126,6 +126,18 @@ describe("what is printed", () => {
     fc.record({ fact: fc.constant("announced" as const), is: words }),
     fc.record({ fact: fc.constantFrom(...partFacts), part: fc.constant("panel"), is: fc.boolean() }),
     fc.constant({ fact: "state" as const, is: "open" }),
+    fc.record({
+      fact: fc.constant("style" as const),
+      part: fc.constant("send"),
+      property: fc.constantFrom("color", "--x"),
+      is: words,
+    }),
+    fc
+      .tuple(fc.integer({ min: 0, max: 100 }), fc.constantFrom(undefined, 0.01))
+      .map(([n, within]) => ({ fact: "opacity" as const, part: "send", is: n / 100, ...(within ? { within } : {}) })),
+    fc
+      .tuple(fc.nat(900), fc.constantFrom(undefined, 2))
+      .map(([is, within]) => ({ fact: "scroll" as const, is, ...(within ? { within } : {}) })),
   );
   const condition: fc.Arbitrary<Condition> = fc.letrec<{ c: Condition }>((tie) => ({
     c: fc.oneof(

@@ -37,7 +37,7 @@ export function completeSaid(kind: SaidKind, text: string, names: Names): string
   if (/^state is\s+$/.test(clause)) return from(names.states);
   if (/\bis (not )?$/.test(clause)) return from(clause.includes("is not") ? isWords : [...isWords, "not "]);
   if (/\bhas (no )?$/.test(clause))
-    return from(["text “", "name “", "aria-expanded=", "aria-pressed=", "aria-checked="]);
+    return from(["text “", "name “", "opacity ", "style ", "aria-expanded=", "aria-pressed=", "aria-checked="]);
   if (/^\S+\s+$/.test(clause) && names.parts.includes(clause.trim()))
     return from(["is ", "is not ", "has ", "takes the pointer", "does not take the pointer"]);
   const ends =

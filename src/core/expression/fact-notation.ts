@@ -18,6 +18,12 @@ export function printFact(e: Expectation): string {
       return `${e.part} has ${e.fact} ${quoted(e.is)}`;
     case "attribute":
       return e.is === null ? `${e.part} has no ${e.attribute}` : `${e.part} has ${e.attribute}="${inQuotes(e.is)}"`;
+    case "opacity":
+      return `${e.part} has opacity ${e.is}${e.within === undefined ? "" : ` within ${e.within}`}`;
+    case "style":
+      return `${e.part} has style ${e.property} ${quoted(e.is)}`;
+    case "scroll":
+      return `page is scrolled to ${e.is} px${e.within === undefined ? "" : ` within ${e.within} px`}`;
     case "announced":
       return `${quoted(e.is)} was announced`;
     case "takes pointer":
@@ -47,6 +53,9 @@ export const factForms: readonly string[] = [
   "part has name “…”",
   'part has aria-expanded="true"',
   "part has no aria-busy",
+  "part has opacity 0.5 within 0.01",
+  "part has style color “…”",
+  "page is scrolled to 400 px",
   "state is name",
   "“…” was announced",
 ];
@@ -73,6 +82,12 @@ export function parseFact(text: string, names: Names): Parsed<Expectation> {
     if (names.states.includes(state[1])) return ok({ fact: "state", is: state[1] });
     return fault(`"${state[1]}" is not a state; states: ${listed(names.states)}`, piece);
   }
+  const scrolled =
+    /^(?:the\s+)?page\s+is\s+scrolled\s+to\s+(\d+(?:\.\d+)?)\s*(?:px)?(?:\s+within\s+(\d+(?:\.\d+)?)\s*(?:px)?)?$/.exec(
+      piece.text,
+    );
+  if (scrolled)
+    return ok({ fact: "scroll", is: Number(scrolled[1]), ...(scrolled[2] ? { within: Number(scrolled[2]) } : {}) });
   const about = /^(\S+)\s+(is|has|takes|does)\b\s*(.*)$/s.exec(piece.text);
   if (!about) return fault(`a fact is one of: ${factForms.join(", ")}`, piece);
   const [, part, verb, rest] = about;
@@ -104,13 +119,27 @@ function has(part: string, rest: string, there: { from: number; to: number }): P
     if (value === null) return fault(`put the ${said[1]} in quotes`, there);
     return { ok: true, value: { fact: said[1] as "text" | "name", part, is: value } };
   }
+  const opacity = /^opacity\s+(0|1|0?\.\d+|1\.0+)(?:\s+within\s+(\d*\.?\d+))?$/.exec(rest);
+  if (opacity) {
+    const within = opacity[2] === undefined ? {} : { within: Number(opacity[2]) };
+    return { ok: true, value: { fact: "opacity", part, is: Number(opacity[1]), ...within } };
+  }
+  const style = /^style\s+(-{0,2}[A-Za-z][\w-]*)\s+(.*)$/s.exec(rest);
+  if (style) {
+    const value = textBetween(style[2]);
+    if (value === null) return fault("put the value in quotes", there);
+    return { ok: true, value: { fact: "style", part, property: style[1], is: value } };
+  }
   const none = /^no\s+([\w:-]+)$/.exec(rest);
   if (none) return { ok: true, value: { fact: "attribute", part, attribute: none[1], is: null } };
   const one = /^([\w:-]+)\s*=\s*(["“].*["”])$/s.exec(rest);
   const is = one && textBetween(one[2]);
   if (one && is !== null && isName(one[1].replaceAll(":", "-")))
     return { ok: true, value: { fact: "attribute", part, attribute: one[1], is } };
-  return fault('write has text “…”, has name “…”, has aria-expanded="true" or has no aria-busy', there);
+  return fault(
+    'write has text “…”, has name “…”, has aria-expanded="true", has no aria-busy, has opacity 0.5 or has style color “…”',
+    there,
+  );
 }
 
 /** A fact with its span: `panel is visible within 200 ms`, `… for 1 s`, `… until trigger is focused`. */

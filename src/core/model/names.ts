@@ -159,7 +159,7 @@ export const mapFocusRule = (m: NameMap, rule: FocusRule, path: string): FocusRu
 export const mapExpectation = (m: NameMap, e: Expectation, path: string): Expectation =>
   e.fact === "state"
     ? { ...e, is: m.name("state", e.is, `${path}.is`) }
-    : e.fact === "announced"
+    : e.fact === "announced" || e.fact === "scroll"
       ? e
       : { ...e, part: m.name("part", e.part, `${path}.part`) };
 

@@ -7,7 +7,7 @@ import { micros } from "../measure";
 import type { Scenario, Stimulus } from "../model";
 import { DOCUMENT, looksAt, type Program, partName } from "../program";
 import { advance, type RunState, start, stimulate } from "../run";
-import { attributeOf, factsOf, isVisible, scrollAt } from "../surface";
+import { attributeOf, effectiveOpacity, factsOf, isVisible, layoutOf, scrollAt } from "../surface";
 import { Acts } from "./acts";
 import { stepsAt } from "./steps";
 import { toTheEnd } from "./to-the-end";
@@ -192,7 +192,7 @@ class Side {
     const looks = looksAt(program, state.pose);
     for (const { index, name, attributes, content } of program.parts) {
       const f = factsOf(program, state, index);
-      const say = (fact: string, value: string | boolean | null): void =>
+      const say = (fact: string, value: string | number | boolean | null): void =>
         void facts.set(`${name}\n${fact}`, String(value));
       say("visible", f.visible);
       say("takes pointer", f.takesPointer);
@@ -213,7 +213,14 @@ class Side {
   /** What moves, and what was said: not kept, they differ from instant to instant. */
   passing(state: RunState): Map<string, string> {
     const { program } = this;
-    const out = new Map<string, string>([["\nannounced", state.said?.text ?? ""]]);
+    const out = new Map<string, string>([
+      ["\nannounced", state.said?.text ?? ""],
+      ["\nscroll", String(Math.round(scrollAt(state.page, state.now)))],
+    ]);
+    // What fades is as far as it is: a fade that takes twice as long is seen half-way.
+    for (const t of state.tracks)
+      if (t.property === "opacity" && layoutOf(program, state).inSight[t.part])
+        out.set(`${partName(program, t.part)}\nopacity`, effectiveOpacity(program, state, t.part).toFixed(2));
     if (this.sayable) return out;
     for (const t of state.tracks)
       out.set(

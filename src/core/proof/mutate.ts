@@ -83,7 +83,9 @@ function survivorOf(program: Program, other: Program, { operator, text }: Mutant
 
 function expectationOf({ part, fact, a }: Difference): Expectation | null {
   if (fact === "announced") return { fact, is: a };
+  if (fact === "scroll") return { fact, is: Number(a) };
   if (part === null) return null;
+  if (fact === "opacity") return { fact, part, is: Number(a), within: 0.05 };
   if (fact === "focus") return { fact: "focused", part, is: true };
   if (fact.startsWith("attribute "))
     return { fact: "attribute", part, attribute: fact.slice(10), is: a === "null" || a === "none" ? null : a };

@@ -15,7 +15,7 @@ import {
   stateAt,
   stimulusText,
 } from "../run";
-import { found } from "../surface";
+import { type Found, found, meets } from "../surface";
 import { casesOf } from "./cases";
 import { judgeSpan } from "./spans";
 
@@ -25,7 +25,7 @@ export interface Check {
   /** ms of the virtual clock */
   at: number;
   expectation: Expected;
-  found: boolean | string | null;
+  found: Found;
   ok: boolean;
 }
 export interface ScenarioResult {
@@ -108,7 +108,7 @@ export function judgeScenario(program: Program, scenario: Scenario, played: Play
         continue;
       }
       const what = found(program, state, expectation);
-      checks.push({ step, at: state.now, expectation, found: what, ok: what === expectation.is });
+      checks.push({ step, at: state.now, expectation, found: what, ok: meets(expectation, what) });
     }
   };
   check(scenario.expect, -1);

@@ -1,10 +1,10 @@
 /** What a situation is: what proof, comparison and recording keep apart. */
 import { describe, expect, it } from "vitest";
-import type { Component } from "../model";
+import type { Component, Scenario } from "../model";
 import { compile } from "../program";
 import { act, openSession, type RunState, runTo, stateFields } from "../run";
 import { box, button, component } from "../testing";
-import { compareBehaviour, proveNow, record } from ".";
+import { compareBehaviour, proveNow, record, runScenario } from ".";
 
 describe("every field of a run's state", () => {
   it("is said to decide, to be timing, or only to be shown", () => {
@@ -96,5 +96,35 @@ describe("F20, an old ending", () => {
     expect(found(leaving(nested({ name: "shown", ...start })))).toBe(1);
     expect(found(leaving(nested({ name: "shown", ...start, ...cancel })))).toBe(0);
     expect(found(leaving(nested({ name: "shown", ...start }, cancel)))).toBe(0);
+  });
+});
+
+describe("what fades and what scrolls", () => {
+  const fading = (duration: string): Component =>
+    component({
+      parts: [button("a"), box("p")],
+      page: { width: 400, height: 400, blocks: [{ name: "b", height: "2000px" }] },
+      states: ["one", "two"],
+      looks: { p: { always: `transition: opacity ${duration} linear`, two: "opacity: 0.2" } },
+      reactions: { "click a": { one: "two / scroll to 300px", two: "one" } },
+    });
+  const half: Scenario = {
+    name: "half-way",
+    steps: [
+      { do: { click: "a" }, expect: [{ fact: "scroll", is: 300 }] },
+      {
+        do: { wait: 100 },
+        expect: [
+          { fact: "opacity", part: "p", is: 0.6, within: 0.01 },
+          { fact: "style", part: "p", property: "opacity", is: "0.6" },
+        ],
+      },
+    ],
+  };
+  it("can be expected, and a fade of double length is noticed", () => {
+    expect(runScenario(compile(fading("200ms")), half)).toMatchObject({ ok: true });
+    expect(runScenario(compile(fading("400ms")), half)).toMatchObject({ ok: false, checks: expect.anything() });
+    const { difference } = compareBehaviour(compile(fading("200ms")), compile(fading("400ms")), { sayable: true });
+    expect(difference).toMatchObject({ part: "p", fact: "opacity" });
   });
 });

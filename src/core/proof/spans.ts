@@ -2,7 +2,7 @@
 import type { Expectation, Span } from "../model";
 import type { Program } from "../program";
 import { type RunState, runTo, type Session } from "../run";
-import { found } from "../surface";
+import { type Found, found, holds, meets } from "../surface";
 
 /** While something moves, facts are looked at as often as a screen shows them, ms. */
 const FRAME = 1000 / 60;
@@ -28,7 +28,7 @@ export interface SpanCheck {
   ok: boolean;
   /** ms: where it was decided */
   at: number;
-  found: boolean | string | null;
+  found: Found;
 }
 
 /**
@@ -49,11 +49,10 @@ export function judgeSpan(
   let last: SpanCheck = { ok: false, at: from, found: null };
   for (const state of statesFrom(session, frame, until)) {
     const what = found(program, state, that);
-    const ok = what === that.is;
+    const ok = meets(that, what);
     last = { ok, at: Math.max(state.now, from), found: what };
-    if ("within" in over ? ok : !ok && !("until" in over && found(program, state, over.until) === over.until.is))
-      return last;
-    if ("until" in over && found(program, state, over.until) === over.until.is) return { ...last, ok: true };
+    if ("within" in over ? ok : !ok && !("until" in over && holds(program, state, over.until))) return last;
+    if ("until" in over && holds(program, state, over.until)) return { ...last, ok: true };
   }
   // Where too much happens to look at all of it, nothing was shown about the rest.
   if (session.end < from + length) return { ...last, ok: false, at: session.end };

@@ -6,7 +6,7 @@ import { opacityOf } from "./interpolate";
 import { layoutOf } from "./layout";
 import { activeNames, isActive, type Moment } from "./moment";
 import { currentValue } from "./motion";
-import { inViewRatio } from "./page";
+import { inViewRatio, scrollAt } from "./page";
 import { attributeOf, nameOf, roleOf, textOf } from "./roles";
 
 /** Opacity up to which a person sees nothing. */
@@ -74,12 +74,15 @@ export function factsOf(program: Program, moment: Moment, part: PartIndex): Part
   };
 }
 
+export type Found = boolean | number | string | null;
+
 /** What is found where an expectation looks. */
-export function found(program: Program, moment: Moment, expectation: Expectation): boolean | string | null {
+export function found(program: Program, moment: Moment, expectation: Expectation): Found {
   if (expectation.fact === "state") {
     return isActive(program, moment, expectation.is) ? expectation.is : activeNames(program, moment).join(", ");
   }
   if (expectation.fact === "announced") return moment.said?.text ?? "";
+  if (expectation.fact === "scroll") return Math.round(scrollAt(moment.page, moment.now) * 1000) / 1000;
   const part = program.partIndex.get(expectation.part) ?? DOCUMENT;
   if (part === DOCUMENT) return null;
   const layout = layoutOf(program, moment);
@@ -102,6 +105,10 @@ export function found(program: Program, moment: Moment, expectation: Expectation
       return layout.present[part] ? textOf(program, moment, part) : "";
     case "name":
       return nameOf(program, moment, part);
+    case "opacity":
+      return Math.round((layout.inSight[part] ? effectiveOpacity(program, moment, part) : 0) * 1000) / 1000;
+    case "style":
+      return layout.present[part] ? (currentValue(program, moment, part, expectation.property) ?? "") : "";
     case "attribute":
       return layout.present[part] ? attributeOf(program, moment, part, expectation.attribute) : null;
   }
@@ -109,4 +116,10 @@ export function found(program: Program, moment: Moment, expectation: Expectation
 
 /** True when the expectation holds at the moment. */
 export const holds = (program: Program, moment: Moment, expectation: Expectation): boolean =>
-  found(program, moment, expectation) === expectation.is;
+  meets(expectation, found(program, moment, expectation));
+
+/** Whether what was found is what is expected; numbers may be a little off where that is said. */
+export const meets = (expectation: Expectation, what: Found): boolean =>
+  typeof what === "number" && typeof expectation.is === "number" && "within" in expectation
+    ? Math.abs(what - expectation.is) <= (expectation.within ?? 0) + 1e-9
+    : what === expectation.is;

@@ -64,7 +64,7 @@ export function failuresOf(doc: Component, result: ScenarioResult): string[] {
   return out;
 }
 
-const show = (found: boolean | string | null): string =>
+const show = (found: boolean | number | string | null): string =>
   found === null ? "nothing" : typeof found === "boolean" ? (found ? "yes" : "no") : `“${found}”`;
 
 /** True when every scenario and every claim holds and no rule is broken. */

@@ -18,6 +18,21 @@ export const expectationSchema = z.discriminatedUnion("fact", [
   z.strictObject({ fact: z.literal("attribute"), part: name, attribute: z.string(), is: z.string().nullable() }),
   z.strictObject({ fact: z.literal("state"), is: stateName }),
   z.strictObject({ fact: z.literal("announced"), is: z.string() }),
+  /** With that of everything around it, 0 to 1; `within` is how far off it may be. */
+  z.strictObject({
+    fact: z.literal("opacity"),
+    part: name,
+    is: z.number().min(0).max(1),
+    within: z.number().min(0).optional(),
+  }),
+  /** A value of the part's style as it is at the instant, on the way where it moves. */
+  z.strictObject({ fact: z.literal("style"), part: name, property: z.string().min(1).max(200), is: z.string() }),
+  /** How far the page is scrolled, px. */
+  z.strictObject({
+    fact: z.literal("scroll"),
+    is: z.number().min(0).max(1_000_000),
+    within: z.number().min(0).optional(),
+  }),
 ]);
 export type Expectation = z.infer<typeof expectationSchema>;
 

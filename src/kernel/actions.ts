@@ -1,19 +1,6 @@
 /** Executable content: what reactions, entries and exits do (SCXML §4). */
-import { type Evaluate, Fault, type Run } from "./run";
-
-/** What every host knows of an action; what else it holds is between the component and its host. */
-export type Action<R = never> =
-  | { do: "raise"; event: string }
-  | { do: "stop" }
-  | { do: "block"; actions: readonly Action<R>[] }
-  | { do: "if"; branches: readonly { when: Evaluate<R> | null; actions: readonly Action<R>[] }[] }
-  /** What could not be compiled: it fails when its turn comes (SCXML §5.9, error.execution). */
-  | { do: "fail"; why: string }
-  | HostAction;
-/** Done by the host: data, the focus, timers, requests, the page. */
-export interface HostAction {
-  do: "assign" | "focus" | "prevent" | "send" | "cancel" | "scroll" | "announce" | "request" | "log";
-}
+import type { Action } from "./behaviour";
+import { Fault, type Run } from "./run";
 
 /** Runs a block of actions; when one fails, the rest of the block is left out (SCXML §4). */
 export function runActions<R>(run: Run<R>, actions: readonly Action<R>[]): void {

@@ -1,41 +1,5 @@
 /** The tree of states, flattened in document order (SCXML §3.3 to §3.11). */
-import type { Action } from "./actions";
-
-/** Index of a state in document order; 0 is the root. */
-export type StateIndex = number;
-export type StateKind = "atomic" | "compound" | "parallel" | "final" | "history" | "deep history";
-
-export interface State<R = never> {
-  index: StateIndex;
-  name: string;
-  kind: StateKind;
-  parent: StateIndex;
-  /** The state and those around it, inner first, the root last. */
-  path: readonly StateIndex[];
-  /** One past the last state inside. */
-  end: StateIndex;
-  /** Active without anything inside: an atomic or a final state. */
-  atomic: boolean;
-  /** The states directly inside, histories left out; and those histories. */
-  children: readonly StateIndex[];
-  histories: readonly StateIndex[];
-  /** Where a compound state starts, or a history leads by default. */
-  initial: readonly StateIndex[];
-  initialActions: readonly Action<R>[];
-  entry: readonly Action<R>[];
-  exit: readonly Action<R>[];
-}
-
-/** A state as it is written down. */
-export interface StateNode<A> {
-  name: string;
-  kind?: "parallel" | "final" | "history" | "deep history";
-  initial?: string | readonly string[];
-  initialActions?: A;
-  entry?: A;
-  exit?: A;
-  states?: readonly StateNode<A>[];
-}
+import type { Action, State, StateIndex, StateKind, StateNode } from "./behaviour";
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 

@@ -1,6 +1,8 @@
 /** Run to completion (SCXML, appendix D: mainEventLoop): automatic reactions, then what was raised, until nothing is left. */
+
 import { runActions } from "./actions";
-import type { Row, Run } from "./run";
+import type { Row } from "./behaviour";
+import type { Run } from "./run";
 import { select } from "./select";
 import { take } from "./take";
 

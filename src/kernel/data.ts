@@ -1,5 +1,6 @@
 /** What a datum can hold. */
-import { Fault, type Value } from "./run";
+import type { Value } from "./behaviour";
+import { Fault } from "./run";
 
 export interface Range {
   type: "boolean" | "integer" | "number" | "text" | "one of";

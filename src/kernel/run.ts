@@ -2,36 +2,7 @@
  * What the kernel asks of a run: the states that are active, what waits, and the few things that only a host can do. The
  * core's machine is one, on a clock of its own; a page is the other.
  */
-import type { Action } from "./actions";
-import type { State, StateIndex } from "./chart";
-
-export type Value = boolean | number | string;
-/** An expression of the component. It throws a Fault where it cannot be evaluated. */
-export type Evaluate<R = never> = (run: R) => Value;
-
-export interface Branch<R = never> {
-  /** Null where the branch has no condition. */
-  guard: Evaluate<R> | null;
-  /** None when the branch stays where it is. */
-  targets: readonly StateIndex[];
-  /** SCXML `type="internal"`. */
-  internal: boolean;
-  actions: readonly Action<R>[];
-}
-export interface Cell<R = never> {
-  /** Decided: nothing happens. */
-  ignored: boolean;
-  branches: readonly Branch<R>[];
-}
-/** What listens for one event, with what it does by state index; null is undecided. */
-export interface Row<R = never> {
-  cells: readonly (Cell<R> | null | undefined)[];
-}
-export interface Enabled<R = never> {
-  row: Row<R>;
-  branch: Branch<R>;
-  source: StateIndex;
-}
+import type { Action, Enabled, Evaluate, Row, State, StateIndex, Value } from "./behaviour";
 
 /** An expression or an action that cannot be done: it raises error.execution (SCXML §3.12.2). */
 export class Fault extends Error {}

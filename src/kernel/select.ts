@@ -1,6 +1,7 @@
 /** Which transitions an event enables (SCXML, appendix D: selectTransitions, removeConflictingTransitions). */
-import type { StateIndex } from "./chart";
-import type { Enabled, Row, Run } from "./run";
+
+import type { Enabled, Row, StateIndex } from "./behaviour";
+import type { Run } from "./run";
 import { exitSet, transitionDomain } from "./transition";
 
 /**

@@ -1,7 +1,9 @@
 /** Taking transitions: leaving, acting, entering (SCXML, appendix D: microstep, exitStates, enterStates). */
-import { type Action, runActions } from "./actions";
-import type { StateIndex } from "./chart";
-import type { Enabled, Run } from "./run";
+
+import { runActions } from "./actions";
+import type { Action, Enabled, StateIndex } from "./behaviour";
+
+import type { Run } from "./run";
 import { domainOf } from "./select";
 import { entrySet, exitSet, isFinished, remembered, type Transition } from "./transition";
 

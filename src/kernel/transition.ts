@@ -1,6 +1,7 @@
 /** Which states a transition leaves and enters: the procedures of SCXML, appendix D. Pure. */
-import type { Action } from "./actions";
-import { isHistory, type State, type StateIndex } from "./chart";
+
+import type { Action, State, StateIndex } from "./behaviour";
+import { isHistory } from "./chart";
 
 export type History = ReadonlyMap<StateIndex, readonly StateIndex[]>;
 export interface Transition {

@@ -1,6 +1,6 @@
 /** Measures in cells: checked against the tokens of the document as they are typed, where those are at hand. */
 import { compute, type Kind } from "../measure";
-import type { Names } from "./action-notation";
+import type { Names } from "./names";
 import { fault, type Parsed } from "./parsed";
 
 /** @returns one error with its place, or null where the text is a measure of that kind (or no tokens are at hand) */

@@ -10,11 +10,11 @@ import {
   pointerEvents,
   type Reaction,
 } from "../model";
-import type { Names } from "./action-notation";
-import { complete } from "./complete";
-import { normalKey, parseEvent, printEvent } from "./event-notation";
-import { parseFocusRule, parseLook, printFocusRule, printLook } from "./look-notation";
-import { parseReaction, printReaction } from "./reaction-notation";
+import { complete } from "./completion/complete";
+import type { Names } from "./names";
+import { normalKey, parseEvent, printEvent } from "./notation/event-notation";
+import { parseFocusRule, parseLook, printFocusRule, printLook } from "./notation/look-notation";
+import { parseReaction, printReaction } from "./notation/reaction-notation";
 
 const names: Names = {
   requests: ["pass"],

@@ -1,5 +1,5 @@
 /** Configurations: which states are active together (SCXML §3.11). Each is kept once and known by its number. */
-import type { StateIndex, StateInfo } from "./program";
+import type { StateIndex } from "../../kernel";
 
 export type ConfigurationIndex = number;
 export interface Configuration {
@@ -16,7 +16,7 @@ export class Configurations {
   private readonly list: Configuration[] = [];
   private readonly known = new Map<string, Configuration>();
 
-  constructor(private readonly states: readonly StateInfo[]) {}
+  constructor(private readonly states: readonly { atomic: boolean }[]) {}
 
   at(index: ConfigurationIndex): Configuration {
     return this.list[index];

@@ -2,29 +2,29 @@
 import { ALWAYS, type Component, type Problem, type Scenario } from "../model";
 import { compile, type Program } from "../program";
 import { type ClaimResult, checkClaims } from "./claims";
-import { type Coverage, CoverageCounter, scenariosFor } from "./coverage";
-import { type Bounds, Explorer } from "./explore";
-import type { Finding } from "./finding";
-import { Log } from "./log";
-import { Collector } from "./rules/collector";
+import { type Coverage, CoverageCounter, scenariosFor } from "./coverage/coverage";
+import { type Bounds, Explorer } from "./exploring/explore";
+import { Log } from "./exploring/log";
+import { toTheEnd } from "./exploring/to-the-end";
+import { Collector } from "./findings/collector";
+import type { Finding } from "./findings/finding";
+import { type Waived, waive } from "./findings/waivers";
+import { motionRules } from "./rules/document/motion";
+import { referenceRules } from "./rules/document/references";
+import { regionRules } from "./rules/document/regions";
+import { scrollRules } from "./rules/document/scroll";
 import { focusRules } from "./rules/focus";
 import { holdRules } from "./rules/holds";
 import { keyboardRule } from "./rules/keyboard";
-import { motionRules } from "./rules/motion";
 import { patternRules } from "./rules/patterns";
 import { raceRule } from "./rules/races";
 import { Counts, neverRules, reactionRules } from "./rules/reactions";
-import { referenceRules } from "./rules/references";
-import { regionRules } from "./rules/regions";
 import { saysRules } from "./rules/says";
-import { scrollRules } from "./rules/scroll";
 import { flashRule, seenRules } from "./rules/seen";
-import { type Waived, waive } from "./rules/waivers";
 import { wayBackRules } from "./rules/way-back";
 import { workRules } from "./rules/work";
-import { runScenarios } from "./run-scenarios";
-import type { ScenarioResult } from "./scenario";
-import { toTheEnd } from "./to-the-end";
+import { runScenarios } from "./scenarios/run-scenarios";
+import type { ScenarioResult } from "./scenarios/scenario";
 
 /** Everything that was found out; plain data, so that it can leave a worker. */
 export interface Proof {

@@ -2,7 +2,7 @@
 import { DOCUMENT, type Program, partName } from "../program";
 import type { Frame, RunState } from "../run";
 import { isPainted } from "../surface";
-import type { RuleId } from "./finding";
+import type { RuleId } from "./findings/finding";
 import { seenIn } from "./rules/seen";
 
 export interface Fault {

@@ -1,15 +1,16 @@
 /** The interpreter, its clock, dispatch and focus, and runs that can be turned back. */
-export * from "./at-rest";
-export * from "./compare";
-export { configurationOn } from "./entering";
-export * from "./explain";
-export type { Frames } from "./frames";
-export * from "./interpreter";
-export { glideDue } from "./scrolling";
-export * from "./session";
-export * from "./state";
-export * from "./trail";
-export * from "./transitions";
-export * from "./way-out";
-export * from "./ways";
-export * from "./why";
+
+export type { Frames } from "./kept/frames";
+export * from "./kept/session";
+export * from "./machine/at-rest";
+export { configurationOn } from "./machine/entering";
+export * from "./machine/interpreter";
+export { glideDue } from "./person/scrolling";
+export * from "./state/state";
+export * from "./told/compare";
+export * from "./told/explain";
+export * from "./told/trail";
+export * from "./told/transitions";
+export * from "./told/way-out";
+export * from "./told/ways";
+export * from "./told/why";

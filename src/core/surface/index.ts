@@ -2,7 +2,6 @@
 export * from "./choreography";
 export * from "./facts";
 export * from "./implicit-role";
-export * from "./interpolate";
 export * from "./layout";
 export * from "./moment";
 export * from "./motion";
@@ -10,4 +9,5 @@ export * from "./page";
 export * from "./render";
 export * from "./resting";
 export * from "./roles";
-export { matrixOf, parseTransform } from "./transform";
+export * from "./values/interpolate";
+export { matrixOf, parseTransform } from "./values/transform";

@@ -2,9 +2,9 @@
 import { easing } from "../measure";
 import { own } from "../model";
 import { type CompiledMotion, looksAt, type PartIndex, type PartLook, type PoseIndex, type Program } from "../program";
-import { initialValue, mix } from "./interpolate";
 import { goalOf, type Lingering, type Moment, type Track, trackEnd } from "./moment";
 import { absoluteCss, computedCss, type PageState } from "./page";
+import { initialValue, mix } from "./values/interpolate";
 
 const linear = (t: number): number => t;
 

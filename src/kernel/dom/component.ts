@@ -1,8 +1,8 @@
 /** A component's own tables, as a delivered page has them: plain data, with expressions as functions. */
-import type { StateNode } from "../chart";
+
+import type { StateNode, Value } from "../behaviour";
 import type { Range } from "../data";
-import type { Presence } from "../looks";
-import type { Value } from "../run";
+import type { Presence } from "../surface/looks";
 
 /** What expressions can ask. */
 export interface Env {

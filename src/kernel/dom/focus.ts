@@ -1,5 +1,5 @@
 /** Where the focus goes on a page, and what holds it there. */
-import { type Focusing, type FocusTarget, settleFocus } from "../focus";
+import { type Focusing, type FocusTarget, settleFocus } from "../surface/focus";
 import type { Target } from "./component";
 import type { Feature, Page } from "./page";
 

@@ -1,5 +1,5 @@
 /** Keys, from the focus outwards. */
-import { keyOf } from "../keys";
+import { keyOf } from "../surface/keys";
 import type { Feature, PageRow } from "./page";
 
 export const keys: Feature = {

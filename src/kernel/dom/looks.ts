@@ -1,5 +1,5 @@
 /** How the parts are, put on the page: what comes is displayed before it moves, what goes stays until it has moved. */
-import { presenceAfter } from "../looks";
+import { presenceAfter } from "../surface/looks";
 import type { Env, Expression, Look, PartLooks } from "./component";
 import type { Feature, Page } from "./page";
 

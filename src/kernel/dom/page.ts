@@ -1,10 +1,11 @@
 /** A component on a page: the kernel's run, with the browser as its host. */
-import type { Action } from "../actions";
-import { flatten, type State, type StateIndex } from "../chart";
+
+import type { Action, Row, State, StateIndex, Value } from "../behaviour";
+import { flatten } from "../chart";
 import { complete, endChart } from "../complete";
 import { fitted } from "../data";
 import { matches } from "../events";
-import { Fault, type Row, type Run, type Value } from "../run";
+import { Fault, type Run } from "../run";
 import { select } from "../select";
 import { startChart, take } from "../take";
 import type { Act, Component, Env, Expression, Reaction, Target, Way } from "./component";

@@ -5,8 +5,9 @@ import type { Claim, Condition, Scenario } from "../../model";
 import type { Program } from "../../program";
 import type { RunState, Step, Timer } from "../../run";
 import { trackEnd } from "../../surface";
-import { Explorer, type Move, type Observer, type Situation } from "../explore";
-import { endOf, playScenario } from "../scenario";
+import { Explorer, type Observer } from "../exploring/explore";
+import type { Move, Situation } from "../exploring/situation";
+import { endOf, playScenario } from "../scenarios/scenario";
 import { type Asked, asked, NotComputable, timeOf } from "./condition";
 import { canAlwaysReach } from "./reach";
 

@@ -1,5 +1,5 @@
 /** From which situations something can be reached whatever the timing: by somebody's act, or by waiting whatever comes first. */
-import { type Explorer, TIME } from "../explore";
+import { type Explorer, TIME } from "../exploring/explore";
 import type { Asked } from "./condition";
 
 /** @returns by situation: 1 where it can be reached from every one of its timings */

@@ -2,9 +2,9 @@
 import { DOCUMENT, isInside, type PartIndex, type Program, partName } from "../../program";
 import type { RunState } from "../../run";
 import { activeNames, attributeOf, isPainted, layoutOf, nameOf, stateText } from "../../surface";
-import { isDialog } from "../acts";
-import type { Visitor } from "../explore";
-import type { Collector } from "./collector";
+import { isDialog } from "../exploring/acts";
+import type { Visitor } from "../exploring/explore";
+import type { Collector } from "../findings/collector";
 import { goes, isFading } from "./seen";
 
 export function focusRules(program: Program, collector: Collector): Visitor {

@@ -2,9 +2,10 @@
 import { type EventSpec, isTimed, own, type Reaction } from "../../model";
 import { DOCUMENT, type Program, partName, type StateIndex } from "../../program";
 import { type RunState, type Stimulus, stimulate } from "../../run";
-import type { Explorer, Situation, Visitor } from "../explore";
-import type { Mend } from "../finding";
-import type { Collector } from "./collector";
+import type { Explorer, Visitor } from "../exploring/explore";
+import type { Situation } from "../exploring/situation";
+import type { Collector } from "../findings/collector";
+import type { Mend } from "../findings/finding";
 
 /** A state that a press leads to and that a delay ends: what is held long enough. */
 interface Held {

@@ -1,8 +1,9 @@
 /** F16: something that only the pointer can bring about (WCAG 2.2, 2.1.1). */
 import type { Program } from "../../program";
 import { advance, nextDue, type RunState, type Step } from "../../run";
-import { type Explorer, type Move, POINTER, type Situation, type Visitor } from "../explore";
-import type { Collector } from "./collector";
+import { type Explorer, POINTER, type Visitor } from "../exploring/explore";
+import type { Move, Situation } from "../exploring/situation";
+import type { Collector } from "../findings/collector";
 
 interface Way {
   situation: Situation;

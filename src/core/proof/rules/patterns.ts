@@ -6,9 +6,9 @@
 import { DOCUMENT, isInside, type PartIndex, type Program, partName } from "../../program";
 import { type RunState, stimulate } from "../../run";
 import { activeNames, attributeOf, isPainted, layoutOf, nameOf, partById, roleOf, stateText } from "../../surface";
-import type { Visitor } from "../explore";
-import type { RuleId } from "../finding";
-import type { Collector } from "./collector";
+import type { Visitor } from "../exploring/explore";
+import type { Collector } from "../findings/collector";
+import type { RuleId } from "../findings/finding";
 import { goes, isFading } from "./seen";
 
 /** A state in which the part is there for good: it is seen, and no fade of it is under way. */

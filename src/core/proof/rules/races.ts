@@ -2,10 +2,11 @@
 import { type Program, partName, timerEvent } from "../../program";
 import { advance, type RunState } from "../../run";
 import { activeNames, stateText } from "../../surface";
-import type { Acts } from "../acts";
-import type { Explorer, Situation, Visitor } from "../explore";
+import type { Acts } from "../exploring/acts";
+import type { Explorer, Visitor } from "../exploring/explore";
+import type { Situation } from "../exploring/situation";
+import type { Collector } from "../findings/collector";
 import { moved, type Thing, thingsOf, tied } from "../zones";
-import type { Collector } from "./collector";
 
 /** All orders of so many are tried; of more, each of two neighbours. */
 const MOST = 4;

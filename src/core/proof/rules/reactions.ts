@@ -6,8 +6,9 @@ import { own } from "../../model";
 import { DOCUMENT, type Program, partName } from "../../program";
 import type { Step } from "../../run";
 import { isControl, isPainted } from "../../surface";
-import type { Explorer, Move, Situation, Visitor } from "../explore";
-import type { Collector } from "./collector";
+import type { Explorer, Visitor } from "../exploring/explore";
+import type { Move, Situation } from "../exploring/situation";
+import type { Collector } from "../findings/collector";
 import { goes } from "./seen";
 
 export interface Way {

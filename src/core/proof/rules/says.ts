@@ -15,8 +15,8 @@ import {
   stateText,
   textOf,
 } from "../../surface";
-import type { Visitor } from "../explore";
-import type { Collector } from "./collector";
+import type { Visitor } from "../exploring/explore";
+import type { Collector } from "../findings/collector";
 import { isFading } from "./seen";
 
 /** Roles whose changes are announced by themselves (WAI-ARIA 1.2, §5.3.5), or are meant not to be (timer). */

@@ -2,9 +2,9 @@
 import { DOCUMENT, looksAt, type PartIndex, type Program, partName } from "../../program";
 import { beforeMount, type RunState } from "../../run";
 import { activeNames, isControl, isPainted, layoutOf, opacityOf, restingValue, stateText, UNSEEN } from "../../surface";
-import { isDialog } from "../acts";
-import type { Visitor } from "../explore";
-import type { Collector, Told } from "./collector";
+import { isDialog } from "../exploring/acts";
+import type { Visitor } from "../exploring/explore";
+import type { Collector, Told } from "../findings/collector";
 
 /** True while the opacity of the part, or of something around it, is on its way. */
 export const isFading = (program: Program, state: RunState, part: PartIndex): boolean =>

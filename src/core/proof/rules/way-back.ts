@@ -1,8 +1,8 @@
 /** F5: states without a way back, and held focus that the keyboard cannot leave. Looks at the whole graph at the end. */
 import { DOCUMENT, type Program } from "../../program";
 import { activeNames, stateText } from "../../surface";
-import { type Explorer, KEY, POINTER, SURROUNDINGS, TIME } from "../explore";
-import type { Collector } from "./collector";
+import { type Explorer, KEY, POINTER, SURROUNDINGS, TIME } from "../exploring/explore";
+import type { Collector } from "../findings/collector";
 
 export function wayBackRules(explorer: Explorer, collector: Collector): void {
   const { program, situations } = explorer;

@@ -2,8 +2,9 @@
 import type { Program } from "../../program";
 import type { RunState, Step } from "../../run";
 import { stateText } from "../../surface";
-import type { Explorer, Move, Situation, Visitor } from "../explore";
-import type { Collector, Told } from "./collector";
+import type { Explorer, Visitor } from "../exploring/explore";
+import type { Move, Situation } from "../exploring/situation";
+import type { Collector, Told } from "../findings/collector";
 
 export function workRules(program: Program, collector: Collector): Visitor {
   const everySecond = (step: Step): boolean =>

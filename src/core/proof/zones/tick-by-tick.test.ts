@@ -19,7 +19,8 @@ import {
   timedSpecification,
 } from "../../testing/ticks";
 import { type Finding, proveNow, type RuleId } from "..";
-import { Explorer, type Situation } from "../explore";
+import { Explorer } from "../exploring/explore";
+import type { Situation } from "../exploring/situation";
 
 const sorted = (list: Iterable<string>): string[] => [...new Set(list)].sort();
 

@@ -1,0 +1,13 @@
+/** What a cell may mention. */
+import type { MeasureEnv } from "../measure";
+import type { Scope } from "./expression";
+
+/** The names that a cell may mention. */
+export interface Names extends Scope {
+  parts: readonly string[];
+  requests?: readonly string[];
+  /** Names of tokens, for completion. */
+  tokens?: readonly string[];
+  /** What measures are computed with; without it they are checked only when the document is prepared. */
+  measures?: MeasureEnv;
+}

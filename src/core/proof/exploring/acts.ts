@@ -1,0 +1,126 @@
+/** What a person and the surroundings can do in a state, each in one of the ways that are alike; and what decides its outcome. */
+import { DOCUMENT, isInside, type Program } from "../../program";
+import { beforeMount, type RunState, type Stimulus } from "../../run";
+import { isControl, isInView, type Layout, layoutOf, roleOf } from "../../surface";
+import { MoreStimuli } from "./stimuli";
+
+/** A key's act, a pointer's, or one of the surroundings. */
+export type Act = { kind: "click" | "key" | "page"; stimulus: Stimulus };
+
+export class Acts {
+  private readonly keys: readonly string[];
+  private readonly more: MoreStimuli;
+  private readonly ids = new Map<string, number>();
+  private readonly acts = new Map<Layout, readonly Act[]>();
+  private readonly actsFocused = new Map<Layout, readonly Act[]>();
+
+  constructor(readonly program: Program) {
+    const dialogs = program.parts.some((p) => isDialog(program, p.index));
+    const keys = new Set(["Tab", "Shift+Tab", ...program.keyRows.map((k) => k.key)]);
+    if (dialogs) keys.add("Escape");
+    this.keys = [...keys];
+    this.more = new MoreStimuli(program);
+  }
+
+  /** What decides which acts are tried at all, and what tells situations apart; with the same all go on alike. */
+  get world(): unknown {
+    const { page, viewMatters, any } = this.more;
+    return [this.keys, page, viewMatters, any];
+  }
+
+  /** What a person can do in a state, one object a stimulus and layout. */
+  in(state: RunState): readonly Act[] {
+    if (state.done) return [];
+    const layout = layoutOf(this.program, state);
+    const focused = state.focus !== DOCUMENT;
+    const table = focused ? this.actsFocused : this.acts;
+    let list = table.get(layout);
+    if (!list) {
+      const keys = focused ? [...new Set([...this.keys, "Enter", "Space"])] : this.keys;
+      const targets = this.targets(layout);
+      list = [
+        ...targets.map((click): Act => ({ kind: "click", stimulus: { click } })),
+        ...keys.map((press): Act => ({ kind: "key", stimulus: { press } })),
+        ...this.more.pointer(targets).map((stimulus): Act => ({ kind: "click", stimulus })),
+        ...this.more.keys(focused).map((stimulus): Act => ({ kind: "key", stimulus })),
+        ...this.more.page.map((stimulus): Act => ({ kind: "page", stimulus })),
+      ];
+      table.set(layout, list);
+    }
+    const answers = this.more.answers(state);
+    if (!answers.length && !this.more.viewMatters) return list;
+    const inView = (act: Act): boolean => {
+      const name = "click" in act.stimulus ? act.stimulus.click : null;
+      return name === null || isInView(this.program, state, this.program.partIndex.get(name)!);
+    };
+    return [...(this.more.viewMatters ? list.filter(inView) : list), ...answers];
+  }
+
+  /**
+   * The parts that a click can land on, one for each way in which it can go on: parts with the same listeners around
+   * them and the same place for the focus are alike to a click. Null is the bare page.
+   */
+  private targets(layout: Layout): readonly (string | null)[] {
+    const { program } = this;
+    const alike = new Map<string, string | null>();
+    let covered = false;
+    for (const { index: p, part, path, name } of program.parts) {
+      if (layout.landing[p] !== p || !layout.displayed[p]) continue;
+      if (part.covers === "viewport") covered = true;
+      const rows = Object.values(program.pointer);
+      const listeners = path.filter((q) => rows.some((on) => on.at[q].some((r) => r.scope === "inside" || q === p)));
+      const outside = rows.flatMap((on) =>
+        on.outside.filter((r) => !isInside(program, p, r.part)).map((r) => r.row.index),
+      );
+      const focus = path.find((q) => layout.focusable[q]);
+      const special = isControl(program, p) || path.some((q) => program.parts[q].part.tag === "label") ? p : "";
+      // Without a place for the focus, what was clicked is where Tab goes on: all parts before the same stop are alike.
+      const stop = focus ?? `>${layout.tabOrder.find((q) => q > p)}`;
+      const key = `${listeners}|${outside}|${stop}|${special}|${layout.disabled[p]}|${listeners.includes(p)}`;
+      if (!alike.has(key)) alike.set(key, name);
+    }
+    return [...alike.values(), ...(covered ? [] : [null])];
+  }
+
+  /** A short number for a text. */
+  id(text: string): number {
+    let id = this.ids.get(text);
+    if (id === undefined) {
+      id = this.ids.size;
+      this.ids.set(text, id);
+    }
+    return id;
+  }
+
+  /** All that decides what an act does at this very instant, as a key. */
+  core(state: RunState): string {
+    // Where Tab goes on from matters only while nothing is focused.
+    const tabFrom = state.focus === DOCUMENT ? state.tabFrom : "";
+    let key = `${state.config},${state.pose},${state.focus},${state.back},${tabFrom}`;
+    if (this.more.any)
+      key += `,${this.more.overKey(state.over)},${state.pressed},${state.spaceAt},${this.more.pageKey(state)}`;
+    for (const kept of state.history) key += `;h${kept}`;
+    if (state.done) key += ";done";
+    for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;
+    const { lingering } = state;
+    // Which, not in which order they began to go.
+    if (lingering.length < 2) for (const l of lingering) key += `;l${l.part}`;
+    else key += `;l${lingering.map((l) => l.part).sort((a, b) => a - b)}`;
+    return key;
+  }
+
+  /** The same with what is on its way: states with the same key differ in their timings alone. */
+  key(state: RunState): string {
+    let key = this.core(state);
+    for (const t of state.timers) {
+      key += t.kind === "state" ? `;${t.row}.${t.state}` : `;${this.id(t.event)}e${t.request}`;
+    }
+    for (const t of state.tracks) key += `;${t.goal}`;
+    return key;
+  }
+}
+
+export function isDialog(program: Program, part: number): boolean {
+  const role = roleOf(program, beforeMount(program), part);
+  return role === "dialog" || role === "alertdialog";
+}

@@ -1,0 +1,99 @@
+/** Focus: requests, what holds it, what loses it, and the ways of pointer and Tab key (HTML §6.6). */
+import { type Focusing, settleFocus as settle } from "../../../kernel";
+import { DOCUMENT, isInside, type PartIndex } from "../../program";
+import type { Layout } from "../../surface";
+import type { FocusCause } from "../state/state";
+import type { Working } from "../state/working";
+
+/** The part that holds the focus in the active states, if any; an inner state's goes before an outer one's. */
+export function holder(m: Working): PartIndex {
+  const { states } = m.program.configurations.at(m.config);
+  for (let i = states.length - 1; i >= 0; i--) {
+    const within = m.program.focus[states[i]]?.within;
+    if (within !== null && within !== undefined) return within;
+  }
+  return DOCUMENT;
+}
+
+export function moveFocus(m: Working, to: PartIndex, cause: FocusCause): void {
+  if (to === m.focus) return;
+  m.step.focus.push({ from: m.focus, to, cause });
+  if (to !== DOCUMENT || cause === "Tab") m.tabFrom = to;
+  m.focus = to;
+}
+
+/** The machine as the kernel asks it about the focus. */
+export function focusing(m: Working): Focusing<PartIndex> {
+  const none = (p: PartIndex): PartIndex | null => (p === DOCUMENT ? null : p);
+  return {
+    get focused() {
+      return none(m.focus);
+    },
+    get back() {
+      return m.back === null ? undefined : none(m.back);
+    },
+    set back(part) {
+      m.back = part === undefined ? null : (part ?? DOCUMENT);
+    },
+    holder: () => none(holder(m)),
+    canFocus: (p) => m.layout.focusable[p],
+    contains: (outer, inner) => isInside(m.program, inner, outer),
+    stops: (within) => m.layout.tabOrder.filter((p) => isInside(m.program, p, within ?? DOCUMENT)),
+    among: (within) =>
+      m.program.parts
+        .filter((p) => p.index !== within && m.layout.focusable[p.index] && isInside(m.program, p.index, within))
+        .map((p) => p.index),
+    move: (to, cause) => moveFocus(m, to ?? DOCUMENT, cause),
+    refused: (part) => void m.step.refused.push(part ?? DOCUMENT),
+  };
+}
+
+const inHold = (m: Working, part: PartIndex, held: PartIndex): boolean =>
+  part !== DOCUMENT && isInside(m.program, part, held);
+
+/** After every change: what was asked for, what is held, and whether the focused part can still have it. */
+export function settleFocus(m: Working, before: Layout | null): void {
+  if (before === m.layout && !m.requests.length) return;
+  const { requests } = m;
+  m.requests = [];
+  settle(focusing(m), requests);
+}
+
+/** Where the pointer puts the focus: the nearest focusable part around the target, unless the focus is held. */
+export function focusByPointer(m: Working, target: PartIndex): void {
+  const path = target === DOCUMENT ? [] : m.program.parts[target].path;
+  const to = path.find((p) => m.layout.focusable[p]) ?? DOCUMENT;
+  const held = holder(m);
+  if (held !== DOCUMENT && !inHold(m, to, held) && inHold(m, m.focus, held)) return;
+  const from = m.focus;
+  moveFocus(m, to, "pointer");
+  if (to === DOCUMENT) m.tabFrom = target;
+  if (m.focus !== from) m.focusChanged(from);
+}
+
+/** HTML sequential focus navigation; within the part that holds the focus it goes round. */
+export function focusByTab(m: Working, backwards: boolean): void {
+  const held = holder(m);
+  const order = m.layout.tabOrder.filter((p) => isInside(m.program, p, held));
+  const was = m.focus;
+  if (!order.length) {
+    if (held === DOCUMENT) moveFocus(m, DOCUMENT, "Tab");
+    if (m.focus !== was) m.focusChanged(was);
+    return;
+  }
+  const from = was === DOCUMENT ? m.tabFrom : was;
+  let at = order.indexOf(from);
+  if (at < 0 && from !== DOCUMENT) {
+    // From a place outside the Tab order: on to its neighbour in the tree, whatever numbers the stops have.
+    const neighbour = backwards
+      ? Math.max(...order.filter((p) => p < from))
+      : Math.min(...order.filter((p) => p > from));
+    const there = order.indexOf(neighbour);
+    at = there < 0 ? (backwards ? 0 : order.length - 1) : there + (backwards ? 1 : -1);
+  } else if (at < 0) at = backwards ? order.length : -1;
+  const to = at + (backwards ? -1 : 1);
+  if (to >= 0 && to < order.length) moveFocus(m, order[to], "Tab");
+  else if (held === DOCUMENT) moveFocus(m, DOCUMENT, "Tab");
+  else moveFocus(m, order[backwards ? order.length - 1 : 0], "Tab");
+  if (m.focus !== was) m.focusChanged(was);
+}

@@ -1,0 +1,64 @@
+/** Keys: dispatch from the focus outwards, then what browsers do by themselves with Tab, Enter and Space. */
+
+import { own } from "../../model";
+import { DOCUMENT, type PartIndex } from "../../program";
+import { roleOf } from "../../surface";
+import type { Working } from "../state/working";
+import { focusByTab } from "./focus";
+import { click } from "./pointer";
+
+const activatedBy: Record<string, readonly string[]> = {
+  button: ["Enter", "Space"],
+  summary: ["Enter", "Space"],
+  a: ["Enter"],
+};
+
+function dispatch(m: Working, key: string, up: boolean): void {
+  m.prevented = false;
+  if (!m.program.keyRows.length) return;
+  const listening = m.program.keyRows.filter((k) => k.key === key && k.up === up);
+  if (!listening.length) return;
+  const path = m.focus === DOCUMENT ? [] : m.program.parts[m.focus].path;
+  for (const at of path) {
+    const rows = listening.filter((k) => k.within === at).map((k) => k.row);
+    if (rows.length && m.dispatch(at, "key", rows)) return;
+  }
+  const rows = listening.filter((k) => k.within === null).map((k) => k.row);
+  m.dispatch(DOCUMENT, "key", rows);
+}
+
+/** A key goes down, and comes up again. */
+export function press(m: Working, key: string): void {
+  pressKey(m, key);
+  releaseKey(m, key);
+}
+
+export function pressKey(m: Working, key: string): void {
+  const { focus } = m;
+  dispatch(m, key, false);
+  if (key === "Space") m.spaceAt = m.prevented ? null : focus;
+  if (m.prevented) return;
+  if (key === "Tab" || key === "Shift+Tab") focusByTab(m, key !== "Tab");
+  // Enter goes to what is focused by now.
+  if (key === "Enter" && m.focus !== DOCUMENT && activates(m, m.focus, key)) click(m, m.focus);
+}
+
+export function releaseKey(m: Working, key: string): void {
+  dispatch(m, key, true);
+  if (key !== "Space") return;
+  // Space activates where it was pressed and released on the same element.
+  const target = m.spaceAt;
+  m.spaceAt = null;
+  if (!m.prevented && target !== null && target !== DOCUMENT && target === m.focus && activates(m, target, key))
+    click(m, target);
+}
+
+function activates(m: Working, target: PartIndex, key: string): boolean {
+  const { part } = m.program.parts[target];
+  if (m.layout.disabled[target]) return false;
+  if (part.tag === "input") {
+    const role = roleOf(m.program, m, target);
+    return role === "button" || (key === "Space" && (role === "checkbox" || role === "radio"));
+  }
+  return own(activatedBy, part.tag)?.includes(key) ?? false;
+}

@@ -1,0 +1,111 @@
+/** The pointer: where it lands, what it enters and leaves, pressing, releasing and clicking (UI Events, Pointer Events). */
+import type { PointerEventName } from "../../model";
+import { DOCUMENT, isInside, type PartIndex, type Program } from "../../program";
+import { labelledControl, layoutOf } from "../../surface";
+import type { RunState } from "../state/state";
+import type { Working } from "../state/working";
+import { focusByPointer, moveFocus } from "./focus";
+
+/** Where a click aimed at a part lands; `aimed` DOCUMENT is a place where no part lies, unless one covers the viewport. */
+export function landingOf(program: Program, state: RunState, aimed: PartIndex): PartIndex {
+  return landingIn(program, layoutOf(program, state), aimed);
+}
+
+function landingIn(program: Program, layout: ReturnType<typeof layoutOf>, aimed: PartIndex): PartIndex {
+  if (aimed !== DOCUMENT) return layout.landing[aimed];
+  let top: PartIndex = DOCUMENT;
+  program.parts.forEach((p, i) => {
+    if (p.part.covers !== "viewport" || !layout.catches[i]) return;
+    if (top === DOCUMENT || p.layer >= program.parts[top].layer) top = i;
+  });
+  return top;
+}
+export const landing = (m: Working, aimed: PartIndex): PartIndex => landingIn(m.program, m.layout, aimed);
+
+const pathOf = (program: Program, part: PartIndex): readonly PartIndex[] =>
+  part === DOCUMENT ? [] : program.parts[part].path;
+
+/** True where a disabled control lies in the way: it swallows the pointer (HTML §4.10.18.5). */
+export const isSwallowed = (m: Working, target: PartIndex): boolean =>
+  pathOf(m.program, target).some((p) => m.layout.disabled[p]);
+
+/** Dispatch from the target to the root, then to those who listen outside and anywhere (DOM §2.9). */
+function dispatch(m: Working, on: PointerEventName, target: PartIndex): void {
+  const { at, outside, anywhere, any } = m.program.pointer[on];
+  if (!any) return;
+  for (const p of pathOf(m.program, target)) {
+    if (!at[p].length) continue;
+    const rows = at[p].filter((l) => l.scope === "inside" || p === target).map((l) => l.row);
+    if (m.dispatch(p, "pointer", rows)) return;
+  }
+  if (!outside.length && !anywhere.length) return;
+  const rows = outside.filter((o) => target === DOCUMENT || !isInside(m.program, target, o.part)).map((o) => o.row);
+  for (const row of [...rows, ...anywhere]) m.dispatch(DOCUMENT, "outside", [row]);
+}
+
+/** Whether anything asks where the pointer is; only then a run keeps track of it. */
+export const tracksPointer = ({ pointer }: Program): boolean =>
+  pointer["pointer enter"].any || pointer["pointer leave"].any;
+
+/** Moves the pointer onto what lies at the aimed place; leaves inner first, enters outer first (Pointer Events §4.2). */
+export function moveOnto(m: Working, target: PartIndex): void {
+  if (!tracksPointer(m.program) || m.over === target) return;
+  const { program } = m;
+  const from = m.over;
+  m.over = target;
+  const left = pathOf(program, from);
+  const reached = pathOf(program, target);
+  const tell = (on: "pointer enter" | "pointer leave", p: PartIndex, scope: string): void => {
+    const rows = program.pointer[on].at[p].filter((l) => l.scope === scope).map((l) => l.row);
+    if (rows.length) m.dispatch(p, "pointer", rows);
+  };
+  const others = (on: "pointer enter" | "pointer leave", inside: (p: PartIndex) => boolean): void => {
+    const rows = program.pointer[on].outside.filter((o) => inside(o.part)).map((o) => o.row);
+    for (const row of [...rows, ...program.pointer[on].anywhere]) m.dispatch(DOCUMENT, "outside", [row]);
+  };
+  if (from !== DOCUMENT) tell("pointer leave", from, "exactly");
+  for (const p of left) if (!reached.includes(p)) tell("pointer leave", p, "inside");
+  others("pointer leave", (p) => !left.includes(p) && reached.includes(p));
+  for (const p of reached.toReversed()) if (!left.includes(p)) tell("pointer enter", p, "inside");
+  if (target !== DOCUMENT) tell("pointer enter", target, "exactly");
+  others("pointer enter", (p) => left.includes(p) && !reached.includes(p));
+}
+
+/** What lay under the pointer may have gone: then it is over what lies there now. */
+export function followLayout(m: Working): void {
+  if (m.over === DOCUMENT) return;
+  const target = m.layout.displayed[m.over] ? landing(m, m.over) : DOCUMENT;
+  if (target !== m.over) moveOnto(m, target);
+}
+
+/** The button goes down: those who listen are told, then the focus moves, unless that was prevented. */
+export function press(m: Working, target: PartIndex): void {
+  m.prevented = false;
+  dispatch(m, "pointer down", target);
+  if (!m.prevented) focusByPointer(m, target);
+}
+
+/** The button comes up. */
+export const release = (m: Working, target: PartIndex): void => dispatch(m, "pointer up", target);
+
+/** A click and, where the target is a label, that of its control. */
+export function click(m: Working, target: PartIndex): void {
+  m.prevented = false;
+  dispatch(m, "click", target);
+  if (target === DOCUMENT || m.prevented) return;
+  const control = labelledControl(m.program, m, target);
+  const inside = control !== DOCUMENT && m.program.parts[target].path.includes(control);
+  if (control === DOCUMENT || inside || !m.layout.displayed[control] || m.layout.disabled[control]) return;
+  if (m.layout.focusable[control]) {
+    const from = m.focus;
+    moveFocus(m, control, "pointer");
+    if (m.focus !== from) m.focusChanged(from);
+  }
+  dispatch(m, "click", control);
+}
+
+/** The innermost part around both: that is where a click goes when the button came up elsewhere (UI Events §3.4.5). */
+export function common(program: Program, a: PartIndex, b: PartIndex): PartIndex {
+  const other = pathOf(program, b);
+  return pathOf(program, a).find((p) => other.includes(p)) ?? DOCUMENT;
+}

@@ -37,12 +37,10 @@ export function install({ quiet = false } = {}) {
   }
 }
 
-/** The path of a Chromium; installs Debian's when none is found and this process may. Null when there is none. */
-export function chromium() {
-  const named = process.env.LIVELY_CHROMIUM;
-  if (named) return named;
+/** A program by one of its names; installs Debian's package when none is found and this process may. Null without. */
+function debian(names, pack) {
   const find = () => {
-    for (const name of ["chromium", "chromium-browser", "google-chrome"]) {
+    for (const name of names) {
       const found = spawnSync("which", [name], { encoding: "utf8" });
       if (found.status === 0) return found.stdout.trim();
     }
@@ -50,15 +48,21 @@ export function chromium() {
   };
   const found = find();
   if (found) return found;
-  const debian =
+  const isDebian =
     existsSync("/etc/debian_version") ||
     /debian/i.test(existsSync("/etc/os-release") ? readFileSync("/etc/os-release", "utf8") : "");
-  if (!debian || process.getuid?.() !== 0) return null;
-  console.log("Installing Chromium from Debian's packages …");
+  if (!isDebian || process.getuid?.() !== 0) return null;
+  console.log(`Installing ${pack} from Debian's packages …`);
   run("apt-get", ["update", "-qq"]);
-  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
+  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", pack], {
     env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
     stdio: ["ignore", "ignore", "inherit"],
   });
   return find();
 }
+
+/** The path of a Chromium. */
+export const chromium = () =>
+  process.env.LIVELY_CHROMIUM || debian(["chromium", "chromium-browser", "google-chrome"], "chromium");
+/** The path of a Firefox. */
+export const firefox = () => process.env.LIVELY_FIREFOX || debian(["firefox-esr", "firefox"], "firefox-esr");

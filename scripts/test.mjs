@@ -2,7 +2,7 @@
 import { existsSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { build } from "./build.mjs";
-import { bin, chromium, install, root, run } from "./setup.mjs";
+import { bin, chromium, firefox, install, root, run } from "./setup.mjs";
 
 install();
 let passed = 0;
@@ -40,7 +40,13 @@ suite("unit", []);
 
 build();
 const browser = chromium();
-if (browser) suite("journeys", ["--config", "e2e/vitest.config.ts"], { LIVELY_CHROMIUM: browser });
+const other = firefox();
+if (!other) {
+  console.error("No Firefox was found. Install Debian's package `firefox-esr`, or name one in LIVELY_FIREFOX.");
+  check("agreement in Firefox", false);
+}
+if (browser)
+  suite("journeys", ["--config", "e2e/vitest.config.ts"], { LIVELY_CHROMIUM: browser, LIVELY_FIREFOX: other ?? "" });
 else {
   console.error("No Chromium was found. Install Debian's package `chromium`, or name one in LIVELY_CHROMIUM.");
   check("journeys", false);

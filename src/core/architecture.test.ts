@@ -45,9 +45,7 @@ describe("the rooms of the core", () => {
   });
   it("have at most a dozen files each, and so have those of the kernel", () => {
     for (const folder of new Set([...files, ...sources("src/kernel")].map(dirname)))
-      expect(all.filter((f) => dirname(f) === folder).length, folder).toBeLessThanOrEqual(
-        folder === "src/core/surface" ? 13 : 12,
-      );
+      expect(all.filter((f) => dirname(f) === folder).length, folder).toBeLessThanOrEqual(12);
   });
   it("know neither the DOM, nor React, nor Node; and the kernel knows nothing but itself", () => {
     const mayNot = /^(react|react-dom|antd|node:|dexie|zustand|hono)/;

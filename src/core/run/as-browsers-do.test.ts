@@ -7,7 +7,7 @@ import { box, button, component } from "../testing";
 import { advance, type RunState, type Stimulus, start, stimulate } from ".";
 
 /** The run after stimuli and waits (ms). */
-function after(
+function runOf(
   doc: Component,
   ...acts: (Stimulus | number)[]
 ): { program: Program; run: RunState; at(name: string): number } {
@@ -18,7 +18,7 @@ function after(
   return { program, run: state, at: (name) => program.partIndex.get(name)! };
 }
 const facts = (doc: Component, part: string, ...acts: (Stimulus | number)[]) => {
-  const { program, run, at } = after(doc, ...acts);
+  const { program, run, at } = runOf(doc, ...acts);
   return factsOf(program, run, at(part));
 };
 
@@ -36,10 +36,10 @@ describe("motions", () => {
       reactions: { "click a": { one: "two", two: "one" } },
     });
   it("turned back between a percentage and px stand on sums of both", () => {
-    const { run } = after(sliding("translateX(40px)"), { click: "a" }, 50, { click: "a" }, 20, { click: "a" }, 10);
+    const { run } = runOf(sliding("translateX(40px)"), { click: "a" }, 50, { click: "a" }, 20, { click: "a" }, 10);
     expect(run.tracks).toHaveLength(1);
     expect(run.tracks[0].from).toMatch(/^translate\(calc\(-\d+(\.\d+)?% \+ \d+(\.\d+)?px\)/);
-    expect(after(sliding("translateX(40px)"), { click: "a" }, 50, { click: "a" }, 200).run.tracks).toEqual([]);
+    expect(runOf(sliding("translateX(40px)"), { click: "a" }, 50, { click: "a" }, 200).run.tracks).toEqual([]);
   });
   it("turned back before their delay is over have not moved, and there is none", () => {
     const doc = component({
@@ -48,8 +48,8 @@ describe("motions", () => {
       looks: { p: { always: "transition: opacity 100ms ease 50ms", two: "opacity: 0" } },
       reactions: { "click a": { one: "two", two: "one" } },
     });
-    expect(after(doc, { click: "a" }, 30, { click: "a" }).run.tracks).toEqual([]);
-    expect(after(doc, { click: "a" }, 80, { click: "a" }).run.tracks).toHaveLength(1);
+    expect(runOf(doc, { click: "a" }, 30, { click: "a" }).run.tracks).toEqual([]);
+    expect(runOf(doc, { click: "a" }, 80, { click: "a" }).run.tracks).toHaveLength(1);
   });
   it("end with what is around them, and their rows are told", () => {
     const doc = component({
@@ -67,7 +67,7 @@ describe("motions", () => {
         "motion ended p": { three: "/ n = n + 5" },
       },
     });
-    const { run } = after(doc, { click: "a" }, 20, { click: "b" }, 500);
+    const { run } = runOf(doc, { click: "a" }, 20, { click: "b" }, 500);
     expect([run.tracks, run.data]).toEqual([[], [1]]);
   });
   it("do not begin where nothing was drawn yet", () => {
@@ -77,7 +77,7 @@ describe("motions", () => {
       looks: { p: { always: "transition: opacity 100ms", two: "opacity: 0; not displayed" } },
       reactions: { mounted: { one: "two" } },
     });
-    const { run } = after(doc);
+    const { run } = runOf(doc);
     expect([run.tracks, run.lingering]).toEqual([[], []]);
   });
 });
@@ -144,7 +144,7 @@ describe("layers", () => {
     const cover = (name: string, layer: number, inner: number) =>
       box(name, [box(`${name}-in`, [], { layer: inner, covers: ["target"] })], { layer });
     const doc = component({ parts: [box("target"), cover("low", 1, 9), cover("high", 2, 3)], states: ["one"] });
-    const { program, run, at } = after(doc);
+    const { program, run, at } = runOf(doc);
     expect(layoutOf(program, run).landing[at("target")]).toBe(at("high-in"));
   });
 });
@@ -158,7 +158,7 @@ describe("a text that a look says", () => {
     reactions: { "click a": { one: "two", two: "one" } },
   });
   it("stands in place of the parts inside, and they come back as they were", () => {
-    const { program, run, at } = after(doc, { click: "a" });
+    const { program, run, at } = runOf(doc, { click: "a" });
     expect([factsOf(program, run, at("p")).text, isVisible(program, run, at("inner")), run.focus]).toEqual([
       "other",
       false,
@@ -172,7 +172,7 @@ describe("a text that a look says", () => {
   it("is none of what is absent", () => {
     const gone = component({ parts: [box("p", ["x", box("q", ["y"])])], states: ["s"], looks: { q: { s: "absent" } } });
     expect(facts(gone, "p").text).toBe("x");
-    const { program, run, at } = after(gone);
+    const { program, run, at } = runOf(gone);
     expect(attributeOf(program, run, at("q"), "id")).toBeNull();
   });
 });

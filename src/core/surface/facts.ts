@@ -2,11 +2,11 @@
 import type { Expectation } from "../model";
 import type { PartIndex, Program } from "../program";
 import { DOCUMENT } from "../program";
+import { attributeOf, nameOf, roleOf, textOf } from "./accessibility/roles";
 import { layoutOf } from "./layout";
 import { activeNames, isActive, type Moment } from "./moment";
 import { currentValue } from "./motion";
 import { inViewRatio, scrollAt } from "./page";
-import { attributeOf, nameOf, roleOf, textOf } from "./roles";
 import { opacityOf } from "./values/interpolate";
 
 /** Opacity up to which a person sees nothing. */

@@ -5,7 +5,7 @@ import { compile, DOCUMENT } from "../program";
 import { start } from "../run";
 import { box, button, component } from "../testing";
 import { isControl, layoutOf, nameOf, roleOf } from ".";
-import { implicitRole } from "./implicit-role";
+import { implicitRole } from "./accessibility/implicit-role";
 
 const lay = (parts: Part[], looks: Record<string, string> = {}) => {
   const rows = Object.fromEntries(Object.entries(looks).map(([p, cell]) => [p, { idle: cell }]));

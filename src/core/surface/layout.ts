@@ -5,7 +5,7 @@
 import type { Env } from "../expression";
 import type { Presence } from "../model";
 import { DOCUMENT, looksAt, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
-import { implicitRole } from "./implicit-role";
+import { implicitRole } from "./accessibility/implicit-role";
 import type { Lingering, Moment } from "./moment";
 
 /** By part index. Valid for a pose and the parts that linger; time does not matter to it. */

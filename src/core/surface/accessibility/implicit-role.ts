@@ -1,6 +1,6 @@
 /** The roles that elements have by themselves (HTML-AAM). */
-import type { Part } from "../model";
-import { own } from "../model";
+import type { Part } from "../../model";
+import { own } from "../../model";
 
 const byTag: Record<string, string> = {
   a: "link",

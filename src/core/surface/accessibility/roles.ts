@@ -1,8 +1,8 @@
 /** Roles, attributes, texts, and accessible names by Accessible Name and Description Computation 1.2. */
-import { DOCUMENT, looksAt, type PartIndex, type Program } from "../program";
+import { DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
+import { layoutOf } from "../layout";
+import { envOf, type Moment } from "../moment";
 import { implicitRole } from "./implicit-role";
-import { layoutOf } from "./layout";
-import { envOf, type Moment } from "./moment";
 
 export function roleOf(program: Program, moment: Moment, part: PartIndex): string | null {
   return attributeOf(program, moment, part, "role") ?? implicitRole(program.parts[part].part);

@@ -1,0 +1,30 @@
+/** Random specifications, acted out by the core and by the delivered page, in Chromium and in Firefox. */
+import fc from "fast-check";
+import type { Browser } from "puppeteer-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { deeds, specifications } from "../../src/core/testing/specifications";
+import { type EngineName, open } from "./engine";
+import { difference } from "./hold";
+
+const engines: { engine: EngineName; runs: number }[] = [
+  { engine: "chromium", runs: 40 },
+  ...(process.env.LIVELY_FIREFOX === "" ? [] : [{ engine: "firefox" as const, runs: 12 }]),
+];
+
+describe.each(engines)("the core and delivered pages in $engine", ({ engine, runs }) => {
+  let browser: Browser;
+  beforeAll(async () => {
+    browser = await open(engine);
+  });
+  afterAll(() => browser?.close());
+  it("agree on every fact of every part, after every act", async () => {
+    // Other specifications every day, the same for whoever looks into one of them.
+    const seed = Math.floor(Date.now() / 86_400_000);
+    await fc.assert(
+      fc.asyncProperty(specifications, deeds, async (doc, acts) => {
+        expect(await difference(browser, doc, acts, engine)).toBeNull();
+      }),
+      { seed, numRuns: runs },
+    );
+  }, 600_000);
+});

@@ -1,15 +1,22 @@
-/** The roles that elements have by themselves (HTML-AAM). */
-import type { Part } from "../../model";
-import { own } from "../../model";
+/** The roles that elements have by themselves (HTML-AAM 1.0 §3.4; where it leaves a choice, as Chromium has it). */
+import { own, type Part } from "../../model";
 
 const byTag: Record<string, string> = {
-  a: "link",
+  address: "group",
   article: "article",
-  aside: "complementary",
+  blockquote: "blockquote",
   button: "button",
+  caption: "caption",
+  code: "code",
+  dd: "definition",
+  del: "deletion",
+  details: "group",
+  dfn: "term",
   dialog: "dialog",
+  dt: "term",
+  em: "emphasis",
   fieldset: "group",
-  footer: "contentinfo",
+  figure: "figure",
   form: "form",
   h1: "heading",
   h2: "heading",
@@ -17,38 +24,96 @@ const byTag: Record<string, string> = {
   h4: "heading",
   h5: "heading",
   h6: "heading",
-  header: "banner",
+  hgroup: "group",
   hr: "separator",
-  img: "img",
+  ins: "insertion",
   li: "listitem",
   main: "main",
+  mark: "mark",
+  menu: "list",
+  meter: "meter",
   nav: "navigation",
   ol: "list",
+  optgroup: "group",
   option: "option",
   output: "status",
   p: "paragraph",
   progress: "progressbar",
-  section: "region",
-  select: "combobox",
+  s: "deletion",
+  search: "search",
+  strong: "strong",
+  sub: "subscript",
+  sup: "superscript",
+  svg: "img",
   table: "table",
+  tbody: "rowgroup",
+  td: "cell",
   textarea: "textbox",
+  tfoot: "rowgroup",
+  thead: "rowgroup",
+  time: "time",
+  tr: "row",
   ul: "list",
 };
-const inputs: Record<string, string> = {
+const inputs: Record<string, string | null> = {
   button: "button",
   checkbox: "checkbox",
+  color: null,
+  date: null,
+  "datetime-local": null,
+  file: "button",
+  hidden: null,
   image: "button",
+  month: null,
   number: "spinbutton",
   radio: "radio",
   range: "slider",
   reset: "button",
   search: "searchbox",
   submit: "button",
+  time: null,
+  week: null,
 };
+const sectioning = new Set(["article", "aside", "nav", "section"]);
 
-/** The role an element has without a role attribute; null for none. */
-export function implicitRole(part: Part): string | null {
-  if (part.tag === "input") return own(inputs, part.attributes?.type ?? "text") ?? "textbox";
-  if (part.tag === "a" && part.attributes?.href === undefined) return null;
-  return own(byTag, part.tag) ?? null;
+/** What an element's role depends on besides itself. */
+export interface Surroundings {
+  /** Tags of what is around it, inner first. */
+  around: readonly string[];
+  /** It has an accessible name that its author gave it. */
+  named: boolean;
+}
+const nowhere: Surroundings = { around: [], named: false };
+
+/** The role an element has without a role attribute; null for none, or one that says nothing (generic). */
+export function implicitRole(part: Part, { around, named }: Surroundings = nowhere): string | null {
+  const { attributes = {} } = part;
+  const tag = part.tag.toLowerCase();
+  switch (tag) {
+    case "a":
+    case "area":
+      return attributes.href === undefined ? null : "link";
+    case "img":
+      return attributes.alt === "" ? null : "img";
+    case "input": {
+      const type = (attributes.type ?? "text").toLowerCase();
+      const found = own(inputs, type);
+      if (found !== undefined && type !== "search") return found;
+      return attributes.list !== undefined ? "combobox" : (found ?? "textbox");
+    }
+    case "select":
+      return attributes.multiple !== undefined || Number(attributes.size ?? 1) > 1 ? "listbox" : "combobox";
+    case "section":
+      return named ? "region" : null;
+    case "aside":
+      return named || !around.some((t) => sectioning.has(t)) ? "complementary" : null;
+    case "header":
+    case "footer":
+      if (around.some((t) => sectioning.has(t) || t === "main")) return null;
+      return tag === "header" ? "banner" : "contentinfo";
+    case "th":
+      return attributes.scope === "row" || attributes.scope === "rowgroup" ? "rowheader" : "columnheader";
+    default:
+      return own(byTag, tag) ?? null;
+  }
 }

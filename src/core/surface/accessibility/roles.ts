@@ -5,7 +5,11 @@ import { envOf, type Moment } from "../moment";
 import { implicitRole } from "./implicit-role";
 
 export function roleOf(program: Program, moment: Moment, part: PartIndex): string | null {
-  return attributeOf(program, moment, part, "role") ?? implicitRole(program.parts[part].part);
+  const said = attributeOf(program, moment, part, "role")?.trim().split(/\s+/)[0];
+  if (said) return said;
+  const { path, part: own } = program.parts[part];
+  const named = ["aria-label", "aria-labelledby", "title"].some((a) => attributeOf(program, moment, part, a)?.trim());
+  return implicitRole(own, { around: path.slice(1).map((p) => program.parts[p].part.tag), named });
 }
 
 /** An attribute at the moment: what the look says, else what the markup says; null when it is not there. */
@@ -33,7 +37,7 @@ function rawText(program: Program, moment: Moment, part: PartIndex, include: (p:
 }
 
 const namedByContent = new Set(
-  "button cell checkbox columnheader gridcell heading link menuitem menuitemcheckbox menuitemradio option radio row rowheader switch tab tooltip treeitem".split(
+  "button cell checkbox columnheader gridcell heading link menuitem menuitemcheckbox menuitemradio option radio rowheader switch tab term tooltip treeitem".split(
     " ",
   ),
 );
@@ -59,6 +63,13 @@ function compute(program: Program, moment: Moment, part: PartIndex, inside: bool
   }
   if (attribute("aria-label")) return attribute("aria-label");
   const { tag } = program.parts[part].part;
+  // Legends and captions name what they stand in (HTML-AAM §4.1).
+  const naming = { fieldset: "legend", table: "caption", svg: "title" }[tag];
+  if (!inside && naming) {
+    const first = program.parts.find((p) => p.parent === part && p.part.tag === naming);
+    if (first) return compute(program, moment, first.index, true, seen);
+  }
+  if (tag === "optgroup") return attribute("label");
   if (tag === "img" || (tag === "input" && attribute("type") === "image"))
     return attribute("alt") || attribute("title");
   if (!inside && ["input", "select", "textarea", "button"].includes(tag)) {
@@ -68,7 +79,13 @@ function compute(program: Program, moment: Moment, part: PartIndex, inside: bool
       if (text.trim()) return text;
     }
   }
-  if (tag === "input" && ["submit", "button", "reset"].includes(attribute("type"))) return attribute("value");
+  if (tag === "input" && ["submit", "button", "reset"].includes(attribute("type"))) {
+    const usual: Record<string, string> = { submit: "Submit", reset: "Reset" };
+    return attribute("value") || usual[attribute("type")] || attribute("title");
+  }
+  // A field inside a label stands for what it holds (accname 1.2, step 2C).
+  if (inside && tag === "input" && /^(|text|search|email|tel|url|number)$/.test(attribute("type")))
+    return attribute("value");
   const role = roleOf(program, moment, part);
   if (inside || (role !== null && namedByContent.has(role)) || tag === "summary") {
     const look = looksAt(program, moment.pose)[part];

@@ -1,7 +1,7 @@
 /** What some components do beside: scroll, announce, ask, write to the console. */
 import type { Act } from "./component";
+import { pixels } from "./measures";
 import type { Feature, Page } from "./page";
-import { pixels } from "./surroundings";
 
 type Of<D extends Act["do"]> = Extract<Act, { do: D }>;
 

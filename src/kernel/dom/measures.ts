@@ -1,0 +1,97 @@
+/** How wide the page is, how far it is scrolled, and what of it is in view. */
+import type { Feature, Page, PageRow } from "./page";
+
+/** A length of the specification in pixels, as the browser computes it. @param whole what 100 % is, px */
+export function pixels(page: Page, length: string, whole: number): number {
+  const box = document.createElement("div");
+  box.style.cssText = `position: absolute; visibility: hidden; height: ${whole}px;`;
+  const ruler = document.createElement("div");
+  ruler.style.cssText = `position: absolute; visibility: hidden; width: 0; height: ${length};`;
+  box.append(ruler);
+  page.root.append(box);
+  const { height } = ruler.getBoundingClientRect();
+  box.remove();
+  return height;
+}
+const range = (): number => Math.max(0, document.documentElement.scrollHeight - innerHeight);
+
+/** Tells a row when the answer to its question changes to what it waits for; at the start, too. */
+function notice(
+  page: Page,
+  rows: readonly PageRow[],
+  ask: (row: PageRow) => boolean,
+  wanted: (row: PageRow) => boolean,
+): () => void {
+  const known = new Map<PageRow, boolean>();
+  return () => {
+    for (const r of rows) {
+      const is = ask(r);
+      if (known.get(r) === is) continue;
+      known.set(r, is);
+      if (is === wanted(r)) page.react([r]);
+    }
+  };
+}
+
+export const widths: Feature = {
+  begin(page) {
+    const rows = [...page.on("width above"), ...page.on("width below")].sort(inOrder(page));
+    const tell = notice(
+      page,
+      rows,
+      (r) => innerWidth > pixels(page, r.at.distance!, innerWidth),
+      (r) => r.at.on === "width above",
+    );
+    window.addEventListener("resize", tell, { signal: page.listening.signal });
+    page.starts.push(tell);
+  },
+};
+
+export const distances: Feature = {
+  begin(page) {
+    const rows = [...page.on("scroll past"), ...page.on("scroll back")].sort(inOrder(page));
+    const tell = notice(
+      page,
+      rows,
+      (r) => scrollY > pixels(page, r.at.distance!, range()),
+      (r) => r.at.on === "scroll past",
+    );
+    const { signal } = page.listening;
+    window.addEventListener("scroll", tell, { signal, passive: true });
+    window.addEventListener("resize", tell, { signal });
+    page.starts.push(tell);
+  },
+};
+
+/** The share of an element's height that lies in the viewport. */
+function shareOf(element: HTMLElement): number {
+  const { top, bottom, height } = element.getBoundingClientRect();
+  const overlap = Math.min(bottom, innerHeight) - Math.max(top, 0);
+  return height ? overlap / height : Number(overlap >= 0);
+}
+
+export const views: Feature = {
+  begin(page) {
+    const rows = [...page.on("in view"), ...page.on("out of view")].sort(inOrder(page));
+    const tell = notice(
+      page,
+      rows,
+      ({ at }) => {
+        const share = shareOf(page.parts[at.part!]);
+        return at.ratio ? share >= at.ratio - 0.0005 : share > 0;
+      },
+      (r) => r.at.on === "in view",
+    );
+    // One observer for all, so that what one scroll brings about comes in the order of the rows.
+    const threshold = [...new Set([0, 0.001, 1, ...rows.map((r) => r.at.ratio ?? 0)])].sort((a, b) => a - b);
+    const observer = new IntersectionObserver(tell, { threshold });
+    for (const r of rows) observer.observe(page.parts[r.at.part!]);
+    page.listening.signal.addEventListener("abort", () => observer.disconnect());
+    page.starts.push(tell);
+  },
+};
+
+const inOrder =
+  (page: Page) =>
+  (a: PageRow, b: PageRow): number =>
+    page.rows.indexOf(a) - page.rows.indexOf(b);

@@ -1,11 +1,12 @@
 /** Writes the kernel as delivered pages carry it: the modules without their types and imports, as text. */
 import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
-import { basename, join } from "node:path";
+import { join, relative } from "node:path";
 import { transformSync } from "amaro";
 
 const OUT = "src/core/exchange/html-out/kernel-source.ts";
-const folders = ["src/kernel", "src/kernel/dom"];
+const ROOT = "src/kernel";
+const folders = [ROOT, `${ROOT}/surface`, `${ROOT}/dom`];
 
 interface Module {
   name: string;
@@ -13,22 +14,20 @@ interface Module {
   text: string;
 }
 
-const nameOf = (folder: string, file: string): string => (folder.endsWith("dom") ? `dom/${file}` : file);
+/** Such as `select` or `dom/looks`. */
+const nameOf = (path: string): string => relative(ROOT, path).replace(/\.ts$/, "");
 
 function moduleOf(folder: string, file: string): Module {
   const source = readFileSync(join(folder, file), "utf8");
   const plain = transformSync(withoutTypes(source), { mode: "strip-only" }).code;
-  const needs = [...plain.matchAll(/^import .*? from "(.+?)";/gms)].map(([, from]) => {
-    const path = join(folder, from);
-    return nameOf(path.includes("/dom/") ? "src/kernel/dom" : "src/kernel", basename(path));
-  });
+  const needs = [...plain.matchAll(/^import .*? from "(.+?)";/gms)].map(([, from]) => nameOf(join(folder, from)));
   const text = plain
     .replace(/^import .*? from ".+?";\n?/gms, "")
     .replace(/^export /gm, "")
     .split("\n")
     .map((line) => line.trimEnd())
     .join("\n");
-  return { name: nameOf(folder, basename(file, ".ts")), needs, text };
+  return { name: nameOf(join(folder, file)), needs, text };
 }
 
 const doc = String.raw`(?:^[ ]*\/\*\*(?:(?!\*\/)[\s\S])*?\*\/\n)?`;

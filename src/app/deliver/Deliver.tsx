@@ -12,7 +12,7 @@ const kinds = [
   {
     key: "html",
     label: "Page",
-    note: "One HTML file: markup, style and a small script. It loads nothing.",
+    note: "One HTML file: markup, style, the kernel and the tables of this component. It loads nothing.",
     extension: "html",
     type: "text/html",
   },

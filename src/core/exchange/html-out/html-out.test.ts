@@ -1,11 +1,13 @@
 /** What delivered files are made of, piece by piece. That they behave is shown in a browser, in e2e/. */
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import { demoComponents } from "../../../demo";
 import type { Part } from "../../model";
 import { compile } from "../../program";
 import { box, button, component, type Sketch } from "../../testing";
 import { deliveredPage } from "../../testing/delivered";
 import { expressionCode, key, templateCode } from "./code";
+import { kernelSource } from "./kernel-source";
 import { managed } from "./looks-table";
 import { initialParts, markedParts, markup } from "./markup";
 import { script } from "./script";
@@ -162,6 +164,24 @@ describe("the script", () => {
 });
 
 describe("the kernel that pages carry", () => {
+  it("has every module that another needs, and each stands after those", () => {
+    for (const { needs } of Object.values(kernelSource))
+      for (const n of needs) expect(Object.keys(kernelSource)).toContain(n);
+    for (const demo of demoComponents) {
+      const code = script(demo.load());
+      const seen: string[] = [];
+      // What is called is declared: nothing a page needs may be left out.
+      const undeclared = new Set<string>();
+      const declared = new Set(
+        [...code.matchAll(/^ +(?:async )?(?:function|class|const|let) (\w+)/gm)].map((m) => m[1]),
+      );
+      for (const { text } of Object.values(kernelSource))
+        for (const m of text.matchAll(/^(?:async )?(?:function|class|const) (\w+)/gm)) seen.push(m[1]);
+      for (const name of seen)
+        if (!declared.has(name) && new RegExp(`(?<![.\\w"'])${name}\\(`).test(code)) undeclared.add(name);
+      expect([...undeclared], demo.name).toEqual([]);
+    }
+  });
   it("is the kernel as it is", async () => {
     const { kernelFile } = await import("../../../../scripts/kernel");
     expect(readFileSync("src/core/exchange/html-out/kernel-source.ts", "utf8")).toBe(kernelFile());

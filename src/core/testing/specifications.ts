@@ -216,6 +216,9 @@ const look = (names: Names, a: number, b: number): string => {
       "visibility: visible",
       "opacity: 0.4; transition: opacity 300ms",
       "not displayed; transition: opacity 200ms; opacity: 0",
+      "shown; opacity: 1; transition: opacity 250ms linear 40ms",
+      "absent; opacity: 0.2; transition: opacity 300ms linear",
+      "transparent; transition: opacity 200ms",
     ],
     a,
   );

@@ -91,19 +91,26 @@ export const looks: Feature = {
       for (const [at, , empty] of texts)
         if (empty) parts[name].insertBefore(document.createTextNode(""), parts[name].childNodes[at] ?? null);
   },
-  settle(page) {
-    const { component, parts, root } = page;
-    const now = Object.keys(component.looks).map((name) => [name, lookOf(page, component.looks[name])] as const);
-    const coming = now.filter(
+  before(page) {
+    const { parts, root } = page;
+    const coming = looksNow(page).filter(
       ([name, look]) => look.as !== undefined && !isGone(look) && (parts[name].hidden || marks.has(parts[name])),
     );
     for (const [name] of coming) come(parts[name]);
-    // What is not drawn yet has nothing to move from.
-    if (coming.length && root.dataset.shown !== undefined) root.getBoundingClientRect();
-    root.dataset.shown = "";
+    // It moves from how it was before the new state; what was never drawn has nothing to move from.
+    if (coming.length && drawn.has(page)) root.getBoundingClientRect();
+    drawn.add(page);
+  },
+  settle(page) {
+    const { component, parts, root } = page;
+    const now = looksNow(page);
     if (component.conditions.length)
       root.dataset.when = component.conditions.flatMap((c, i) => (holds(page, c) ? [`c${i}`] : [])).join(" ");
     for (const [name, look] of now) write(parts[name], look, component.looks[name].texts ?? [], page);
     for (const [name, look] of now) if (isGone(look)) go(page, name, parts[name]);
   },
 };
+
+const drawn = new WeakSet<Page>();
+const looksNow = (page: Page): [string, Look][] =>
+  Object.keys(page.component.looks).map((name) => [name, lookOf(page, page.component.looks[name])]);

@@ -185,12 +185,15 @@ describe("a dialog whose backdrop contains its content", () => {
     if (!read.ok) throw new Error(read.problems[0].message);
     const doc: Component = read.doc;
     expect(doc.name).toBe("Fare rules");
-    const out = await stage.browser.newPage();
     const asked: string[] = [];
-    out.on("request", (r) => asked.push(r.url()));
-    await out.setViewport({ width: 390, height: 480 });
-    await out.setContent(html);
-    expect(await actOut(async () => out, doc.scenarios[0])).toEqual([]);
+    const open = async (): Promise<Page> => {
+      const out = await stage.browser.newPage();
+      out.on("request", (r) => asked.push(r.url()));
+      await out.setViewport({ width: 390, height: 480 });
+      await out.setContent(html);
+      return out;
+    };
+    expect(await actOut(open, doc.scenarios[0])).toEqual([]);
     expect(asked.filter((u) => !u.startsWith("about:") && !u.startsWith("data:"))).toEqual([]);
   });
 

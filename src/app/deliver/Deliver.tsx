@@ -12,7 +12,7 @@ const kinds = [
   {
     key: "html",
     label: "Page",
-    note: "One HTML file: markup, style, the kernel and the tables of this component. It loads nothing.",
+    note: "One HTML file: markup, style, kernel and tables. It loads nothing from elsewhere.",
     extension: "html",
     type: "text/html",
   },

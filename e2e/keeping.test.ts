@@ -378,16 +378,22 @@ describe("bad input", () => {
   });
 });
 
+/** A server that pasted markup has no business with; what it is asked for. */
+async function elsewhere(): Promise<{ there: string; asked: readonly string[]; close(): void }> {
+  const asked: string[] = [];
+  const server = createServer((request, response) => {
+    asked.push(request.url ?? "");
+    response.end();
+  }).listen(0, "127.0.0.1");
+  await once(server, "listening");
+  const there = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  return { there, asked, close: () => void server.close() };
+}
+
 describe("pasted markup", () => {
   it("runs nothing, reaches nothing and loads nothing", async () => {
     const page = await stage.page();
-    const asked: string[] = [];
-    const elsewhere = createServer((request, response) => {
-      asked.push(request.url ?? "");
-      response.end();
-    }).listen(0, "127.0.0.1");
-    await once(elsewhere, "listening");
-    const there = `http://127.0.0.1:${(elsewhere.address() as AddressInfo).port}`;
+    const { there, asked, close } = await elsewhere();
     const evil = `<button id="b" onclick="parent.hacked = 1">b</button><img id="i" src="${there}/x.png" onerror="parent.hacked = 1">
       <a id="a" href="javascript:parent.hacked=1">a</a><svg><script>parent.hacked = 1</script></svg><script>parent.hacked = 1</script>
       <style>@import url(${there}/x.css); #b { background: url(${there}/y.png) }</style>`;
@@ -418,18 +424,12 @@ describe("pasted markup", () => {
     ).toBe("refused");
     await new Promise((r) => setTimeout(r, 300));
     expect(asked).toEqual([]);
-    elsewhere.close();
+    close();
     await page.browserContext().close();
   });
   it("opens no tab by any button, and a form whose fields are named like the DOM's own stays alive", async () => {
     const page = await stage.page();
-    const asked: string[] = [];
-    const elsewhere = createServer((request, response) => {
-      asked.push(request.url ?? "");
-      response.end();
-    }).listen(0, "127.0.0.1");
-    await once(elsewhere, "listening");
-    const there = `http://127.0.0.1:${(elsewhere.address() as AddressInfo).port}`;
+    const { there, asked, close } = await elsewhere();
     const names = ["style", "attributes", "childNodes", "setAttribute", "getAttribute", "insertBefore", "closest"];
     await give(
       page,
@@ -455,7 +455,7 @@ describe("pasted markup", () => {
     await new Promise((r) => setTimeout(r, 300));
     expect(await tabs()).toBe(before);
     expect(asked).toEqual([]);
-    elsewhere.close();
+    close();
     await page.browserContext().close();
   });
 });

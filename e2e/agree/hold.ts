@@ -32,6 +32,25 @@ const isInPlaced = (program: Program, part: number): boolean =>
   program.doc.page.blocks !== undefined &&
   program.parts[part].path.slice(1).some((p) => program.parts[p].part.area !== undefined);
 
+type Facts = PageFacts["parts"][string];
+
+/** @param attributes of those that are compared, what the part has */
+function wordsOf(f: Omit<Facts, "attributes">, isPlaced: boolean, attributes: readonly string[]): string {
+  const words = [
+    f.present ? "" : "absent",
+    f.displayed ? "displayed" : "",
+    f.visible && !isPlaced ? "visible" : "",
+    f.focusable ? "focusable" : "",
+    f.inTabOrder ? "in Tab order" : "",
+    f.present && f.inert ? "inert" : "",
+    f.present && f.disabled ? "disabled" : "",
+    `opacity ${round(f.opacity)}`,
+    `“${f.text.replace(/\s/g, "")}”`,
+    ...attributes,
+  ];
+  return words.filter(Boolean).join(", ");
+}
+
 function saidByCore(program: Program, state: RunState, attributes: readonly string[]): Said {
   const out: Said = {
     state: program.configurations
@@ -45,22 +64,11 @@ function saidByCore(program: Program, state: RunState, attributes: readonly stri
   };
   for (const { index, name } of program.parts) {
     const f = factsOf(program, state, index);
-    const words = [
-      f.present ? "" : "absent",
-      f.displayed ? "displayed" : "",
-      f.visible && !isInPlaced(program, index) ? "visible" : "",
-      f.focusable ? "focusable" : "",
-      f.inTabOrder ? "in Tab order" : "",
-      f.present && f.inert ? "inert" : "",
-      f.present && f.disabled ? "disabled" : "",
-      `opacity ${round(f.opacity)}`,
-      `“${f.text.replace(/\s/g, "")}”`,
-      ...attributes.map((a) => {
-        const value = f.present ? attributeOf(program, state, index, a) : null;
-        return value === null ? "" : `${a}=${value}`;
-      }),
-    ];
-    out[name] = words.filter(Boolean).join(", ");
+    const has = attributes.flatMap((a) => {
+      const value = f.present ? attributeOf(program, state, index, a) : null;
+      return value === null ? [] : [`${a}=${value}`];
+    });
+    out[name] = wordsOf(f, isInPlaced(program, index), has);
   }
   return out;
 }
@@ -74,19 +82,8 @@ function saidByPage(program: Program, facts: PageFacts, attributes: readonly str
   };
   for (const { index, name } of program.parts) {
     const f = facts.parts[name];
-    const words = [
-      f.present ? "" : "absent",
-      f.displayed ? "displayed" : "",
-      f.visible && !isInPlaced(program, index) ? "visible" : "",
-      f.focusable ? "focusable" : "",
-      f.inTabOrder ? "in Tab order" : "",
-      f.present && f.inert ? "inert" : "",
-      f.present && f.disabled ? "disabled" : "",
-      `opacity ${round(f.opacity)}`,
-      `“${f.text.replace(/\s/g, "")}”`,
-      ...attributes.map((a) => (a in f.attributes ? `${a}=${f.attributes[a]}` : "")),
-    ];
-    out[name] = words.filter(Boolean).join(", ");
+    const has = attributes.flatMap((a) => (a in f.attributes ? [`${a}=${f.attributes[a]}`] : []));
+    out[name] = wordsOf(f, isInPlaced(program, index), has);
   }
   return out;
 }

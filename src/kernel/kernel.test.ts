@@ -10,6 +10,7 @@ import {
   type Focusing,
   fitted,
   flatten,
+  keyOf,
   matches,
   presenceAfter,
   type Row,
@@ -22,7 +23,6 @@ import {
   take,
   type Value,
 } from ".";
-import { keyOf } from "./surface/keys";
 
 type Node = StateNode<Action[]>;
 interface Way {

@@ -129,20 +129,27 @@ export function everyAction(doc: Pick<Component, "states" | "reactions">): Actio
   return allActions([...inStates, ...inCells]);
 }
 
+/** The names of a state and of those around it, from the inside out. */
+export function statesAround(doc: Pick<Component, "states">): (name: string) => string[] {
+  const places = new Map(allStates(doc).map(({ state, parent }) => [state.name, { parent: parent?.name }]));
+  return (name) => {
+    const out: string[] = [];
+    for (let at: string | undefined = name; at !== undefined && places.has(at); at = places.get(at)?.parent)
+      out.push(at);
+    return out;
+  };
+}
+
 /**
  * Tells of two states, by name, whether they can be entered and active together: they lie in different regions of one
  * parallel state (SCXML §3.11).
  */
 export function inDifferentRegions(doc: Pick<Component, "states">): (a: string, b: string) => boolean {
-  const places = new Map(allStates(doc).map((p) => [p.state.name, p]));
-  const chain = (name: string): string[] => {
-    const out: string[] = [];
-    for (let p = places.get(name); p; p = p.parent ? places.get(p.parent.name) : undefined) out.push(p.state.name);
-    return out;
-  };
+  const kinds = new Map(allStates(doc).map(({ state }) => [state.name, state.kind]));
+  const chain = statesAround(doc);
   return (a, b) => {
     const around = chain(a);
     const shared = chain(b).find((s) => around.includes(s));
-    return shared !== undefined && shared !== a && shared !== b && places.get(shared)?.state.kind === "parallel";
+    return shared !== undefined && shared !== a && shared !== b && kinds.get(shared) === "parallel";
   };
 }

@@ -25,18 +25,16 @@ export const isPropertyName = (name: string): boolean =>
 
 /** A last token that goes on past the end of the text would take in what follows it (CSS Syntax 3 §4.3). */
 function isOpen({ type, text }: Token): boolean {
-  const escaped = /(?:^|[^\\])(?:\\\\)*\\$/.test(text);
   if (type === types.String)
     return text.length < 2 || text.at(-1) !== text[0] || /(?:^|[^\\])(?:\\\\)*\\.$/s.test(text);
   if (type === types.Url) return !text.endsWith(")") || /(?:^|[^\\])(?:\\\\)*\\\)$/.test(text);
   if (type === types.Comment) return text.length < 4 || !text.endsWith("*/");
-  return escaped;
+  return /(?:^|[^\\])(?:\\\\)*\\$/.test(text);
 }
 
 /** @param braces whether blocks and declarations may stand in it, as in a sheet */
-function problemIn(text: string, braces: boolean): string | null {
+function problemIn(list: readonly Token[], braces: boolean): string | null {
   const open: number[] = [];
-  const list = tokens(text);
   for (const t of list) {
     if (t.type === types.BadString || t.type === types.BadUrl) return `“${t.text.slice(0, 40)}” is not closed`;
     if (
@@ -57,7 +55,8 @@ function problemIn(text: string, braces: boolean): string | null {
 const harmless = /^[\w\s.,#%*+-]*$/;
 
 /** Why a text cannot be the value of a property; null where it can. */
-export const valueProblem = (text: string): string | null => (harmless.test(text) ? null : problemIn(text, false));
+export const valueProblem = (text: string): string | null =>
+  harmless.test(text) ? null : problemIn(tokens(text), false);
 
 const name = (atKeyword: string): string =>
   atKeyword
@@ -69,8 +68,9 @@ const name = (atKeyword: string): string =>
 
 /** Why a text cannot be the page's style sheet; null where it can. */
 export function sheetProblem(text: string): string | null {
-  const loads = tokens(text).some((t) => t.type === types.AtKeyword && name(t.text) === "import");
-  return loads ? "@import loads from elsewhere; put the rules here" : problemIn(text, true);
+  const list = tokens(text);
+  const loads = list.some((t) => t.type === types.AtKeyword && name(t.text) === "import");
+  return loads ? "@import loads from elsewhere; put the rules here" : problemIn(list, true);
 }
 
 /**

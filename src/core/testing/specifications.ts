@@ -1,69 +1,8 @@
 /** Random specifications over the whole vocabulary, and random acts, to hold the core against what is delivered. */
 import fc from "fast-check";
-import { allParts, allStates, type Component, isHistory, type Part, type StateNode } from "../model";
-import { box, button, component, type Sketch } from "./index";
-
-/** Pieces of markup; a specification has some of them. */
-const pieces: Record<string, () => Part[]> = {
-  button: () => [button("a", { content: ["go ${n}"] })],
-  panel: () => [
-    box("panel", [
-      { name: "words", tag: "p", content: ["said ${word} ", { name: "bold", tag: "b", content: ["bold"] }, " end"] },
-      button("in1"),
-      box("inner", [button("deep"), { name: "tail", tag: "span", content: ["tail"] }]),
-      { name: "link", tag: "a", attributes: { href: "#nowhere" }, content: ["link"] },
-    ]),
-  ],
-  fieldset: () => [
-    {
-      name: "group",
-      tag: "fieldset",
-      content: [
-        { name: "legend", tag: "legend", content: ["Group"] },
-        { name: "field", tag: "input", attributes: { type: "text" } },
-        button("fb", { attributes: { type: "button" } }),
-      ],
-    },
-  ],
-  check: () => [
-    { name: "label", tag: "label", attributes: { for: "check" }, content: ["label"] } as Part,
-    { name: "check", tag: "input", attributes: { type: "checkbox", id: "check" } } as Part,
-  ],
-  stops: () => [
-    box("tab0", ["tab0"], { attributes: { tabindex: "0" } }),
-    box("tabm", ["tabm"], { attributes: { tabindex: "-1" } }),
-    button("tab2", { attributes: { tabindex: "2" } }),
-  ],
-  overlay: () => [
-    box("cover", [box("dialog", [button("ok"), button("no")], { attributes: { role: "dialog", tabindex: "-1" } })], {
-      css: { position: "fixed", inset: "0", background: "rgb(0 0 0 / 20%)" },
-      covers: "viewport",
-      layer: 5,
-    }),
-  ],
-  menu: () => [
-    {
-      name: "menu",
-      tag: "ul",
-      attributes: { role: "menu" },
-      content: [
-        { name: "item1", tag: "li", attributes: { role: "menuitem", tabindex: "-1" }, content: ["one"] },
-        { name: "item2", tag: "li", attributes: { role: "menuitem", tabindex: "-1" }, content: ["two"] },
-      ],
-    },
-  ],
-  styled: () => [
-    box("faint", [box("flex", [button("fx")], { css: { display: "flex" } })], { css: { opacity: "0.5" } }),
-    box("gone", [button("gb")], { attributes: { hidden: "" } }),
-  ],
-};
-
-const data: Component["data"] = [
-  { name: "n", type: "integer", initial: 0, min: 0, max: 3 },
-  { name: "flag", type: "boolean", initial: false },
-  { name: "word", type: "text", initial: "x" },
-  { name: "kind", type: "one of", values: ["p", "q"], initial: "p" },
-];
+import { type Action, allParts, allStates, type Component, isHistory, type StateNode } from "../model";
+import { box, component, type Sketch } from "./index";
+import { cell, data, event, look, type Names, pick, pieces } from "./vocabulary";
 
 type Shape = { kind: "atomic" | "compound" | "parallel"; history: 0 | 1 | 2; final: boolean };
 const shape: fc.Arbitrary<Shape> = fc.record({
@@ -90,148 +29,6 @@ function statesOf(shapes: readonly Shape[]): StateNode[] {
 
 /** A choice that is made once it is known what there is to choose from; smaller numbers are simpler. */
 const choice = fc.nat(997);
-const pick = <T>(list: readonly T[], n: number): T => list[n % list.length];
-
-const conditions = (state: string, page: boolean): string[] => [
-  "n > 0",
-  "flag",
-  "n % 2 == 0",
-  `in("${state}")`,
-  `!in("${state}")`,
-  'word == "x"',
-  'kind == "q"',
-  ...(page ? ["page.width < 700", "page.reducedMotion", "page.scroll > 100"] : []),
-];
-
-interface Names {
-  parts: string[];
-  operable: string[];
-  states: string[];
-  targets: string[];
-  blocks: boolean;
-}
-
-const action = ({ operable, parts }: Names, a: number, b: number): string =>
-  pick(
-    [
-      "n = n + 1",
-      "flag = !flag",
-      "n = n - 2",
-      'word = word + "y"',
-      'kind = n > 1 ? "q" : "p"',
-      "raise e",
-      "raise e.f",
-      "send f",
-      "send e after 150ms",
-      "start nap after 200ms",
-      "cancel nap",
-      `focus ${pick(operable, b)}`,
-      `focus first in ${pick(parts, b)}`,
-      `focus last in ${pick(parts, b)}`,
-      `focus next in ${pick(parts, b)}`,
-      "focus back",
-      'announce "now ${n}"',
-      "request ask",
-      "stop",
-      "prevent",
-      "if [n > 1] (n = 0) else (raise g)",
-      'kind = "zz"',
-      "(n = 3, raise e), (flag = true)",
-    ],
-    a,
-  );
-
-const event = ({ parts, operable, states, blocks }: Names, a: number, b: number): string => {
-  const part = pick(parts, b);
-  return pick(
-    [
-      `click ${pick(operable, b)}`,
-      "after",
-      "press x",
-      `click ${part}`,
-      "on e",
-      "every",
-      `press Enter in ${part}`,
-      `click outside ${part}`,
-      `click exactly ${part}`,
-      "click anywhere",
-      "press Escape",
-      `press ArrowDown in ${part}`,
-      "on f",
-      "on *",
-      "timer nap",
-      "press Tab",
-      "release x",
-      `pointer down ${part}`,
-      `pointer up ${part}`,
-      `pointer enters ${part}`,
-      `pointer leaves ${part}`,
-      `focus enters ${part}`,
-      `focus leaves ${part}`,
-      "becomes [n > 1]",
-      `becomes [in("${pick(states, b)}")]`,
-      "becomes [page.width < 700]",
-      "request ok ask",
-      "request failed ask",
-      "mounted",
-      "window blur",
-      "width below 700px",
-      "width above 700px",
-      "reduced motion on",
-      "on done.state.*",
-      "on error.execution",
-      "automatic",
-      "press Space",
-      ...(blocks ? ["scroll past 200px", "scroll back above 200px", "in view mark at 50%", "out of view mark"] : []),
-    ],
-    a,
-  );
-};
-
-const look = (names: Names, a: number, b: number): string => {
-  const first = pick(
-    [
-      "hidden",
-      "not displayed",
-      "disabled",
-      "inert",
-      '"text ${n}"',
-      "transparent",
-      "absent",
-      "shown",
-      "no pointer",
-      'aria-expanded="true"',
-      'title="at ${n}"',
-      "moved out",
-      "opacity: 0.4",
-      "no title",
-      "not exposed",
-      "enabled",
-      'tabindex="0"',
-      'tabindex="-1"',
-      "pointer",
-      'class="k ${word}"',
-      "not inert",
-      "display: flex",
-      "visibility: visible",
-      "opacity: 0.4; transition: opacity 300ms",
-      "not displayed; transition: opacity 200ms; opacity: 0",
-      "shown; opacity: 1; transition: opacity 250ms linear 40ms",
-      "absent; opacity: 0.2; transition: opacity 300ms linear",
-      "transparent; transition: opacity 200ms",
-    ],
-    a,
-  );
-  return b % 4 === 1 ? `; [${pick(conditions(pick(names.states, b), true), b)}] ${first}` : first;
-};
-
-const cell = (names: Names, c: readonly number[], automatic: boolean): string => {
-  const [a, b, d, e] = c;
-  const to = automatic || a % 4 ? pick(names.targets, b) : "";
-  const done = e % 2 || !to ? `/ ${action(names, d, e)}` : "";
-  const when = automatic || a % 3 === 2 ? `[${pick(conditions(pick(names.states, d), true), e)}] ` : "";
-  return `${when}${to} ${done}`.trim();
-};
 
 const numbers = fc.tuple(choice, choice, choice, choice);
 
@@ -346,23 +143,17 @@ function withLifecycle(sketch: Sketch, names: Names, lifecycle: readonly [number
   const plain = allStates({ states }).filter((s) => !isHistory(s.state));
   for (const [s, k, a] of lifecycle) {
     const { state } = pick(plain, s);
-    const text = pick(
-      ["n = n + 1", "raise e", "send f", "flag = !flag", `if [in("${pick(names.states, a)}")] (n = 3)`],
-      a,
-    );
-    const done = text.startsWith("if")
-      ? ({
-          do: "if",
-          branches: [{ when: text.slice(4, text.indexOf("]")), actions: [{ do: "assign", data: "n", value: "3" }] }],
-        } as const)
-      : text.startsWith("raise")
-        ? ({ do: "raise", event: "e" } as const)
-        : text.startsWith("send")
-          ? ({ do: "send", event: "f" } as const)
-          : text.startsWith("n")
-            ? ({ do: "assign", data: "n", value: "n + 1" } as const)
-            : ({ do: "assign", data: "flag", value: "!flag" } as const);
-    state[k % 2 ? "exit" : "entry"] = [JSON.parse(JSON.stringify(done))];
+    const done: Action[] = [
+      { do: "assign", data: "n", value: "n + 1" },
+      { do: "raise", event: "e" },
+      { do: "send", event: "f" },
+      { do: "assign", data: "flag", value: "!flag" },
+      {
+        do: "if",
+        branches: [{ when: `in("${pick(names.states, a)}")`, actions: [{ do: "assign", data: "n", value: "3" }] }],
+      },
+    ];
+    state[k % 2 ? "exit" : "entry"] = [pick(done, a)];
   }
   return { ...sketch, states };
 }

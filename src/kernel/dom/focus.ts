@@ -6,16 +6,16 @@ import type { Feature, Page } from "./page";
 const candidates =
   "a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe, [tabindex], [contenteditable]:not([contenteditable=false])";
 
-export const canFocus = (element: HTMLElement): boolean =>
+const canFocus = (element: HTMLElement): boolean =>
   element.matches(candidates) &&
   !element.matches(":disabled, [inert], [inert] *") &&
   element.checkVisibility({ visibilityProperty: true });
 
-export const among = (within: HTMLElement): HTMLElement[] =>
+const among = (within: HTMLElement): HTMLElement[] =>
   [...within.querySelectorAll<HTMLElement>(candidates)].filter(canFocus);
 
 /** Tab stops in their order: those with a number of their own first (HTML §6.6.3). */
-export function stops(within: HTMLElement): HTMLElement[] {
+function stops(within: HTMLElement): HTMLElement[] {
   const all = [within, ...among(within)].filter((e, i) => e.tabIndex >= 0 && (i > 0 || canFocus(e)));
   const numbered = all.filter((e) => e.tabIndex > 0).sort((a, b) => a.tabIndex - b.tabIndex);
   return [...numbered, ...all.filter((e) => e.tabIndex === 0)];
@@ -29,7 +29,7 @@ const focused = (root: HTMLElement): HTMLElement | null => {
 };
 
 /** The element that holds the focus in the active states; an inner state's goes before an outer one's. */
-export function holder(page: Page): HTMLElement | null {
+function holder(page: Page): HTMLElement | null {
   const held = page.states.flatMap((s) => {
     const within = page.isActive(s.index) ? page.component.focus[s.name]?.within : undefined;
     return within === undefined ? [] : [page.parts[within]];

@@ -17,7 +17,7 @@ const holds = (page: Page, when: Expression | undefined): boolean => {
 };
 
 /** The base, then what active states say, outer before inner; later wins. */
-export function lookOf(page: Page, looks: PartLooks): Look {
+function lookOf(page: Page, looks: PartLooks): Look {
   const look: Look = { ...looks.base, attributes: { ...looks.base.attributes } };
   for (const [state, said, when] of looks.cells) {
     if (!page.isIn(state) || !holds(page, when)) continue;
@@ -42,10 +42,10 @@ function come(element: HTMLElement): void {
 /** Once its own motions are over, unless it is wanted there again by then. */
 function go(page: Page, name: string, element: HTMLElement): void {
   const away = (): void => {
-    const { as } = lookOf(page, page.component.looks[name]);
-    if (as !== "not displayed" && as !== "absent") return;
-    element.hidden = as === "not displayed";
-    if (as !== "absent" || marks.has(element)) return;
+    const look = lookOf(page, page.component.looks[name]);
+    if (!isGone(look)) return;
+    element.hidden = look.as === "not displayed";
+    if (look.as !== "absent" || marks.has(element)) return;
     const mark = document.createComment(name);
     marks.set(element, mark);
     element.replaceWith(mark);

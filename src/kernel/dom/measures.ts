@@ -15,51 +15,44 @@ export function pixels(page: Page, length: string, whole: number): number {
 }
 const range = (): number => Math.max(0, document.documentElement.scrollHeight - innerHeight);
 
-/** Tells a row when the answer to its question changes to what it waits for; at the start, too. */
-function notice(
-  page: Page,
-  rows: readonly PageRow[],
-  ask: (row: PageRow) => boolean,
-  wanted: (row: PageRow) => boolean,
-): () => void {
+/**
+ * Tells a row when the answer to its question changes to what it waits for; at the start, too.
+ * @param yes the kind of event that waits for true @param no the kind that waits for false
+ */
+function notice(page: Page, yes: string, no: string, ask: (row: PageRow) => boolean): Noticed {
+  const rows = page.rows.filter((r) => r.at.on === yes || r.at.on === no);
   const known = new Map<PageRow, boolean>();
-  return () => {
+  const tell = (): void => {
     for (const r of rows) {
       const is = ask(r);
       if (known.get(r) === is) continue;
       known.set(r, is);
-      if (is === wanted(r)) page.react([r]);
+      if (is === (r.at.on === yes)) page.react([r]);
     }
   };
+  page.starts.push(tell);
+  return { rows, tell };
+}
+interface Noticed {
+  rows: readonly PageRow[];
+  tell: () => void;
 }
 
 export const widths: Feature = {
   begin(page) {
-    const rows = [...page.on("width above"), ...page.on("width below")].sort(inOrder(page));
-    const tell = notice(
-      page,
-      rows,
-      (r) => innerWidth > pixels(page, r.at.distance!, innerWidth),
-      (r) => r.at.on === "width above",
-    );
+    const is = (r: PageRow): boolean => innerWidth > pixels(page, r.at.distance!, innerWidth);
+    const { tell } = notice(page, "width above", "width below", is);
     window.addEventListener("resize", tell, { signal: page.listening.signal });
-    page.starts.push(tell);
   },
 };
 
 export const distances: Feature = {
   begin(page) {
-    const rows = [...page.on("scroll past"), ...page.on("scroll back")].sort(inOrder(page));
-    const tell = notice(
-      page,
-      rows,
-      (r) => scrollY > pixels(page, r.at.distance!, range()),
-      (r) => r.at.on === "scroll past",
-    );
+    const is = (r: PageRow): boolean => scrollY > pixels(page, r.at.distance!, range());
+    const { tell } = notice(page, "scroll past", "scroll back", is);
     const { signal } = page.listening;
     window.addEventListener("scroll", tell, { signal, passive: true });
     window.addEventListener("resize", tell, { signal });
-    page.starts.push(tell);
   },
 };
 
@@ -72,26 +65,14 @@ function shareOf(element: HTMLElement): number {
 
 export const views: Feature = {
   begin(page) {
-    const rows = [...page.on("in view"), ...page.on("out of view")].sort(inOrder(page));
-    const tell = notice(
-      page,
-      rows,
-      ({ at }) => {
-        const share = shareOf(page.parts[at.part!]);
-        return at.ratio ? share >= at.ratio - 0.0005 : share > 0;
-      },
-      (r) => r.at.on === "in view",
-    );
+    const { rows, tell } = notice(page, "in view", "out of view", ({ at }) => {
+      const share = shareOf(page.parts[at.part!]);
+      return at.ratio ? share >= at.ratio - 0.0005 : share > 0;
+    });
     // One observer for all, so that what one scroll brings about comes in the order of the rows.
     const threshold = [...new Set([0, 0.001, 1, ...rows.map((r) => r.at.ratio ?? 0)])].sort((a, b) => a - b);
     const observer = new IntersectionObserver(tell, { threshold });
     for (const r of rows) observer.observe(page.parts[r.at.part!]);
     page.listening.signal.addEventListener("abort", () => observer.disconnect());
-    page.starts.push(tell);
   },
 };
-
-const inOrder =
-  (page: Page) =>
-  (a: PageRow, b: PageRow): number =>
-    page.rows.indexOf(a) - page.rows.indexOf(b);

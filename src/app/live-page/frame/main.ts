@@ -2,9 +2,10 @@
  * The script inside the sandboxed frame. It shows the elements that the app sends and reports what a person does; it
  * decides nothing. Pasted scripts cannot run beside it: elements are made one by one, and handlers are never set.
  */
+
+import { keyOf } from "../../../kernel";
 import type { FromFrame, Hears, ToFrame } from "../protocol";
 import { active, blur, body, boxOf, closest, focus, getAttribute, sheet } from "./dom";
-import { keyOf } from "./keys";
 import { drawMarks, setMarks } from "./marks";
 import { elementOf, patch } from "./patch";
 

@@ -19,7 +19,7 @@ export type Delivered = { ok: true; html: string } | { ok: false; problems: read
 export function deliverHtml(doc: Component, proof: Proof | null): Delivered {
   const program = compile(doc);
   if (program.problems.length) return { ok: false, problems: program.problems };
-  const parts = initialParts(doc, markedParts(doc));
+  const parts = initialParts(program, markedParts(doc));
   const initial = configurationOn(program, 0)
     .states.slice(1)
     .map((s) => program.states[s].name);
@@ -39,7 +39,7 @@ ${indented(cssInHtml(styleSheet(doc)), "      ")}
   <body data-state="${initial.join(" ")}">
 ${markup(parts, "    ")}
     <script>
-${scriptInHtml(indented(script(doc), "      "))}
+${scriptInHtml(indented(script(program), "      "))}
     </script>
   </body>
 </html>

@@ -48,7 +48,7 @@ describe("code", () => {
 describe("markup", () => {
   const lines = (parts: Part[], looks: Sketch["looks"] = {}) => {
     const d = component({ parts, states: ["one"], looks });
-    return markup(initialParts(d, markedParts(d)), "");
+    return markup(initialParts(compile(d), markedParts(d)), "");
   };
   it("escapes what it must and closes what it must", () => {
     expect(lines([{ name: "p", tag: "p", content: ["a < b & c"], attributes: { title: 'say "x" & y' } }])).toBe(
@@ -129,12 +129,11 @@ describe("the style sheet", () => {
 describe("the script", () => {
   it("manages only what the style sheet cannot say", () => {
     const d = doc({ looks: { a: { one: "opacity: 0.5" }, p: { two: 'inert; title="x"' } } });
-    expect(managed(d, compile(d)).map((m) => m.part.name)).toEqual(["p"]);
+    expect(managed(compile(d)).map((m) => m.part.name)).toEqual(["p"]);
   });
   it("gives the element back the attribute it had where a look says nothing", () => {
-    const code = script(
-      doc({ parts: [button("a", { attributes: { title: "base" } })], looks: { a: { two: "no title" } } }),
-    );
+    const d = doc({ parts: [button("a", { attributes: { title: "base" } })], looks: { a: { two: "no title" } } });
+    const code = script(compile(d));
     expect(code).toContain('attributes: { title: () => "base" }');
     expect(code).toContain('["two", { attributes: { title: null } }]');
   });
@@ -143,19 +142,19 @@ describe("the script", () => {
       data: [{ name: "t", type: "text", initial: "" }],
       parts: [box("p", ["a ", "b ${t}", button("a"), "${t}", button("c"), "end"])],
     });
-    expect(managed(d, compile(d))[0].texts).toEqual([
+    expect(managed(compile(d))[0].texts).toEqual([
       { at: 0, template: "a b ${t}", empty: false },
       { at: 2, template: "${t}", empty: true },
     ]);
   });
   it("holds the kernel's modules that it needs, and no others", () => {
-    const code = script(doc({ reactions: { "click a": { one: "two" } } }));
+    const code = script(compile(doc({ reactions: { "click a": { one: "two" } } })));
     expect(code).toContain("function select(");
     for (const unneeded of ["keyOf", "IntersectionObserver", "fetch(", "data-announcements"])
       expect(code).not.toContain(unneeded);
   });
   it("leaves rows that say nothing out", () => {
-    expect(script(doc({ reactions: { "click a": {} } }))).not.toContain('"click"');
+    expect(script(compile(doc({ reactions: { "click a": {} } })))).not.toContain('"click"');
   });
   it("cannot end its own element early", () => {
     const html = deliveredPage(doc({ looks: { p: { two: '"</script><b>"' } } }), null);
@@ -168,7 +167,7 @@ describe("the kernel that pages carry", () => {
     for (const { needs } of Object.values(kernelSource))
       for (const n of needs) expect(Object.keys(kernelSource)).toContain(n);
     for (const demo of demoComponents) {
-      const code = script(demo.load());
+      const code = script(compile(demo.load()));
       const seen: string[] = [];
       // What is called is declared: nothing a page needs may be left out.
       const undeclared = new Set<string>();

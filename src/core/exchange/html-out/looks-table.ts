@@ -1,7 +1,7 @@
 /** What the style sheet cannot say about looks: presence, the pointer, inert, disabled, attributes, texts. */
 
 import type { Env } from "../../expression";
-import { ALWAYS, allStates, type Component, type ConditionalLook, type Look } from "../../model";
+import { ALWAYS, allStates, type ConditionalLook, type Look } from "../../model";
 import type { PartInfo, Program } from "../../program";
 import { beforeMount } from "../../run";
 import { envOf } from "../../surface";
@@ -17,7 +17,8 @@ export interface Managed {
 }
 
 /** Parts that the script has something to do with, whatever their events. */
-export function managed(doc: Component, program: Program): Managed[] {
+export function managed(program: Program): Managed[] {
+  const { doc } = program;
   const env = envOf(program, beforeMount(program));
   const order = [ALWAYS, ...allStates(doc).map((s) => s.state.name)];
   return program.parts.flatMap((part) => {

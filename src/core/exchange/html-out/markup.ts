@@ -1,6 +1,6 @@
 /** The parts in their initial state, as HTML that a person would write. */
 import { allParts, type Component, type ConditionalLook, type Look, partsInBehaviour } from "../../model";
-import { compile } from "../../program";
+import { compile, type Program } from "../../program";
 import { beforeMount } from "../../run";
 import { layoutOf, type RenderedPart, render } from "../../surface";
 
@@ -21,8 +21,7 @@ export const commentText = (text: string): string => text.replace(/-(?=[->])/g, 
  * The parts as they stand in the page before any script ran.
  * @param marked parts that style or script refer to; they carry `data-part`
  */
-export function initialParts(doc: Component, marked: ReadonlySet<string>): RenderedPart[] {
-  const program = compile(doc);
+export function initialParts(program: Program, marked: ReadonlySet<string>): RenderedPart[] {
   const moment = beforeMount(program);
   const layout = layoutOf(program, moment);
   const hidden = new Set(program.parts.filter((p) => layout.as[p.index] === "not displayed").map((p) => p.name));
@@ -30,7 +29,7 @@ export function initialParts(doc: Component, marked: ReadonlySet<string>): Rende
   // A part that starts absent is written all the same, and what stands behind a text; the script takes it out before the
   // first paint.
   const covered = new Set(program.parts.filter((p) => p.content.some((c) => typeof c === "number")).map((p) => p.name));
-  const shown = compile(withAll(doc, absent, covered));
+  const shown = compile(withAll(program.doc, absent, covered));
   const present = render(shown, beforeMount(shown));
   const one = (part: RenderedPart): RenderedPart => {
     const attributes = { ...part.attributes };

@@ -1,9 +1,9 @@
 /** The behaviour as a script that a reviewer can read: the kernel's modules that it needs, then the component's tables. */
-import { type Component, everyAction, partsInBehaviour } from "../../model";
-import { compile, type Program } from "../../program";
+import { everyAction, partsInBehaviour } from "../../model";
+import type { Program } from "../../program";
 import { indented } from "./code";
 import { kernelSource } from "./kernel-source";
-import { managed } from "./looks-table";
+import { type Managed, managed } from "./looks-table";
 import { conditionsOnStyle } from "./style";
 import { componentCode } from "./tables";
 
@@ -40,12 +40,12 @@ interface Asked {
   does(...actions: string[]): boolean;
 }
 
-function askedBy(doc: Component, program: Program): Asked {
+function askedBy({ doc }: Program, looks: readonly Managed[], conditions: readonly string[]): Asked {
   const kinds = new Set<string>(doc.reactions.filter((r) => Object.keys(r.in).length).map((r) => r.event.on));
   const done = new Set<string>(everyAction(doc).map((a) => a.do));
   return {
-    looks: managed(doc, program).length > 0,
-    conditions: conditionsOnStyle(doc).length > 0,
+    looks: looks.length > 0,
+    conditions: conditions.length > 0,
     focus: Object.keys(doc.focus).length > 0 || done.has("focus"),
     holds: Object.values(doc.focus).some((f) => f.within !== undefined),
     page: /page\.(width|height|scroll|reducedMotion)/.test(
@@ -68,19 +68,20 @@ function inOrder(wanted: readonly string[]): string[] {
   return out;
 }
 
-export function script(doc: Component): string {
-  const program = compile(doc);
-  const asked = askedBy(doc, program);
+export function script(program: Program): string {
+  const { doc } = program;
+  const looks = managed(program);
+  const conditions = conditionsOnStyle(doc);
+  const asked = askedBy(program, looks, conditions);
   const needed = features.filter((f) => f.needed(asked));
   const modules = inOrder(["dom/mount", ...needed.map((f) => f.module)]);
-  const looks = managed(doc, program);
   const parts = new Set([...looks.map((m) => m.part.name), ...partsInBehaviour(doc)]);
   const names = program.parts.map((p) => p.name).filter((n) => parts.has(n));
   const body = [
     "// Lively State kernel 1, MIT: what states, events and looks mean. The component itself stands at the end.",
     ...modules.map((m) => kernelSource[m].text),
     "// The component.",
-    `const component = ${componentCode(doc, program, names, looks, conditionsOnStyle(doc))};`,
+    `const component = ${componentCode(program, names, looks, conditions)};`,
     `mount(document.body, component, [${needed.map((f) => f.name).join(", ")}]);`,
   ];
   return `(() => {\n${indented(body.join("\n\n"))}\n})();`;

@@ -9,19 +9,19 @@ import {
   type StateNode,
   targetsOf,
 } from "../../model";
-import { type Program, timerEvent } from "../../program";
+import { answerEvent, type Program, timerEvent } from "../../program";
 import { expressionCode, list, object, templateCode, text } from "./code";
 import { type Managed, partLooks } from "./looks-table";
 
 /** The component's tables. @param parts whose elements are needed @param conditions that the style sheet asks about */
 export function componentCode(
-  doc: Component,
   program: Program,
   parts: readonly string[],
   looks: readonly Managed[],
   conditions: readonly string[],
 ): string {
-  const writer = new Writer(doc, program);
+  const { doc } = program;
+  const writer = new Writer(program);
   const data = doc.data.map(
     (d) => [d.name, typeof d.initial === "string" ? text(d.initial) : String(d.initial)] as const,
   );
@@ -49,14 +49,11 @@ const rangeCode = (d: Component["data"][number]): string =>
   ]);
 
 class Writer {
-  constructor(
-    private readonly doc: Component,
-    private readonly program: Program,
-  ) {}
+  constructor(private readonly program: Program) {}
 
   /** ms; the document is in order, so that it can be computed. */
   private time(value: string): number {
-    const found = compute(value, measureEnv(this.doc), "time");
+    const found = compute(value, measureEnv(this.program.doc), "time");
     return found.ok ? Math.max(0, found.value.n) : 0;
   }
 
@@ -95,7 +92,7 @@ class Writer {
         : e.on === "timer"
           ? [timerEvent(e.timer)]
           : e.on === "request ok" || e.on === "request failed"
-            ? [`request.${e.request}.${e.on === "request ok" ? "ok" : "failed"}`]
+            ? [answerEvent(e.request, e.on === "request ok")]
             : undefined;
     const distance =
       e.on === "scroll past" || e.on === "scroll back" ? e.distance : "width" in e ? (e.width as string) : undefined;

@@ -9,6 +9,7 @@ import {
   type MotionPlace,
   own,
   stateNames,
+  statesAround,
   targetsOf,
 } from "../../../model";
 import { looksAt, type Program, sayingsOf } from "../../../program";
@@ -105,6 +106,7 @@ function oldEndings(doc: Component, collector: Collector): void {
     ),
   );
   const nodes = new Map(allStates(doc).map(({ state }) => [state.name, state]));
+  const chain = statesAround(doc);
   const leaves = (from: string, b: Branch): boolean => targetsOf(b).some((to) => to !== from);
   for (const name of stateNames(doc)) {
     const into = branches.filter((b) => targetsOf(b.branch).includes(name));
@@ -119,7 +121,7 @@ function oldEndings(doc: Component, collector: Collector): void {
         if (cancels(way.branch.actions, timer) || startsIn(way.branch.actions).includes(timer)) continue;
         for (const there of targetsOf(way.branch)) {
           // What is around the state and is left with it may end the timer, too.
-          const around = outer(doc, name).filter((o) => !outer(doc, there).includes(o));
+          const around = chain(name).filter((o) => o !== name && !chain(there).slice(1).includes(o));
           if (around.some((o) => cancels(nodes.get(o)?.exit, timer))) continue;
           const hit = ends.find((b) => b.state === there && targetsOf(b.branch).some((to) => meant.has(to)));
           if (!hit || cancels(nodes.get(there)?.entry, timer) || startsIn(nodes.get(there)?.entry).includes(timer))
@@ -135,18 +137,6 @@ function oldEndings(doc: Component, collector: Collector): void {
       }
     }
   }
-}
-
-/** The names of the states around one. */
-function outer(doc: Component, name: string): string[] {
-  const places = allStates(doc);
-  const out: string[] = [];
-  for (let at = places.find((p) => p.state.name === name)?.parent; at; ) {
-    const { name: around } = at;
-    out.push(around);
-    at = places.find((p) => p.state.name === around)?.parent;
-  }
-  return out;
 }
 
 /** What only fades or changes colour is calm already (WCAG 2.2, 2.3.3). */

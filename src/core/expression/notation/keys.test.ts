@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { normalKey } from "../../../core/expression";
-import { keyOf } from "./keys";
+import { keyOf } from "../../../kernel";
+import { normalKey } from "./event-notation";
 
 const key = (name: string, ...held: ("ctrlKey" | "altKey" | "shiftKey" | "metaKey")[]): string | null =>
   keyOf({

@@ -1,0 +1,208 @@
+/** The words of random specifications: markup, conditions, actions, events and looks, chosen by number. */
+import type { Component, Part } from "../model";
+import { box, button } from "./index";
+
+/** Pieces of markup; a specification has some of them. */
+export const pieces: Record<string, () => Part[]> = {
+  button: () => [button("a", { content: ["go ${n}"] })],
+  panel: () => [
+    box("panel", [
+      { name: "words", tag: "p", content: ["said ${word} ", { name: "bold", tag: "b", content: ["bold"] }, " end"] },
+      button("in1"),
+      box("inner", [button("deep"), { name: "tail", tag: "span", content: ["tail"] }]),
+      { name: "link", tag: "a", attributes: { href: "#nowhere" }, content: ["link"] },
+    ]),
+  ],
+  fieldset: () => [
+    {
+      name: "group",
+      tag: "fieldset",
+      content: [
+        { name: "legend", tag: "legend", content: ["Group"] },
+        { name: "field", tag: "input", attributes: { type: "text" } },
+        button("fb", { attributes: { type: "button" } }),
+      ],
+    },
+  ],
+  check: () => [
+    { name: "label", tag: "label", attributes: { for: "check" }, content: ["label"] } as Part,
+    { name: "check", tag: "input", attributes: { type: "checkbox", id: "check" } } as Part,
+  ],
+  stops: () => [
+    box("tab0", ["tab0"], { attributes: { tabindex: "0" } }),
+    box("tabm", ["tabm"], { attributes: { tabindex: "-1" } }),
+    button("tab2", { attributes: { tabindex: "2" } }),
+  ],
+  overlay: () => [
+    box("cover", [box("dialog", [button("ok"), button("no")], { attributes: { role: "dialog", tabindex: "-1" } })], {
+      css: { position: "fixed", inset: "0", background: "rgb(0 0 0 / 20%)" },
+      covers: "viewport",
+      layer: 5,
+    }),
+  ],
+  menu: () => [
+    {
+      name: "menu",
+      tag: "ul",
+      attributes: { role: "menu" },
+      content: [
+        { name: "item1", tag: "li", attributes: { role: "menuitem", tabindex: "-1" }, content: ["one"] },
+        { name: "item2", tag: "li", attributes: { role: "menuitem", tabindex: "-1" }, content: ["two"] },
+      ],
+    },
+  ],
+  styled: () => [
+    box("faint", [box("flex", [button("fx")], { css: { display: "flex" } })], { css: { opacity: "0.5" } }),
+    box("gone", [button("gb")], { attributes: { hidden: "" } }),
+  ],
+};
+
+export const data: Component["data"] = [
+  { name: "n", type: "integer", initial: 0, min: 0, max: 3 },
+  { name: "flag", type: "boolean", initial: false },
+  { name: "word", type: "text", initial: "x" },
+  { name: "kind", type: "one of", values: ["p", "q"], initial: "p" },
+];
+
+export const pick = <T>(list: readonly T[], n: number): T => list[n % list.length];
+
+const conditions = (state: string, page: boolean): string[] => [
+  "n > 0",
+  "flag",
+  "n % 2 == 0",
+  `in("${state}")`,
+  `!in("${state}")`,
+  'word == "x"',
+  'kind == "q"',
+  ...(page ? ["page.width < 700", "page.reducedMotion", "page.scroll > 100"] : []),
+];
+
+export interface Names {
+  parts: string[];
+  operable: string[];
+  states: string[];
+  targets: string[];
+  blocks: boolean;
+}
+
+const action = ({ operable, parts }: Names, a: number, b: number): string =>
+  pick(
+    [
+      "n = n + 1",
+      "flag = !flag",
+      "n = n - 2",
+      'word = word + "y"',
+      'kind = n > 1 ? "q" : "p"',
+      "raise e",
+      "raise e.f",
+      "send f",
+      "send e after 150ms",
+      "start nap after 200ms",
+      "cancel nap",
+      `focus ${pick(operable, b)}`,
+      `focus first in ${pick(parts, b)}`,
+      `focus last in ${pick(parts, b)}`,
+      `focus next in ${pick(parts, b)}`,
+      "focus back",
+      'announce "now ${n}"',
+      "request ask",
+      "stop",
+      "prevent",
+      "if [n > 1] (n = 0) else (raise g)",
+      'kind = "zz"',
+      "(n = 3, raise e), (flag = true)",
+    ],
+    a,
+  );
+
+export const event = ({ parts, operable, states, blocks }: Names, a: number, b: number): string => {
+  const part = pick(parts, b);
+  return pick(
+    [
+      `click ${pick(operable, b)}`,
+      "after",
+      "press x",
+      `click ${part}`,
+      "on e",
+      "every",
+      `press Enter in ${part}`,
+      `click outside ${part}`,
+      `click exactly ${part}`,
+      "click anywhere",
+      "press Escape",
+      `press ArrowDown in ${part}`,
+      "on f",
+      "on *",
+      "timer nap",
+      "press Tab",
+      "release x",
+      `pointer down ${part}`,
+      `pointer up ${part}`,
+      `pointer enters ${part}`,
+      `pointer leaves ${part}`,
+      `focus enters ${part}`,
+      `focus leaves ${part}`,
+      "becomes [n > 1]",
+      `becomes [in("${pick(states, b)}")]`,
+      "becomes [page.width < 700]",
+      "request ok ask",
+      "request failed ask",
+      "mounted",
+      "window blur",
+      "width below 700px",
+      "width above 700px",
+      "reduced motion on",
+      "on done.state.*",
+      "on error.execution",
+      "automatic",
+      "press Space",
+      ...(blocks ? ["scroll past 200px", "scroll back above 200px", "in view mark at 50%", "out of view mark"] : []),
+    ],
+    a,
+  );
+};
+
+export const look = (names: Names, a: number, b: number): string => {
+  const first = pick(
+    [
+      "hidden",
+      "not displayed",
+      "disabled",
+      "inert",
+      '"text ${n}"',
+      "transparent",
+      "absent",
+      "shown",
+      "no pointer",
+      'aria-expanded="true"',
+      'title="at ${n}"',
+      "moved out",
+      "opacity: 0.4",
+      "no title",
+      "not exposed",
+      "enabled",
+      'tabindex="0"',
+      'tabindex="-1"',
+      "pointer",
+      'class="k ${word}"',
+      "not inert",
+      "display: flex",
+      "visibility: visible",
+      "opacity: 0.4; transition: opacity 300ms",
+      "not displayed; transition: opacity 200ms; opacity: 0",
+      "shown; opacity: 1; transition: opacity 250ms linear 40ms",
+      "absent; opacity: 0.2; transition: opacity 300ms linear",
+      "transparent; transition: opacity 200ms",
+    ],
+    a,
+  );
+  return b % 4 === 1 ? `; [${pick(conditions(pick(names.states, b), true), b)}] ${first}` : first;
+};
+
+export const cell = (names: Names, c: readonly number[], automatic: boolean): string => {
+  const [a, b, d, e] = c;
+  const to = automatic || a % 4 ? pick(names.targets, b) : "";
+  const done = e % 2 || !to ? `/ ${action(names, d, e)}` : "";
+  const when = automatic || a % 3 === 2 ? `[${pick(conditions(pick(names.states, d), true), e)}] ` : "";
+  return `${when}${to} ${done}`.trim();
+};

@@ -20,7 +20,7 @@ export function said(program: Program, state: RunState): Found {
       displayed: f.displayed,
       // What lies inside a placed part counts as lying all over it; only the browser knows where exactly.
       visible: isInside(program, index) ? f.displayed && isPainted(program, state, index) : f.visible,
-      tab: f.inTabOrder,
+      tab: f["in tab order"],
       text: f.text.replace(/\s/g, ""),
       attributes,
     };

@@ -1,12 +1,14 @@
 /** One specification acted out by the core and by its delivered page; what each says after every act. */
 import type { Browser, KeyInput, Page } from "puppeteer-core";
-import type { Component } from "../../src/core/model";
+import { type Component, type FactName, factNames, factWords, type PartFacts } from "../../src/core/model";
 import { compile, DOCUMENT, type Program, partName } from "../../src/core/program";
 import { advance, type RunState, type Stimulus, start, stimulate } from "../../src/core/run";
 import { attributeOf, factsOf, isInView, layoutOf, scrollAt } from "../../src/core/surface";
 import type { Deed } from "../../src/core/testing/specifications";
-import type { PageFacts, probePage } from "../../src/probe/probe";
+import type {} from "../../src/probe/page";
+import type { PageFacts } from "../../src/probe/probe";
 import { type EngineName, show } from "./engine";
+import { unlikeTree } from "./tree";
 
 /** In words that can be compared, part by part. */
 type Said = Record<string, string>;
@@ -32,27 +34,27 @@ const isInPlaced = (program: Program, part: number): boolean =>
   program.doc.page.blocks !== undefined &&
   program.parts[part].path.slice(1).some((p) => program.parts[p].part.area !== undefined);
 
-type Facts = PageFacts["parts"][string];
-
-/** @param attributes of those that are compared, what the part has */
-function wordsOf(f: Omit<Facts, "attributes">, isPlaced: boolean, attributes: readonly string[]): string {
-  const words = [
-    f.present ? "" : "absent",
-    f.displayed ? "displayed" : "",
-    f.visible && !isPlaced ? "visible" : "",
-    f.focusable ? "focusable" : "",
-    f.inTabOrder ? "in Tab order" : "",
-    f.present && f.inert ? "inert" : "",
-    f.present && f.disabled ? "disabled" : "",
-    `opacity ${round(f.opacity)}`,
-    `“${f.text.replace(/\s/g, "")}”`,
-    ...attributes,
-  ];
-  return words.filter(Boolean).join(", ");
+/** What one of the two says of a part, fact by fact. */
+function saidOf(f: PartFacts, attributes: Said): Said {
+  const out: Said = { present: factWords(f.present) };
+  if (!f.present) return out;
+  for (const fact of factNames) out[fact] = fact === "text" ? f.text.replace(/\s/g, "") : factWords(f[fact]);
+  // Nobody is told the role or the name of what is not in the accessibility tree.
+  if (!f.exposed) for (const fact of ["role", "name"]) delete out[fact];
+  // Naming what has no role is prohibited (WAI-ARIA 1.2 §5.2.8.6, generic).
+  if (!f.role) delete out.name;
+  return { ...out, ...attributes };
 }
 
-function saidByCore(program: Program, state: RunState, attributes: readonly string[]): Said {
-  const out: Said = {
+/** Both, part by part, without what only the browser knows. */
+function pairs(
+  program: Program,
+  state: RunState,
+  facts: PageFacts,
+  attributes: readonly string[],
+  skipped: readonly FactName[],
+): [Said, Said] {
+  const core: Said = {
     state: program.configurations
       .at(state.config)
       .states.slice(1)
@@ -62,42 +64,41 @@ function saidByCore(program: Program, state: RunState, attributes: readonly stri
     announced: state.said?.text ?? "",
     scroll: round(scrollAt(state.page, state.now)),
   };
-  for (const { index, name } of program.parts) {
-    const f = factsOf(program, state, index);
-    const has = attributes.flatMap((a) => {
-      const value = f.present ? attributeOf(program, state, index, a) : null;
-      return value === null ? [] : [`${a}=${value}`];
-    });
-    out[name] = wordsOf(f, isInPlaced(program, index), has);
-  }
-  return out;
-}
-
-function saidByPage(program: Program, facts: PageFacts, attributes: readonly string[]): Said {
-  const out: Said = {
+  const page: Said = {
     state: facts.state.join(" "),
     focus: facts.focus ?? "",
     announced: facts.announced,
     scroll: round(facts.scroll),
   };
   for (const { index, name } of program.parts) {
-    const f = facts.parts[name];
-    const has = attributes.flatMap((a) => (a in f.attributes ? [`${a}=${f.attributes[a]}`] : []));
-    out[name] = wordsOf(f, isInPlaced(program, index), has);
+    const probed = facts.parts[name];
+    const own = (value: (attribute: string) => string | null | undefined): Said =>
+      Object.fromEntries(attributes.map((a) => [a, value(a) ?? "none"]));
+    const mine = saidOf(
+      factsOf(program, state, index),
+      own((a) => attributeOf(program, state, index, a)),
+    );
+    const its = saidOf(
+      probed,
+      own((a) => probed.attributes[a]),
+    );
+    const skip = new Set<string>(isInPlaced(program, index) ? [...skipped, "visible", "in view"] : skipped);
+    // Whether there is room left between what lies inside, to hit the part itself, is a matter of its layout.
+    if (mine["takes pointer"] === "yes") skip.add("takes pointer");
+    for (const fact of new Set([...Object.keys(mine), ...Object.keys(its)])) {
+      if (skip.has(fact)) continue;
+      core[`${name}: ${fact}`] = mine[fact] ?? "nothing";
+      page[`${name}: ${fact}`] = its[fact] ?? "nothing";
+    }
   }
-  return out;
+  return [core, page];
 }
 
 /** In the page: a point at which the browser hits the element itself; null where there is none. */
-function ownPoint(name: string): { x: number; y: number } | null {
+const pointOf = (name: string): { x: number; y: number } | null => {
   const element = document.querySelector(`[data-name="${name}"]`);
-  const box = element?.getBoundingClientRect();
-  if (!box) return null;
-  const at = (from: number, size: number): number[] => [1.5, size - 1.5, size / 2, size / 4].map((d) => from + d);
-  for (const y of at(box.top, box.height))
-    for (const x of at(box.left, box.width)) if (document.elementFromPoint(x, y) === element) return { x, y };
-  return null;
-}
+  return element && window.ownPoint(element);
+};
 
 const keys = ["Tab", "Enter", "x", "Shift+Tab", "Space", "Escape", "ArrowDown"];
 
@@ -131,6 +132,10 @@ function stimulusOf(
       const key = keys[at % keys.length];
       // How far a browser scrolls by a key, and where it goes from the last stop, is its own affair.
       if (scrolls && /Space|ArrowDown|Tab/.test(key)) return null;
+      // What is typed into is scrolled to, and an editable part's text becomes another.
+      const field = state.focus === DOCUMENT ? null : program.parts[state.focus].part;
+      const editable = field?.attributes?.contenteditable !== undefined;
+      if ((editable || (scrolls && field?.tag === "input")) && /^(x|Enter|Space)$/.test(key)) return null;
       if (kind !== "key")
         return key.includes("+") || key === "Tab" ? null : kind === "keyDown" ? { keyDown: key } : { keyUp: key };
       const leaves = key.endsWith("Tab") && stimulate(program, state, { press: key }).state.focus === DOCUMENT;
@@ -175,7 +180,7 @@ async function perform(page: Page, s: Stimulus, held: Set<string>): Promise<bool
     ]);
   else {
     const name = "click" in s ? s.click : "down" in s ? s.down : "up" in s ? s.up : "move" in s ? s.move : null;
-    const point = name === null ? null : await page.evaluate(ownPoint, name);
+    const point = name === null ? null : await page.evaluate(pointOf, name);
     if (!point) return false;
     await page.mouse.move(point.x, point.y);
     if ("click" in s || "down" in s) await page.mouse.down();
@@ -200,10 +205,11 @@ export async function difference(
   const names = program.parts.map((p) => p.name);
   const attributes = attributesOf(program);
   if (start(program).step.loop) return null;
-  const { page, errors } = await show(browser, doc);
+  const { page, errors, done: giveBack } = await show(browser, doc);
   const done: string[] = [];
   const held = new Set<string>();
   let pressed = false;
+  let calmed = false;
   try {
     const first = start(program);
     let { state } = first;
@@ -217,14 +223,19 @@ export async function difference(
       });
     };
     const compare = async (): Promise<string[]> => {
-      const facts = await page.evaluate(
-        (n) => (window as unknown as { livelyProbe: typeof probePage }).livelyProbe(n, "data-name"),
-        names,
+      const facts = await page.evaluate((n) => window.livelyProbe(n, "data-name"), names);
+      const [core, browserSays] = pairs(
+        program,
+        state,
+        facts,
+        attributes,
+        engine === "chromium" ? ["role", "name"] : [],
       );
-      const [core, browserSays] = [saidByCore(program, state, attributes), saidByPage(program, facts, attributes)];
       const lines = Object.keys(core)
         .filter((k) => core[k] !== browserSays[k])
         .map((k) => `${k}: the core says “${core[k]}”, the page “${browserSays[k]}”`);
+      // Chromium's own tree is the better judge of roles and names.
+      if (engine === "chromium") lines.push(...(await unlikeTree(page, program, state)));
       return [...lines, ...errors.map((e) => `the page threw ${e}`)];
     };
     await pass(0);
@@ -244,6 +255,7 @@ export async function difference(
         if ("press" in stimulus && held.size) continue;
         if ("keyUp" in stimulus && !held.has(stimulus.keyUp)) continue;
         if (!(await perform(page, stimulus, held))) continue;
+        calmed ||= "reducedMotion" in stimulus;
         if ("down" in stimulus || "up" in stimulus) pressed = "down" in stimulus;
         done.push(JSON.stringify(stimulus));
         const result = stimulate(program, state, stimulus);
@@ -257,6 +269,8 @@ export async function difference(
     }
     return differs.length ? { done, differs } : null;
   } finally {
-    await page.browserContext().close();
+    for (const key of held) await page.keyboard.up(keyName(key));
+    if (calmed) await page.emulateMediaFeatures([]);
+    await giveBack();
   }
 }

@@ -5,9 +5,9 @@ import { readHtml } from "../../src/core/exchange/html-in/read";
 import { type Component, emptyComponent } from "../../src/core/model";
 import { compile } from "../../src/core/program";
 import { start } from "../../src/core/run";
-import { factsOf, nameOf, roleOf } from "../../src/core/surface";
 import { demoComponents } from "../../src/demo";
 import { open, show } from "./engine";
+import { unlikeTree } from "./tree";
 
 let browser: Browser;
 beforeAll(async () => {
@@ -15,64 +15,9 @@ beforeAll(async () => {
 });
 afterAll(() => browser?.close());
 
-/** Names of Chromium's own for what has no role in WAI-ARIA, or for a synonym. */
-const own: Record<string, string> = {
-  image: "img",
-  generic: "",
-  none: "",
-  LabelText: "",
-  Legend: "",
-  Figcaption: "",
-  DescriptionList: "",
-  Abbr: "",
-  Canvas: "",
-  Audio: "",
-  Video: "",
-  ColorWell: "",
-  Date: "",
-  DateTime: "",
-  InputTime: "",
-  DisclosureTriangle: "",
-  sectionheader: "",
-  sectionfooter: "",
-};
-/** Named by the browser in its own words or by its own means. */
-const itsOwn = new Set(["Audio", "Video", "Abbr", "DisclosureTriangle"]);
-
-interface Client {
-  send(
-    method: string,
-    params: object,
-  ): Promise<{ nodes: { ignored: boolean; role?: { value: string }; name?: { value: string } }[] }>;
-}
-
 async function compare(page: Page, doc: Component): Promise<string[]> {
   const program = compile(doc);
-  const { state } = start(program);
-  const client = (page as unknown as { _client(): Client })._client();
-  const wrong: string[] = [];
-  for (const { index, name } of program.parts) {
-    const facts = factsOf(program, state, index);
-    const handle = await page.$(`[data-name="${name}"]`);
-    if (!handle || !facts.exposed) continue;
-    const { nodes } = await client.send("Accessibility.getPartialAXTree", {
-      backendNodeId: await handle.backendNodeId(),
-      fetchRelatives: false,
-    });
-    const [node] = nodes;
-    const role = node.role?.value ?? "";
-    const found = node.ignored ? "" : (own[role] ?? role);
-    const said = roleOf(program, state, index) ?? "";
-    // Rows are in a group by HTML-AAM §3.4; Chromium leaves out a group that is the only one of its kind.
-    if (said === "rowgroup" && found === "") continue;
-    if (found !== said) wrong.push(`${name} <${program.parts[index].part.tag}>: role “${said}”, in Chromium “${role}”`);
-    else if (said && !itsOwn.has(role) && !node.ignored) {
-      const mine = nameOf(program, state, index);
-      const its = (node.name?.value ?? "").replace(/\s+/g, " ").trim();
-      if (mine !== its) wrong.push(`${name} <${program.parts[index].part.tag}>: name “${mine}”, in Chromium “${its}”`);
-    }
-  }
-  return wrong;
+  return unlikeTree(page, program, start(program).state);
 }
 
 const elements = `<main><a href="/x">link</a><a>no link</a><abbr title="x">a</abbr><address>a</address><blockquote>q</blockquote>

@@ -1,21 +1,7 @@
-/** What a page can be asked about a part: the same facts that the core computes. */
-import type { PartFacts } from "../core/surface";
+/** What a page can be asked about a part: every fact of the list in model/schema/facts, and the attributes it has. */
+import type { PartFacts } from "../core/model";
 
-/** Of the core's facts those that the document itself tells; who gets a click and what is exposed take more than one element. */
-export type ProbedFacts = Pick<
-  PartFacts,
-  | "present"
-  | "displayed"
-  | "visible"
-  | "opacity"
-  | "inView"
-  | "focusable"
-  | "inTabOrder"
-  | "focused"
-  | "inert"
-  | "disabled"
-  | "text"
-> & { attributes: Record<string, string> };
+export type ProbedFacts = PartFacts & { attributes: Record<string, string> };
 
 export interface PageFacts {
   parts: Record<string, ProbedFacts>;

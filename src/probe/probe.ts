@@ -2,6 +2,9 @@
  * The facts of a page's elements, asked of the browser that shows it. It runs in the page; the core's reader of the same
  * facts is surface/facts.
  */
+import { computeAccessibleName } from "dom-accessibility-api";
+import { type FactName, factNames, factTable, type PartFacts } from "../core/model/schema/facts";
+import { implicitRole } from "../core/surface/accessibility/implicit-role";
 import type { PageFacts, ProbedFacts } from "./facts";
 
 export type { PageFacts, ProbedFacts } from "./facts";
@@ -19,6 +22,14 @@ function opacityOf(element: Element): number {
   return around(element).reduce((o, e) => o * Number(getComputedStyle(e).opacity), 1);
 }
 
+function isInView(element: Element, displayed: boolean): boolean {
+  const box = element.getBoundingClientRect();
+  return displayed && box.bottom > 0 && box.top < innerHeight;
+}
+
+const isInSight = (element: Element, displayed: boolean): boolean =>
+  displayed && getComputedStyle(element).visibility === "visible" && !isClipped(element);
+
 /** Cut off from view by the element or by what is around it. */
 const isClipped = (element: Element): boolean => around(element).some((e) => getComputedStyle(e).clipPath !== "none");
 
@@ -30,42 +41,62 @@ function isFocusable(e: HTMLElement, displayed: boolean): boolean {
   );
 }
 
-const gone: ProbedFacts = {
-  present: false,
-  displayed: false,
-  visible: false,
-  opacity: 0,
-  inView: false,
-  focusable: false,
-  inTabOrder: false,
-  focused: false,
-  inert: false,
-  disabled: false,
-  text: "",
-  attributes: {},
+/** A point at which the browser hits the element itself: near its corners, in its middle. */
+export function ownPoint(element: Element): { x: number; y: number } | null {
+  const box = element.getBoundingClientRect();
+  const at = (from: number, size: number): number[] => [1.5, size - 1.5, size / 2, size / 4].map((d) => from + d);
+  for (const y of at(box.top, box.height))
+    for (const x of at(box.left, box.width)) if (document.elementFromPoint(x, y) === element) return { x, y };
+  return null;
+}
+
+/** Out of the accessibility tree: not rendered, hidden from it, or inert with what is around it (WAI-ARIA 1.2 §7.1). */
+const isExposed = (element: Element, displayed: boolean): boolean =>
+  displayed &&
+  getComputedStyle(element).visibility === "visible" &&
+  !element.closest("[aria-hidden=true], [inert], [role=none], [role=presentation]");
+
+function roleOf(element: Element): string {
+  const said = element.getAttribute("role")?.trim().split(/\s+/)[0];
+  if (said) return said;
+  const attributes = Object.fromEntries([...element.attributes].map((a) => [a.name, a.value]));
+  const tags = around(element).map((e) => e.localName);
+  // A section or an aside has its name from its author or not at all.
+  const named = /^(section|aside)$/.test(tags[0]) && computeAccessibleName(element).trim() !== "";
+  return implicitRole({ name: "", tag: tags[0], attributes }, { around: tags.slice(1), named }) ?? "";
+}
+
+/** In the Tab order without a tabindex; `tabIndex` says -1 of it all the same. */
+const isEditingHost = (e: HTMLElement): boolean => e.isContentEditable && !e.hasAttribute("tabindex");
+
+const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boolean) => PartFacts[F] } = {
+  present: () => true,
+  displayed: (_e, displayed) => displayed,
+  visible: (e, displayed) => isInSight(e, displayed) && isInView(e, displayed) && opacityOf(e) > UNSEEN,
+  "in view": isInView,
+  opacity: (e, displayed) => (isInSight(e, displayed) ? opacityOf(e) : 0),
+  "takes pointer": (e, displayed) => displayed && ownPoint(e) !== null,
+  focusable: isFocusable,
+  "in tab order": (e, displayed) => isFocusable(e, displayed) && (e.tabIndex >= 0 || isEditingHost(e)),
+  focused: (e) => document.activeElement === e,
+  inert: (e) => e.closest("[inert]") !== null,
+  disabled: (e) => e.matches(":disabled"),
+  exposed: isExposed,
+  role: roleOf,
+  name: (e) => computeAccessibleName(e).replace(/\s+/g, " ").trim(),
+  text: (e) => (e.textContent ?? "").replace(/\s+/g, " ").trim(),
 };
 
+/** What is not in the document has no facts but that. */
+const nothing = { "yes or no": false, number: 0, text: "" } as const;
+
 export function probe(element: HTMLElement | null): ProbedFacts {
-  if (!element?.isConnected) return gone;
-  const displayed = element.getClientRects().length > 0 || getComputedStyle(element).display === "contents";
-  const opacity = opacityOf(element);
-  const box = element.getBoundingClientRect();
-  const inView = displayed && box.bottom > 0 && box.top < innerHeight;
-  const inSight = displayed && getComputedStyle(element).visibility === "visible" && !isClipped(element);
-  const focusable = isFocusable(element, displayed);
+  const is = element?.isConnected ? element : null;
+  const displayed = is !== null && (is.getClientRects().length > 0 || getComputedStyle(is).display === "contents");
+  const read = (fact: FactName): unknown => (is ? readers[fact](is, displayed) : nothing[factTable[fact].is]);
   return {
-    present: true,
-    displayed,
-    visible: inSight && inView && opacity > UNSEEN,
-    opacity: inSight ? opacity : 0,
-    inView,
-    focusable,
-    inTabOrder: focusable && element.tabIndex >= 0,
-    focused: document.activeElement === element,
-    inert: element.closest("[inert]") !== null,
-    disabled: element.matches(":disabled"),
-    text: (element.textContent ?? "").replace(/\s+/g, " ").trim(),
-    attributes: Object.fromEntries([...element.attributes].map((a) => [a.name, a.value])),
+    ...(Object.fromEntries(factNames.map((fact) => [fact, read(fact)])) as PartFacts),
+    attributes: Object.fromEntries([...(is?.attributes ?? [])].map((a) => [a.name, a.value])),
   };
 }
 

@@ -7,6 +7,7 @@ import type { Env, Evaluate, Template } from "../expression";
 import type { ConditionalLook, Look, Motion, Presence } from "../model";
 import type { CellCompiler } from "./cells";
 import type { ConfigurationIndex } from "./configuration";
+import { decides, withFlags } from "./flags";
 import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "./program";
 
 export type PoseIndex = number;
@@ -26,6 +27,8 @@ interface LookCell {
   part: PartIndex;
   plain: CompiledLook;
   and: { when: Evaluate; look: CompiledLook }[];
+  /** Deciding attributes with data in them. */
+  varying: Template[];
 }
 interface Looks {
   /** By state index. */
@@ -35,6 +38,8 @@ interface Looks {
   known: Map<string, Pose>;
   /** By configuration, where its looks have no conditions. */
   plain: PoseIndex[];
+  /** Deciding attributes of the markup with data in them. */
+  varying: Template[];
 }
 const byProgram = new WeakMap<Program, Looks>();
 const looksOf = (program: Program): Looks => byProgram.get(program)!;
@@ -42,35 +47,47 @@ const looksOf = (program: Program): Looks => byProgram.get(program)!;
 /** Prepares the looks of a program; poses are made when they are first taken up. */
 export function compileLooks(program: Program, cells: CellCompiler): void {
   const out: LookCell[][] = program.states.map(() => []);
-  const compileOne = (look: Look | ConditionalLook, path: string): CompiledLook => ({
-    look,
-    text: look.text === undefined ? null : cells.text(look.text, `${path}.text`),
-    attributes: Object.entries(look.attributes ?? {}).map(([name, value]) => [
-      name,
-      value === null ? null : cells.text(value, `${path}.attributes.${name}`),
-    ]),
-    motion: Object.entries(look.motion ?? {}).map(([property, m]) => [
-      property,
-      compileMotion(m, cells, `${path}.motion.${property}`),
-    ]),
-  });
+  const compileOne = (said: Look | ConditionalLook, path: string): CompiledLook => {
+    const look = withFlags(said);
+    return {
+      look,
+      text: look.text === undefined ? null : cells.text(look.text, `${path}.text`),
+      attributes: Object.entries(look.attributes ?? {}).map(([name, value]) => [
+        name,
+        value === null ? null : cells.text(value, `${path}.attributes.${name}`),
+      ]),
+      motion: Object.entries(look.motion ?? {}).map(([property, m]) => [
+        property,
+        compileMotion(m, cells, `${path}.motion.${property}`),
+      ]),
+    };
+  };
   for (const row of program.doc.looks) {
     const part = program.partIndex.get(row.part)!;
     for (const [state, look] of Object.entries(row.in)) {
       const path = `looks.${row.part}.in.${state}`;
-      out[program.stateIndex.get(state)!].push({
-        part,
-        plain: compileOne(look, path),
-        and: (look.and ?? []).map((c, i) => ({
-          when: cells.expression(c.when, `${path}.and[${i}].when`, "boolean").run,
-          look: compileOne(c, `${path}.and[${i}]`),
-        })),
-      });
+      const plain = compileOne(look, path);
+      const and = (look.and ?? []).map((c, i) => ({
+        when: cells.expression(c.when, `${path}.and[${i}].when`, "boolean").run,
+        look: compileOne(c, `${path}.and[${i}]`),
+      }));
+      const varying = varyingOf([plain, ...and.map((c) => c.look)].flatMap((l) => l.attributes));
+      out[program.stateIndex.get(state)!].push({ part, plain, and, varying });
     }
   }
-  const looks: Looks = { cells: out, base: program.parts.map(baseLook), poses: [], known: new Map(), plain: [] };
+  const looks: Looks = {
+    cells: out,
+    base: program.parts.map(baseLook),
+    poses: [],
+    known: new Map(),
+    plain: [],
+    varying: varyingOf(program.parts.flatMap((p) => p.attributes)),
+  };
   byProgram.set(program, looks);
 }
+
+const varyingOf = (attributes: readonly (readonly [string, Template | null])[]): Template[] =>
+  attributes.flatMap(([name, value]) => (value && decides(name) && !value.constant ? [value] : []));
 
 function compileMotion(m: Motion, cells: CellCompiler, path: string): CompiledMotion {
   const one = (t: { duration: string; easing: string; delay?: string }, at: string): CompiledMotion => ({
@@ -95,13 +112,18 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
   const active = program.configurations.at(configuration).states;
   let key = String(configuration);
   for (const s of active) {
-    for (const cell of looks.cells[s]) for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";
+    for (const cell of looks.cells[s]) {
+      for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";
+      for (const v of cell.varying) key += `;${v.run(env)}`;
+    }
   }
+  for (const v of looks.varying) key += `;${v.run(env)}`;
   let pose = looks.known.get(key);
   if (!pose) {
     const drafts = looks.base.map((b) => ({
       ...b,
       attributes: new Map(b.attributes),
+      marks: new Map<string, string>(),
       css: { ...b.css },
       motion: { ...b.motion },
     }));
@@ -111,11 +133,13 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
         for (const c of cell.and) if (holds(c.when, env)) apply(drafts[cell.part], c.look);
       }
     }
+    for (const [p, draft] of drafts.entries()) mark(draft, program.parts[p], env);
     pose = { index: looks.poses.length, configuration, looks: drafts };
     looks.poses.push(pose);
     looks.known.set(key, pose);
     // Without conditions a configuration has this one pose.
-    if (!active.some((s) => looks.cells[s].some((c) => c.and.length))) looks.plain[configuration] = pose.index;
+    if (!looks.varying.length && !active.some((s) => looks.cells[s].some((c) => c.and.length || c.varying.length)))
+      looks.plain[configuration] = pose.index;
   }
   return pose.index;
 }
@@ -131,7 +155,8 @@ function holds(when: Evaluate, env: Env): boolean {
 
 /** True when some look of the document has a condition; then a pose depends on more than the configuration. */
 export const hasConditions = (program: Program): boolean =>
-  looksOf(program).cells.some((list) => list.some((c) => c.and.length > 0));
+  looksOf(program).varying.length > 0 ||
+  looksOf(program).cells.some((list) => list.some((c) => c.and.length > 0 || c.varying.length > 0));
 
 /** One cell, or one condition of a cell, that has its say about a part. */
 export interface Saying {
@@ -163,6 +188,7 @@ interface Draft {
   exposed: boolean;
   text: Template | null;
   attributes: Map<string, Template | null>;
+  marks: Map<string, string>;
   css: Record<string, string>;
   motion: Record<string, CompiledMotion>;
 }
@@ -178,6 +204,7 @@ function baseLook(info: PartInfo): Draft {
     exposed: attributes["aria-hidden"] !== "true",
     text: null,
     attributes: new Map(),
+    marks: new Map(),
     css: {},
     motion: {},
   };
@@ -193,8 +220,20 @@ function apply(draft: Draft, { look, text, attributes, motion }: CompiledLook): 
   if (look.disabled !== undefined) draft.disabled = look.disabled;
   if (look.exposed !== undefined) draft.exposed = look.exposed;
   if (text) draft.text = text;
+  // "Not exposed" and the attribute are two ways to say one thing: the later one counts.
+  if (look.exposed !== undefined) draft.attributes.delete("aria-hidden");
   for (const [name, value] of attributes) draft.attributes.set(name, value);
   for (const [property, m] of motion) draft.motion[property] = m;
+}
+
+/** The values of the attributes that decide, and what they decide at once. */
+function mark(draft: Draft, info: PartInfo, env: Env): void {
+  for (const [name, value] of [...info.attributes, ...draft.attributes]) {
+    if (!decides(name)) continue;
+    if (value === null) draft.marks.delete(name);
+    else draft.marks.set(name, value.run(env));
+  }
+  if (draft.attributes.has("aria-hidden")) draft.exposed = draft.marks.get("aria-hidden") !== "true";
 }
 
 /** Declarations that say how a part is there count as that, whichever way they are written. */

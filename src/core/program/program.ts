@@ -93,6 +93,8 @@ export interface PartLook {
   exposed: boolean;
   text: Template | null;
   attributes: ReadonlyMap<string, Template | null>;
+  /** Attributes on which the focus and the accessibility tree depend, of the look and the markup, as they are in the pose. */
+  marks: ReadonlyMap<string, string>;
   css: Readonly<Record<string, string>>;
   motion: Readonly<Record<string, CompiledMotion>>;
 }

@@ -125,9 +125,9 @@ describe("the Tab order", () => {
     reactions: { "click a": { one: "two" } },
   });
   it("loses a link that loses its address, and has one that gets one", () => {
-    expect([facts(linked, "l").inTabOrder, facts(linked, "m").inTabOrder]).toEqual([true, false]);
+    expect([facts(linked, "l")["in tab order"], facts(linked, "m")["in tab order"]]).toEqual([true, false]);
     const there = [facts(linked, "l", { click: "a" }), facts(linked, "m", { click: "a" })];
-    expect(there.map((f) => f.inTabOrder)).toEqual([false, true]);
+    expect(there.map((f) => f["in tab order"])).toEqual([false, true]);
   });
   it("goes on to the neighbour in the tree from a place that is in none, whatever numbers the stops have", () => {
     const doc = component({
@@ -167,7 +167,7 @@ describe("a text that a look says", () => {
     expect(factsOf(program, run, at("inner")).present).toBe(false);
     expect(layoutOf(program, run).tabOrder).toEqual([at("a")]);
     expect(facts(doc, "p", { click: "a" }, { click: "a" }).text).toBe("before inner after");
-    expect(facts(doc, "inner", { click: "a" }, { click: "a" }).inTabOrder).toBe(true);
+    expect(facts(doc, "inner", { click: "a" }, { click: "a" })["in tab order"]).toBe(true);
   });
   it("is none of what is absent", () => {
     const gone = component({ parts: [box("p", ["x", box("q", ["y"])])], states: ["s"], looks: { q: { s: "absent" } } });

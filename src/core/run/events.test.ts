@@ -174,7 +174,7 @@ describe("scrolling", () => {
   it("a page that opens scrolled begins there", () => {
     const s = play(sketch(more), [], { page: { scroll: 400 } });
     expect(datum(s)).toBe("past out ");
-    expect(factsOf(s.program, last(s), 1)).toMatchObject({ inView: false, visible: false, displayed: true });
+    expect(factsOf(s.program, last(s), 1)).toMatchObject({ "in view": false, visible: false, displayed: true });
   });
   it("ends where the page ends", () => {
     expect(last(play(sketch(long), [{ scroll: 99_999 }])).page.scroll).toBe(300 + 1200 - 500);
@@ -209,7 +209,7 @@ describe("scrolling", () => {
         reactions: {},
       });
       const s = play(doc, [{ scroll }]);
-      return factsOf(s.program, last(s), 0).inView;
+      return factsOf(s.program, last(s), 0)["in view"];
     };
     expect(looked({ position: "fixed", top: "0px" }, 900)).toBe(true);
     expect(looked({ position: "sticky", top: "10px" }, 280)).toBe(true);

@@ -1,9 +1,9 @@
-/** Facts: the one vocabulary about parts at an instant that scenarios, rules, the ribbon and the page share. */
-import type { Expectation } from "../model";
+/** The core's reader of facts: what is so of a part at a moment of a run. The list itself is model/schema/facts. */
+import { type Expectation, type FactName, factNames, type PartFacts } from "../model";
 import type { PartIndex, Program } from "../program";
 import { DOCUMENT } from "../program";
 import { attributeOf, nameOf, roleOf, textOf } from "./accessibility/roles";
-import { layoutOf } from "./layout";
+import { type Layout, layoutOf } from "./layout";
 import { activeNames, isActive, type Moment } from "./moment";
 import { currentValue } from "./motion";
 import { inViewRatio, scrollAt } from "./page";
@@ -31,50 +31,42 @@ export const isPainted = (program: Program, moment: Moment, part: PartIndex): bo
 export const isVisible = (program: Program, moment: Moment, part: PartIndex): boolean =>
   isPainted(program, moment, part) && isInView(program, moment, part);
 
-export interface PartFacts {
-  present: boolean;
-  displayed: boolean;
-  visible: boolean;
-  inView: boolean;
-  /** 0 to 1, with everything around it */
-  opacity: number;
-  takesPointer: boolean;
-  /** Who gets a click aimed at it; DOCUMENT for nobody. */
-  landing: PartIndex;
-  focusable: boolean;
-  inTabOrder: boolean;
-  focused: boolean;
-  inert: boolean;
-  disabled: boolean;
-  exposed: boolean;
-  role: string | null;
-  name: string;
-  text: string;
-}
+type Reader<F extends FactName> = (program: Program, moment: Moment, part: PartIndex, layout: Layout) => PartFacts[F];
 
+const readers: { readonly [F in FactName]: Reader<F> } = {
+  present: (_p, _m, part, l) => l.present[part],
+  displayed: (_p, _m, part, l) => l.displayed[part],
+  visible: (p, m, part) => isVisible(p, m, part),
+  "in view": (p, m, part, l) => l.displayed[part] && isInView(p, m, part),
+  opacity: (p, m, part, l) => (l.inSight[part] ? effectiveOpacity(p, m, part) : 0),
+  "takes pointer": (_p, _m, part, l) => l.displayed[part] && l.landing[part] === part,
+  focusable: (_p, _m, part, l) => l.focusable[part],
+  "in tab order": (_p, _m, part, l) => l.tabOrder.includes(part),
+  focused: (_p, m, part) => m.focus === part,
+  inert: (_p, _m, part, l) => l.inert[part],
+  disabled: (_p, _m, part, l) => l.disabled[part],
+  exposed: (_p, _m, part, l) => l.exposed[part],
+  role: (p, m, part) => roleOf(p, m, part) ?? "",
+  name: (p, m, part) => nameOf(p, m, part),
+  text: (p, m, part, l) => (l.present[part] ? textOf(p, m, part) : ""),
+};
+
+/** One fact about a part. */
+export const factOf = <F extends FactName>(program: Program, moment: Moment, part: PartIndex, fact: F): PartFacts[F] =>
+  readers[fact](program, moment, part, layoutOf(program, moment));
+
+/** Every fact about a part. */
 export function factsOf(program: Program, moment: Moment, part: PartIndex): PartFacts {
   const layout = layoutOf(program, moment);
-  return {
-    present: layout.present[part],
-    displayed: layout.displayed[part],
-    visible: isVisible(program, moment, part),
-    inView: layout.displayed[part] && isInView(program, moment, part),
-    opacity: layout.inSight[part] ? effectiveOpacity(program, moment, part) : 0,
-    takesPointer: layout.displayed[part] && layout.landing[part] === part,
-    landing: layout.landing[part],
-    focusable: layout.focusable[part],
-    inTabOrder: layout.tabOrder.includes(part),
-    focused: moment.focus === part,
-    inert: layout.inert[part],
-    disabled: layout.disabled[part],
-    exposed: layout.exposed[part],
-    role: roleOf(program, moment, part),
-    name: nameOf(program, moment, part),
-    text: layout.present[part] ? textOf(program, moment, part) : "",
-  };
+  const read = (fact: FactName): unknown => readers[fact](program, moment, part, layout);
+  return Object.fromEntries(factNames.map((fact) => [fact, read(fact)])) as PartFacts;
 }
 
 export type Found = boolean | number | string | null;
+
+const thousandths = (n: number): number => Math.round(n * 1000) / 1000;
+const isPresent = (program: Program, moment: Moment, part: PartIndex): boolean =>
+  layoutOf(program, moment).present[part];
 
 /** What is found where an expectation looks. */
 export function found(program: Program, moment: Moment, expectation: Expectation): Found {
@@ -82,35 +74,18 @@ export function found(program: Program, moment: Moment, expectation: Expectation
     return isActive(program, moment, expectation.is) ? expectation.is : activeNames(program, moment).join(", ");
   }
   if (expectation.fact === "announced") return moment.said?.text ?? "";
-  if (expectation.fact === "scroll") return Math.round(scrollAt(moment.page, moment.now) * 1000) / 1000;
+  if (expectation.fact === "scroll") return thousandths(scrollAt(moment.page, moment.now));
   const part = program.partIndex.get(expectation.part) ?? DOCUMENT;
   if (part === DOCUMENT) return null;
-  const layout = layoutOf(program, moment);
   switch (expectation.fact) {
-    case "visible":
-      return isVisible(program, moment, part);
-    case "displayed":
-      return layout.displayed[part];
-    case "present":
-      return layout.present[part];
-    case "takes pointer":
-      return layout.displayed[part] && layout.landing[part] === part;
-    case "in tab order":
-      return layout.tabOrder.includes(part);
-    case "focused":
-      return moment.focus === part;
-    case "in view":
-      return layout.displayed[part] && isInView(program, moment, part);
-    case "text":
-      return layout.present[part] ? textOf(program, moment, part) : "";
-    case "name":
-      return nameOf(program, moment, part);
-    case "opacity":
-      return Math.round((layout.inSight[part] ? effectiveOpacity(program, moment, part) : 0) * 1000) / 1000;
     case "style":
-      return layout.present[part] ? (currentValue(program, moment, part, expectation.property) ?? "") : "";
+      return isPresent(program, moment, part) ? (currentValue(program, moment, part, expectation.property) ?? "") : "";
     case "attribute":
-      return layout.present[part] ? attributeOf(program, moment, part, expectation.attribute) : null;
+      return isPresent(program, moment, part) ? attributeOf(program, moment, part, expectation.attribute) : null;
+    case "opacity":
+      return thousandths(factOf(program, moment, part, "opacity"));
+    default:
+      return factOf(program, moment, part, expectation.fact);
   }
 }
 

@@ -2,7 +2,6 @@
  * What is there and who gets the pointer and the focus, without a browser: a child lies over its parent; a part may
  * cover others; of parts at one place the higher layer, then the later in the tree, is on top.
  */
-import type { Env } from "../expression";
 import type { Presence } from "../model";
 import { DOCUMENT, looksAt, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
 import { implicitRole } from "./accessibility/implicit-role";
@@ -151,27 +150,18 @@ function landing(parts: readonly PartInfo[], catches: readonly boolean[], aimed:
   return top;
 }
 
-const noEnv: Env = {
-  data: [],
-  isIn: () => false,
-  event: "",
-  page: { width: 0, height: 0, scroll: 0, reducedMotion: false },
-};
 const native = new Set(["button", "input", "select", "textarea", "summary", "iframe"]);
 
 /** The part's tabindex in force; null when it cannot be focused at all (HTML §6.6). */
-function tabIndex(info: PartInfo, look: PartLook): number | null {
-  const { part } = info;
-  const own = look.attributes.get("tabindex");
-  const said = look.attributes.has("tabindex") ? own?.run(noEnv) : part.attributes?.tabindex;
-  if (said !== undefined && /^\s*-?\d+\s*$/.test(said)) return Number(said);
+function tabIndex({ part }: PartInfo, { marks }: PartLook): number | null {
+  // Parsed as HTML parses integers (§2.3.4.1): what follows the digits does not matter.
+  const said = /^\s*([+-]?\d+)/.exec(marks.get("tabindex") ?? "");
+  if (said) return Number(said[1]);
   if (part.tag === "input" && part.attributes?.type === "hidden") return null;
   if (native.has(part.tag)) return 0;
-  const has = (name: string): string | null | undefined =>
-    look.attributes.has(name) ? (look.attributes.get(name)?.run(noEnv) ?? null) : part.attributes?.[name];
-  if ((part.tag === "a" || part.tag === "area") && (has("href") ?? null) !== null) return 0;
-  const editable = has("contenteditable") ?? null;
-  return editable !== null && editable !== "false" ? 0 : null;
+  if ((part.tag === "a" || part.tag === "area") && marks.has("href")) return 0;
+  const editable = marks.get("contenteditable")?.toLowerCase();
+  return editable !== undefined && editable !== "false" ? 0 : null;
 }
 
 function tabOrder(parts: readonly PartInfo[], looks: readonly PartLook[], focusable: readonly boolean[]): PartIndex[] {

@@ -42,6 +42,7 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
     if (look.inert) attributes.inert = "";
     if (look.disabled) attributes.disabled = "";
     if (!look.exposed) attributes["aria-hidden"] = "true";
+    else if (attributes["aria-hidden"] === "true") delete attributes["aria-hidden"];
     const base = baseCss(info.part);
     const style: Record<string, string> = {};
     for (const [property, value] of Object.entries(look.css))
@@ -69,13 +70,20 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
   return [...inBlocks, ...top.filter((p) => !p.part.area).map((p) => one(p.index))];
 }
 
+const replaced = new Set(
+  "img input textarea select video audio canvas iframe object embed svg meter progress".split(" "),
+);
+
 /** A part in its block, where its area says; what is fixed or sticky keeps its own way. */
-function areaStyle({ area, css }: Part): Record<string, string> {
+function areaStyle({ area, css, tag }: Part): Record<string, string> {
   const position = css?.position;
   if (!area || position === "fixed") return {};
   if (position === "sticky") return area.height === undefined ? {} : { height: area.height };
   const across = { position: "absolute", left: "0", right: "0", top: area.top ?? "0" };
-  return area.height === undefined ? { ...across, bottom: "0" } : { ...across, height: area.height };
+  if (area.height !== undefined) return { ...across, height: area.height };
+  // What is replaced is not stretched between two edges (CSS Positioned Layout 3 §4.3).
+  const height = { height: area.top === undefined ? "100%" : `calc(100% - ${area.top})`, "box-sizing": "border-box" };
+  return replaced.has(tag) ? { ...across, ...height } : { ...across, bottom: "0" };
 }
 
 /** Declarations that say how a part is there: looks decide those, not the base style. */

@@ -153,26 +153,43 @@ describe("looks", () => {
   });
 
   it.each([
-    ["shown", { present: true, displayed: true, visible: true, takesPointer: true, inTabOrder: true, exposed: true }],
+    [
+      "shown",
+      { present: true, displayed: true, visible: true, "takes pointer": true, "in tab order": true, exposed: true },
+    ],
     [
       "transparent",
-      { present: true, displayed: true, visible: false, takesPointer: true, inTabOrder: true, exposed: true },
+      { present: true, displayed: true, visible: false, "takes pointer": true, "in tab order": true, exposed: true },
     ],
     [
       "hidden",
-      { present: true, displayed: true, visible: false, takesPointer: false, inTabOrder: false, exposed: false },
+      { present: true, displayed: true, visible: false, "takes pointer": false, "in tab order": false, exposed: false },
     ],
     [
       "not displayed",
-      { present: true, displayed: false, visible: false, takesPointer: false, inTabOrder: false, exposed: false },
+      {
+        present: true,
+        displayed: false,
+        visible: false,
+        "takes pointer": false,
+        "in tab order": false,
+        exposed: false,
+      },
     ],
     [
       "absent",
-      { present: false, displayed: false, visible: false, takesPointer: false, inTabOrder: false, exposed: false },
+      {
+        present: false,
+        displayed: false,
+        visible: false,
+        "takes pointer": false,
+        "in tab order": false,
+        exposed: false,
+      },
     ],
     [
       "moved out",
-      { present: true, displayed: true, visible: false, takesPointer: false, inTabOrder: true, exposed: true },
+      { present: true, displayed: true, visible: false, "takes pointer": false, "in tab order": true, exposed: true },
     ],
   ])("%s: what a person, a pointer, Tab and assistive technology find", (as, facts) => {
     const { program, state } = still({ parts: [button("b")], looks: { b: { idle: as } } });

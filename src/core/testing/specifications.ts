@@ -4,12 +4,21 @@ import { type Action, allParts, allStates, type Component, isHistory, type State
 import { box, component, type Sketch } from "./index";
 import { cell, data, event, look, type Names, pick, pieces } from "./vocabulary";
 
-type Shape = { kind: "atomic" | "compound" | "parallel"; history: 0 | 1 | 2; final: boolean };
+type Shape = { kind: "atomic" | "compound" | "parallel" | "deep"; history: 0 | 1 | 2; final: boolean; initial: number };
 const shape: fc.Arbitrary<Shape> = fc.record({
-  kind: fc.constantFrom("atomic" as const, "atomic" as const, "compound" as const, "parallel" as const),
+  kind: fc.constantFrom(
+    "atomic" as const,
+    "atomic" as const,
+    "compound" as const,
+    "parallel" as const,
+    "deep" as const,
+  ),
   history: fc.constantFrom(0 as const, 0 as const, 1 as const, 2 as const),
   final: fc.boolean(),
+  initial: fc.nat(3),
 });
+
+const twin = (name: string): StateNode => ({ name, states: [{ name: `${name}x` }, { name: `${name}y` }] });
 
 function statesOf(shapes: readonly Shape[]): StateNode[] {
   return shapes.map((s, i): StateNode => {
@@ -19,13 +28,47 @@ function statesOf(shapes: readonly Shape[]): StateNode[] {
       name: r,
       states: [{ name: `${r}x` }, s.final ? { name: `${r}y`, kind: "final" } : { name: `${r}y` }],
     });
-    if (s.kind === "parallel") return { name, kind: "parallel", states: [region(`${name}p`), region(`${name}q`)] };
     const history: StateNode[] = s.history
-      ? [{ name: `${name}h`, kind: s.history === 1 ? "history" : "deep history" }]
+      ? [
+          {
+            name: `${name}h`,
+            kind: s.history === 1 ? "history" : "deep history",
+            ...(s.initial % 2
+              ? { initial: `${name}bx`, initialActions: [{ do: "assign", data: "n", value: "2" }] }
+              : {}),
+          },
+        ]
       : [];
-    return { name, states: [{ name: `${name}a` }, region(`${name}b`), ...history] };
+    if (s.kind === "deep")
+      return {
+        name,
+        ...(s.initial === 1
+          ? { initial: [`${name}cpy`, `${name}cqx`] }
+          : s.initial === 2
+            ? { initial: `${name}bx` }
+            : {}),
+        states: [
+          region(`${name}b`),
+          { name: `${name}c`, kind: "parallel", states: [twin(`${name}cp`), twin(`${name}cq`)] },
+          ...history,
+        ],
+      };
+    if (s.kind === "parallel") return { name, kind: "parallel", states: [region(`${name}p`), region(`${name}q`)] };
+    return {
+      name,
+      ...(s.initial === 3 ? { initial: `${name}by` } : {}),
+      states: [{ name: `${name}a` }, region(`${name}b`), ...history],
+    };
   });
 }
+
+/** Targets in several regions at once, and ones that stay inside the state that the cell is of. */
+const several = (states: StateNode[]): string[] =>
+  allStates({ states }).flatMap(({ state }) =>
+    state.kind === "parallel"
+      ? [state.states!.map((r) => r.states!.at(-1)!.name).join(", "), `internal ${state.states![0].states![1].name}`]
+      : [],
+  );
 
 /** A choice that is made once it is known what there is to choose from; smaller numbers are simpler. */
 const choice = fc.nat(997);
@@ -73,7 +116,7 @@ function build(d: {
     parts: allParts({ parts }).map((p) => p.part.name),
     operable: operable.length ? operable.map((p) => p.name) : [allParts({ parts })[0].part.name],
     states: all.filter((s) => !isHistory(s)).map((s) => s.name),
-    targets: all.map((s) => s.name),
+    targets: [...all.map((s) => s.name), ...several(states)],
     blocks: d.blocks,
   };
   const living = ["always", ...all.filter((s) => !isHistory(s) && s.kind !== "final").map((s) => s.name)];
@@ -85,12 +128,17 @@ function build(d: {
     for (const [i, c] of row.cells.entries()) {
       const state = pick(living, i + c[3]);
       const text = cell(names, c, on === "automatic");
-      const timed = on === "after" ? `${pick([100, 250, 400], c[0])}ms → ` : on === "every" ? "150ms → " : "";
+      const timed =
+        on === "after"
+          ? `${pick(["100ms", "250ms", "0.4s", "calc(var(--step) + 20ms)"], c[0])} → `
+          : on === "every"
+            ? "150ms → "
+            : "";
       cells[state] = c[1] % 9 === 8 && !timed ? "ignored" : `${timed}${text}`;
     }
   }
   const looks: Record<string, Record<string, string>> = {};
-  const fields = new Set(["field", "check"]);
+  const fields = new Set(["field", "check", "within", "image"]);
   for (const [p, s, a, b] of d.looks) {
     const part = pick(names.parts, p);
     const said = look(names, a, b);
@@ -118,7 +166,10 @@ function build(d: {
     parts,
     states,
     data,
-    requests: [{ name: "ask", method: "POST", path: "/ask", latency: "300ms", outcome: "ok" }],
+    tokens: { "--step": "80ms", "--gap": "calc(2px * 2)" },
+    requests: [
+      { name: "ask", method: "POST", path: "/ask", latency: "300ms", outcome: d.looks.length % 3 ? "ok" : "fails" },
+    ],
     page: d.blocks
       ? {
           width: 800,
@@ -148,6 +199,18 @@ function withLifecycle(sketch: Sketch, names: Names, lifecycle: readonly [number
       { do: "raise", event: "e" },
       { do: "send", event: "f" },
       { do: "assign", data: "flag", value: "!flag" },
+      { do: "focus", target: { part: pick(names.operable, a) } },
+      { do: "start", timer: "nap", after: "120ms" },
+      { do: "cancel", timer: "nap" },
+      { do: "announce", text: "in ${n}" },
+      { do: "request", request: "ask" },
+      {
+        do: "block",
+        actions: [
+          { do: "assign", data: "kind", value: '"zz"' },
+          { do: "raise", event: "g" },
+        ],
+      },
       {
         do: "if",
         branches: [{ when: `in("${pick(names.states, a)}")`, actions: [{ do: "assign", data: "n", value: "3" }] }],

@@ -51,6 +51,53 @@ export const pieces: Record<string, () => Part[]> = {
       ],
     },
   ],
+  marks: () =>
+    [
+      { name: "heading", tag: "h2", content: ["at ${n}"] },
+      { name: "image", tag: "img", attributes: { alt: "a mark", src: "/mark.png", width: "9", height: "9" } },
+      {
+        name: "region",
+        tag: "section",
+        attributes: { "aria-labelledby": "topic" },
+        content: [
+          {
+            name: "topic",
+            tag: "h3",
+            attributes: { id: "topic" },
+            content: ["topic ", { name: "em", tag: "em", content: ["${word}"] }],
+          },
+          { name: "bare", tag: "a", content: ["no link"] },
+          { name: "editable", tag: "div", attributes: { contenteditable: "" }, content: ["words"] },
+        ],
+      },
+    ] as Part[],
+  wraps: () =>
+    [
+      {
+        name: "wrap",
+        tag: "label",
+        content: ["wraps ", { name: "within", tag: "input", attributes: { type: "text", value: "v" } }, " it"],
+      },
+      {
+        name: "icon",
+        tag: "button",
+        attributes: { type: "button", "aria-label": "icon ${n}" },
+        content: [
+          { name: "glyph", tag: "span", attributes: { "aria-hidden": "true" }, content: ["*"] },
+          { name: "count", tag: "span", content: ["${n}"] },
+        ],
+      },
+      {
+        name: "mixed",
+        tag: "button",
+        attributes: { type: "button", title: "tip" },
+        content: [
+          { name: "shy", tag: "span", attributes: { hidden: "" }, content: ["shy"] },
+          "said ",
+          { name: "loud", tag: "b", content: ["${word}"] },
+        ],
+      },
+    ] as Part[],
   styled: () => [
     box("faint", [box("flex", [button("fx")], { css: { display: "flex" } })], { css: { opacity: "0.5" } }),
     box("gone", [button("gb")], { attributes: { hidden: "" } }),
@@ -85,7 +132,7 @@ export interface Names {
   blocks: boolean;
 }
 
-const action = ({ operable, parts }: Names, a: number, b: number): string =>
+const action = ({ operable, parts, blocks }: Names, a: number, b: number): string =>
   pick(
     [
       "n = n + 1",
@@ -111,6 +158,12 @@ const action = ({ operable, parts }: Names, a: number, b: number): string =>
       "if [n > 1] (n = 0) else (raise g)",
       'kind = "zz"',
       "(n = 3, raise e), (flag = true)",
+      "start nap after calc(var(--step) * 2)",
+      `focus previous in ${pick(parts, b)}`,
+      "log n",
+      'if [flag] (raise e) else if [n == 0] (word = "", focus back) else (kind = "p")',
+      'word = "${word}"',
+      ...(blocks ? ["scroll to 0px", "scroll to 420px", "scroll to mark", "scroll to 100%"] : []),
     ],
     a,
   );
@@ -156,6 +209,15 @@ export const event = ({ parts, operable, states, blocks }: Names, a: number, b: 
       "on error.execution",
       "automatic",
       "press Space",
+      "pointer down anywhere",
+      "pointer up anywhere",
+      `press x in ${part}`,
+      "press Shift+Tab",
+      "release Space",
+      `motion ended ${part}`,
+      `motion interrupted ${part}`,
+      'becomes [kind == "q"]',
+      "reduced motion off",
       ...(blocks ? ["scroll past 200px", "scroll back above 200px", "in view mark at 50%", "out of view mark"] : []),
     ],
     a,
@@ -193,6 +255,28 @@ export const look = (names: Names, a: number, b: number): string => {
       "shown; opacity: 1; transition: opacity 250ms linear 40ms",
       "absent; opacity: 0.2; transition: opacity 300ms linear",
       "transparent; transition: opacity 200ms",
+      "transform: translateX(0.5px); transition: transform 200ms",
+      "transform: none; transition: transform 150ms ease-in",
+      "transform: translate(0.5px, 0.5px) scale(0.999); transition: transform 300ms linear 50ms",
+      "outline-offset: 8px; transition: outline-offset 200ms linear",
+      "outline-offset: 2px; transition: outline-offset 100ms ease-out 30ms",
+      "outline-offset: calc(var(--gap) + 1px)",
+      "color: rgb(200 0 0); transition: color 200ms linear",
+      "color: rgb(0 100 0)",
+      "moved out; transition: transform 200ms",
+      "no href",
+      'href="#there"',
+      'aria-label="named ${word}"',
+      'aria-hidden="true"',
+      'role="tab"',
+      'tabindex="${n - 1}"',
+      'hidden=""',
+      "no hidden",
+      'disabled=""',
+      "visibility: inherit",
+      'visibility: visible; "text"',
+      "pointer-events: auto",
+      "exposed",
     ],
     a,
   );

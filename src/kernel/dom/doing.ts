@@ -5,14 +5,27 @@ import type { Feature, Page } from "./page";
 
 type Of<D extends Act["do"]> = Extract<Act, { do: D }>;
 
+/** Where each page is to be scrolled once its parts are as they are to be; the last that was asked. */
+const asked = new WeakMap<Page, Of<"scroll">>();
+
 export const scrolling: Feature = {
   acts: {
-    scroll(page: Page, { to, smooth }: Of<"scroll">) {
-      const range = Math.max(0, document.documentElement.scrollHeight - innerHeight);
-      const top =
-        "part" in to ? page.parts[to.part].getBoundingClientRect().top + scrollY : pixels(page, to.distance, range);
-      scrollTo({ top, behavior: smooth && !page.page.reducedMotion ? "smooth" : "instant" });
+    scroll(page: Page, act: Of<"scroll">) {
+      asked.set(page, act);
     },
+  },
+  settle(page) {
+    const act = asked.get(page);
+    if (!act) return;
+    asked.delete(page);
+    const { to, smooth } = act;
+    const part = "part" in to ? page.parts[to.part] : null;
+    if (part && !part.getClientRects().length) return;
+    const range = Math.max(0, document.documentElement.scrollHeight - innerHeight);
+    const top = part
+      ? part.getBoundingClientRect().top + scrollY
+      : pixels(page, (to as { distance: string }).distance, range);
+    scrollTo({ top, behavior: smooth && !page.page.reducedMotion ? "smooth" : "instant" });
   },
 };
 

@@ -14,11 +14,14 @@ const canFocus = (element: HTMLElement): boolean =>
 const among = (within: HTMLElement): HTMLElement[] =>
   [...within.querySelectorAll<HTMLElement>(candidates)].filter(canFocus);
 
+/** An editing host without a tabindex is a stop, though `tabIndex` says -1 of it. */
+const tabIndexOf = (e: HTMLElement): number => (e.isContentEditable && !e.hasAttribute("tabindex") ? 0 : e.tabIndex);
+
 /** Tab stops in their order: those with a number of their own first (HTML §6.6.3). */
 function stops(within: HTMLElement): HTMLElement[] {
-  const all = [within, ...among(within)].filter((e, i) => e.tabIndex >= 0 && (i > 0 || canFocus(e)));
-  const numbered = all.filter((e) => e.tabIndex > 0).sort((a, b) => a.tabIndex - b.tabIndex);
-  return [...numbered, ...all.filter((e) => e.tabIndex === 0)];
+  const all = [within, ...among(within)].filter((e, i) => tabIndexOf(e) >= 0 && (i > 0 || canFocus(e)));
+  const numbered = all.filter((e) => tabIndexOf(e) > 0).sort((a, b) => tabIndexOf(a) - tabIndexOf(b));
+  return [...numbered, ...all.filter((e) => tabIndexOf(e) === 0)];
 }
 
 const focused = (root: HTMLElement): HTMLElement | null => {

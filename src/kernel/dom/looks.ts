@@ -1,5 +1,5 @@
 /** How the parts are, put on the page: what comes is displayed before it moves, what goes stays until it has moved. */
-import { presenceAfter } from "../surface/looks";
+import { presenceAfter, styleWords } from "../surface/looks";
 import type { Env, Expression, Look, PartLooks } from "./component";
 import type { Feature, Page } from "./page";
 
@@ -74,18 +74,15 @@ function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["t
     inside.set(element, own);
     if (element.childNodes.length !== 1 || element.textContent !== text) element.textContent = text;
   } else if (inside.delete(element)) element.replaceChildren(...own);
-  const words = [
-    ...(look.as === "hidden" || look.as === "transparent" || look.as === "moved out"
-      ? [look.as.replace(" ", "-")]
-      : []),
-    ...(look.pointer === undefined || look.pointer === null ? [] : [look.pointer ? "pointer" : "no-pointer"]),
-  ];
-  if (words.length) element.dataset.as = words.join(" ");
+  const words = styleWords(look.as, look.pointer);
+  if (words) element.dataset.as = words;
   else delete element.dataset.as;
 }
 
 export const looks: Feature = {
-  begin({ component, parts }) {
+  begin({ component, parts, root }) {
+    // What was never drawn has nothing to move from, however often the start looks at the page.
+    root.dataset.starting = "";
     // A text that begins empty is no node of what was parsed.
     for (const [name, { texts = [] }] of Object.entries(component.looks))
       for (const [at, , empty] of texts)
@@ -97,9 +94,8 @@ export const looks: Feature = {
       ([name, look]) => look.as !== undefined && !isGone(look) && (parts[name].hidden || marks.has(parts[name])),
     );
     for (const [name] of coming) come(parts[name]);
-    // It moves from how it was before the new state; what was never drawn has nothing to move from.
-    if (coming.length && drawn.has(page)) root.getBoundingClientRect();
-    drawn.add(page);
+    // It moves from how it was before the new state.
+    if (coming.length) root.getBoundingClientRect();
   },
   settle(page) {
     const { component, parts, root } = page;
@@ -109,8 +105,11 @@ export const looks: Feature = {
     for (const [name, look] of now) write(parts[name], look, component.looks[name].texts ?? [], page);
     for (const [name, look] of now) if (isGone(look)) go(page, name, parts[name]);
   },
+  begun({ root }) {
+    root.getBoundingClientRect();
+    delete root.dataset.starting;
+  },
 };
 
-const drawn = new WeakSet<Page>();
 const looksNow = (page: Page): [string, Look][] =>
   Object.keys(page.component.looks).map((name) => [name, lookOf(page, page.component.looks[name])]);

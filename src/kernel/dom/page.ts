@@ -27,6 +27,8 @@ export interface Feature {
   begin?(page: Page): void;
   /** After every change, once the looks are on the page. */
   settle?(page: Page): void;
+  /** The component has begun: what changes from now on is seen to change. */
+  begun?(page: Page): void;
   /** Before every change. */
   before?(page: Page): void;
 }
@@ -85,6 +87,7 @@ export class Page implements Run<Env>, Env {
     this.begun = true;
     this.react(this.on("mounted"));
     for (const run of this.starts) run();
+    for (const f of features) f.begun?.(this);
   }
 
   /** The rows that listen for one kind of event. */

@@ -1,14 +1,15 @@
 /** A component as one self-contained HTML file: markup, style, a small script; nothing is loaded. */
 import type { Component, Problem } from "../../model";
-import { compile } from "../../program";
+import { compile, type Program, sayingsOf } from "../../program";
 import type { Proof } from "../../proof";
-import { configurationOn } from "../../run";
+import { beforeMount, configurationOn } from "../../run";
 import { cssInHtml } from "../../safety";
+import { envOf } from "../../surface";
 import { indented, scriptInHtml } from "./code";
 import { commentText, escapeAttribute, escapeHtml, initialParts, markedParts, markup } from "./markup";
 import { readBackProblems } from "./read-back";
 import { script } from "./script";
-import { styleSheet } from "./style";
+import { conditionsOnStyle, styleSheet } from "./style";
 
 export type Delivered = { ok: true; html: string } | { ok: false; problems: readonly Problem[] };
 
@@ -36,7 +37,7 @@ ${indented(commentText(verified(doc, proof).join("\n")))}
 ${indented(cssInHtml(styleSheet(doc)), "      ")}
     </style>
   </head>
-  <body data-state="${initial.join(" ")}">
+  <body data-state="${initial.join(" ")}"${conditionsAtStart(program)}>
 ${markup(parts, "    ")}
     <script>
 ${scriptInHtml(indented(script(program), "      "))}
@@ -46,6 +47,20 @@ ${scriptInHtml(indented(script(program), "      "))}
 `;
   const problems = readBackProblems(html, parts, doc.name);
   return problems.length ? { ok: false, problems } : { ok: true, html };
+}
+
+/** The style sheet's conditions that hold at the start: style is computed with them before any script. */
+function conditionsAtStart(program: Program): string {
+  const moment = beforeMount(program);
+  const held = new Set(
+    program.parts.flatMap((p) =>
+      sayingsOf(program, moment.config, p.index, envOf(program, moment)).flatMap(({ look }) =>
+        "when" in look ? [look.when] : [],
+      ),
+    ),
+  );
+  const words = conditionsOnStyle(program.doc).flatMap((when, i) => (held.has(when) ? [`c${i}`] : []));
+  return words.length ? ` data-when="${words.join(" ")}"` : "";
 }
 
 /** What was verified, in lines. */

@@ -2,7 +2,7 @@
 
 import type { Env } from "../../expression";
 import { ALWAYS, allStates, type ConditionalLook, type Look } from "../../model";
-import type { PartInfo, Program } from "../../program";
+import { type PartInfo, type Program, withFlags } from "../../program";
 import { beforeMount } from "../../run";
 import { envOf } from "../../surface";
 import { expressionCode, list, object, templateCode, text } from "./code";
@@ -28,8 +28,8 @@ export function managed(program: Program): Managed[] {
         .flatMap(({ in: said }): Managed["cells"] => {
           const { and = [], ...plain } = said[state];
           return [
-            { state, look: plain, when: undefined },
-            ...and.map(({ when, ...look }) => ({ state, look: look as Said, when })),
+            { state, look: withFlags(plain), when: undefined },
+            ...and.map(({ when, ...look }) => ({ state, look: withFlags(look as Said), when })),
           ];
         }),
     );
@@ -115,6 +115,12 @@ export function partLooks({ part, cells, texts }: Managed): string {
   ]);
 }
 
+/** What stands in the element without a look; words alone the markup may have left out for those of the first state. */
+const ownText = ({ part, content }: PartInfo): string =>
+  content.length && content.every((c) => typeof c !== "number" && c.constant)
+    ? templateCode((part.content ?? []).join(""))
+    : "null";
+
 /** The part without any look, as far as some look says something else. */
 function baseCode(info: PartInfo, cells: Managed["cells"]): string {
   const { attributes = {}, css = {} } = info.part;
@@ -139,7 +145,7 @@ function baseCode(info: PartInfo, cells: Managed["cells"]): string {
     ["pointer", any("pointer") ? (pointer === undefined ? "null" : String(pointer !== "none")) : undefined],
     ["inert", any("inert") ? flag("inert") : undefined],
     ["disabled", any("disabled") ? flag("disabled") : undefined],
-    ["text", any("text") ? "null" : undefined],
+    ["text", any("text") ? ownText(info) : undefined],
     ["attributes", values.length ? object(values) : undefined],
   ]);
 }

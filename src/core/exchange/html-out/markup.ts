@@ -1,6 +1,8 @@
 /** The parts in their initial state, as HTML that a person would write. */
+
+import { styleWords } from "../../../kernel";
 import { allParts, type Component, type ConditionalLook, type Look, partsInBehaviour } from "../../model";
-import { compile, type Program } from "../../program";
+import { compile, looksAt, type Program } from "../../program";
 import { beforeMount } from "../../run";
 import { layoutOf, type RenderedPart, render } from "../../surface";
 
@@ -24,11 +26,14 @@ export const commentText = (text: string): string => text.replace(/-(?=[->])/g, 
 export function initialParts(program: Program, marked: ReadonlySet<string>): RenderedPart[] {
   const moment = beforeMount(program);
   const layout = layoutOf(program, moment);
+  const looks = looksAt(program, moment.pose);
   const hidden = new Set(program.parts.filter((p) => layout.as[p.index] === "not displayed").map((p) => p.name));
   const absent = new Set(program.parts.filter((p) => layout.as[p.index] === "absent").map((p) => p.name));
-  // A part that starts absent is written all the same, and what stands behind a text; the script takes it out before the
+  // A part that starts absent is written all the same, and what stands behind a text and is more than words; the script takes it out before the
   // first paint.
-  const covered = new Set(program.parts.filter((p) => p.content.some((c) => typeof c === "number")).map((p) => p.name));
+  const covered = new Set(
+    program.parts.filter((p) => p.content.some((c) => typeof c === "number" || !c.constant)).map((p) => p.name),
+  );
   const shown = compile(withAll(program.doc, absent, covered));
   const present = render(shown, beforeMount(shown));
   const one = (part: RenderedPart): RenderedPart => {
@@ -38,6 +43,10 @@ export function initialParts(program: Program, marked: ReadonlySet<string>): Ren
         .map(([p, v]) => `${p}: ${v}`)
         .join("; ");
     if (marked.has(part.name)) attributes["data-part"] = part.name;
+    // Style is computed with it before any script: what is so from the start does not fade in.
+    const index = program.partIndex.get(part.name);
+    const words = index === undefined ? "" : styleWords(layout.as[index], looks[index].pointer);
+    if (words) attributes["data-as"] = words;
     if (hidden.has(part.name) || absent.has(part.name)) attributes.hidden = "";
     return { ...part, attributes, content: part.content.map((c) => (typeof c === "string" ? c : one(c))) };
   };

@@ -37,7 +37,16 @@ export function styleSheet(doc: Component): string {
   }
   const inside = calmer.join("\n\n").replace(/^(?=.)/gm, "  ");
   const reduced = calmer.length ? [`@media (prefers-reduced-motion: reduce) {\n${inside}\n}`] : [];
-  return [baseSheet(doc), ...rules, ...reduced, ...presenceRules(doc)].filter(Boolean).join("\n\n");
+  return [baseSheet(doc), ...rules, ...reduced, ...presenceRules(doc), ...startRule(doc)].filter(Boolean).join("\n\n");
+}
+
+/** Until the component has begun nothing moves. */
+function startRule({ looks, page, parts }: Component): string[] {
+  const written = [page.css ?? "", ...allParts({ parts }).map(({ part }) => part.css?.transition ?? "")];
+  const moves =
+    looks.some((row) => Object.values(row.in).some((l) => [l, ...(l.and ?? [])].some((one) => one.motion))) ||
+    written.some((css) => css.includes("transition"));
+  return moves ? ["[data-starting] * {\n  transition: none !important;\n}"] : [];
 }
 
 const lines = (list: readonly (readonly [string, string])[]): string =>

@@ -1,5 +1,5 @@
 /** Facts as text, as they read: `panel is not visible`, `trigger has aria-expanded="true"`, `“Saved” was announced`. */
-import { type Expectation, type Expected, isName, own, type PartFact, partFacts } from "../../model";
+import { type Expectation, type Expected, isName, own, type PartFact, partFacts, type TextFact } from "../../model";
 import type { Names } from "../names";
 import { fault, listed, type Parsed } from "../parsed";
 import { trimmed } from "../scan";
@@ -15,6 +15,7 @@ export function printFact(e: Expectation): string {
       return `state is ${e.is}`;
     case "text":
     case "name":
+    case "role":
       return `${e.part} has ${e.fact} ${quoted(e.is)}`;
     case "attribute":
       return e.is === null ? `${e.part} has no ${e.attribute}` : `${e.part} has ${e.attribute}="${inQuotes(e.is)}"`;
@@ -51,6 +52,9 @@ export const factForms: readonly string[] = [
   "part takes the pointer",
   "part has text “…”",
   "part has name “…”",
+  "part has role “…”",
+  "part is disabled",
+  "part is exposed",
   'part has aria-expanded="true"',
   "part has no aria-busy",
   "part has opacity 0.5 within 0.01",
@@ -113,11 +117,11 @@ export function parseFact(text: string, names: Names): Parsed<Expectation> {
 }
 
 function has(part: string, rest: string, there: { from: number; to: number }): Parsed<Expectation> {
-  const said = /^(text|name)\s+(.*)$/s.exec(rest);
+  const said = /^(text|name|role)\s+(.*)$/s.exec(rest);
   if (said) {
     const value = textBetween(said[2]);
     if (value === null) return fault(`put the ${said[1]} in quotes`, there);
-    return { ok: true, value: { fact: said[1] as "text" | "name", part, is: value } };
+    return { ok: true, value: { fact: said[1] as TextFact, part, is: value } };
   }
   const opacity = /^opacity\s+(0|1|0?\.\d+|1\.0+)(?:\s+within\s+(\d*\.?\d+))?$/.exec(rest);
   if (opacity) {
@@ -137,7 +141,7 @@ function has(part: string, rest: string, there: { from: number; to: number }): P
   if (one && is !== null && isName(one[1].replaceAll(":", "-")))
     return { ok: true, value: { fact: "attribute", part, attribute: one[1], is } };
   return fault(
-    'write has text “…”, has name “…”, has aria-expanded="true", has no aria-busy, has opacity 0.5 or has style color “…”',
+    'write has text “…”, has name “…”, has role “…”, has aria-expanded="true", has no aria-busy, has opacity 0.5 or has style color “…”',
     there,
   );
 }

@@ -1,6 +1,7 @@
 /** The document's schema, a file for each kind of thing in it. */
 export * from "./claim";
 export * from "./component";
+export * from "./facts";
 export * from "./look";
 export {
   durationPattern,

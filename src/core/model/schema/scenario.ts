@@ -1,20 +1,11 @@
 /** Scenarios: what a person does, and what must be found. */
 import { z } from "zod";
+import { partFacts, textFacts } from "./facts";
 import { eventName, name, stateName } from "./names";
 
-export const partFacts = [
-  "visible",
-  "displayed",
-  "present",
-  "takes pointer",
-  "in tab order",
-  "focused",
-  "in view",
-] as const;
-export type PartFact = (typeof partFacts)[number];
 export const expectationSchema = z.discriminatedUnion("fact", [
   z.strictObject({ fact: z.enum(partFacts), part: name, is: z.boolean() }),
-  z.strictObject({ fact: z.enum(["text", "name"]), part: name, is: z.string() }),
+  z.strictObject({ fact: z.enum(textFacts), part: name, is: z.string() }),
   z.strictObject({ fact: z.literal("attribute"), part: name, attribute: z.string(), is: z.string().nullable() }),
   z.strictObject({ fact: z.literal("state"), is: stateName }),
   z.strictObject({ fact: z.literal("announced"), is: z.string() }),

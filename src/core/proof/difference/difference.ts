@@ -150,6 +150,9 @@ function differs(sides: [Side, Side], pair: Pair): Difference | null {
   return then && { run: runTo(programs, pair, then, due), ...then };
 }
 
+/** Of every part, whether it is seen or heard or not. */
+const noticedAlways = ["visible", "takes pointer", "in tab order", "focused", "exposed"] as const;
+
 class Side {
   readonly acts: Acts;
   private readonly facts = new Map<string, Map<string, string>>();
@@ -194,14 +197,12 @@ class Side {
       const f = factsOf(program, state, index);
       const say = (fact: string, value: string | number | boolean | null): void =>
         void facts.set(`${name}\n${fact}`, String(value));
-      say("visible", f.visible);
-      say("takes pointer", f.takesPointer);
-      say("in tab order", f.inTabOrder);
-      say("focused", f.focused);
+      for (const fact of noticedAlways) say(fact, f[fact]);
       // Of what is neither seen nor heard nobody notices more.
       if (!f.visible && !f.exposed) continue;
       if (content.every((c) => typeof c !== "number")) say("text", f.text);
       say("name", f.name);
+      say("role", f.role);
       for (const n of new Set([...attributes.map(([n]) => n), ...looks[index].attributes.keys()]))
         say(`attribute ${n}`, attributeOf(program, state, index, n));
       if (this.sayable) continue;

@@ -1,5 +1,5 @@
 /** Mutation: would the scenarios notice if a small thing were otherwise? */
-import type { Component, Expectation, Scenario } from "../../model";
+import { type Component, type Expectation, isPartFact, isTextFact, type Scenario } from "../../model";
 import { compile, type Program } from "../../program";
 import { compareBehaviour, type Difference } from "../difference/difference";
 import { toTheEnd } from "../exploring/to-the-end";
@@ -89,15 +89,6 @@ function expectationOf({ part, fact, a }: Difference): Expectation | null {
   if (fact === "focus") return { fact: "focused", part, is: true };
   if (fact.startsWith("attribute "))
     return { fact: "attribute", part, attribute: fact.slice(10), is: a === "null" || a === "none" ? null : a };
-  if (fact === "text" || fact === "name") return { fact, part, is: a };
-  const is = a === "true";
-  switch (fact) {
-    case "visible":
-    case "takes pointer":
-    case "in tab order":
-    case "focused":
-      return { fact, part, is };
-    default:
-      return null;
-  }
+  if (isTextFact(fact)) return { fact, part, is: a };
+  return isPartFact(fact) ? { fact, part, is: a === "true" } : null;
 }

@@ -1,5 +1,5 @@
 /** Expectations that a step offers: the facts about seen things that it changed. Pure. */
-import { type Expectation, partFacts } from "../../model";
+import { type Expectation, isTextFact, partFacts, textFacts } from "../../model";
 import { DOCUMENT, type Program } from "../../program";
 import type { RunState } from "../../run";
 import { activeNames, factsOf, found } from "../../surface";
@@ -26,16 +26,15 @@ export function candidates(program: Program, before: RunState | null, after: Run
       out.push({ fact: "visible", part: name, is: now.visible });
     }
     if (!was || !rows.has(name)) continue;
-    if (was.inTabOrder !== now.inTabOrder) pointers.push({ fact: "in tab order", part: name, is: now.inTabOrder });
-    if (was.takesPointer !== now.takesPointer)
-      pointers.push({ fact: "takes pointer", part: name, is: now.takesPointer });
+    for (const fact of ["in tab order", "takes pointer"] as const)
+      if (was[fact] !== now[fact]) pointers.push({ fact, part: name, is: now[fact] });
   }
   out.push(...pointers);
   return out;
 }
 
 /** Facts that can be picked by hand, beside those that a step offers. */
-export const pickableFacts = [...partFacts, "text", "name"] as const;
+export const pickableFacts = [...partFacts, ...textFacts] as const;
 
 /** What a fact about a part is at the moment, as an expectation that holds. */
 export function expectationNow(
@@ -44,6 +43,6 @@ export function expectationNow(
   part: string,
   fact: (typeof pickableFacts)[number],
 ): Expectation {
-  const asked: Expectation = fact === "text" || fact === "name" ? { fact, part, is: "" } : { fact, part, is: true };
+  const asked: Expectation = isTextFact(fact) ? { fact, part, is: "" } : { fact, part, is: true };
   return { ...asked, is: found(program, moment, asked) } as Expectation;
 }

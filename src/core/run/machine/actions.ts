@@ -29,7 +29,7 @@ export function act(m: Working, action: CompiledAction): void {
       m.requests.push(action.target);
       break;
     case "scroll":
-      scroll(m, action);
+      m.scrolling = action;
       break;
     case "announce":
       m.said = { text: action.text.run(m), at: m.now };
@@ -64,11 +64,17 @@ function send(m: Working, { event, delay, id, restart }: Extract<CompiledAction,
   else m.timers = [...m.timers, { kind: "event", event, id, request: -1, due: micros(m.now + delay) }];
 }
 
-/** Scrolls the page as far as it goes (CSSOM View §6); smoothly unless reduced motion is preferred. */
-function scroll(m: Working, { to, distance, smooth }: Extract<CompiledAction, { do: "scroll" }>): void {
+/**
+ * Scrolls the page as far as it goes (CSSOM View §6); smoothly unless reduced motion is preferred. Of several ways asked
+ * for in one step the last is taken, and a part that comes with the step is there by then.
+ */
+export function settleScroll(m: Working): void {
+  if (!m.scrolling) return;
+  const { to, distance, smooth } = m.scrolling;
+  m.scrolling = null;
   const { program, pageState: page } = m;
   const range = scrollRange(program, page);
-  const place = to === DOCUMENT ? null : placeOf(program, to, m.pose, page, m.now);
+  const place = to === DOCUMENT || !m.layout.displayed[to] ? null : placeOf(program, to, m.pose, page, m.now);
   const wanted = distance === null ? (place?.top ?? scrollAt(page, m.now)) : pixels(program, distance, page, range);
   scrollTo(m, Math.max(0, Math.min(range, wanted)), smooth && !page.reducedMotion);
 }

@@ -40,7 +40,7 @@ import {
   type Timer,
 } from "../state/state";
 import type { Working } from "../state/working";
-import { act, assignTo } from "./actions";
+import { act, assignTo, settleScroll } from "./actions";
 import { initialPlan } from "./entering";
 import { settleIn, takePlain } from "./take";
 
@@ -71,6 +71,7 @@ export class Machine implements Working {
   layout: Layout;
   /** What was asked of the focus since it was settled last. */
   requests: CompiledFocus[] = [];
+  scrolling: Working["scrolling"] = null;
   stopping = false;
   /** The event's default action was prevented. */
   prevented = false;
@@ -371,6 +372,19 @@ export class Machine implements Working {
 
   /** The surface after a change: looks and their motions, then the focus, then who listens for those. */
   settle(before: Layout | null): void {
+    const interrupted = this.takePose();
+    const { pageState } = this;
+    settleScroll(this);
+    // Conditions on looks may ask how far the page is scrolled.
+    if (this.pageState !== pageState) interrupted.push(...this.takePose());
+    const focused = this.focus;
+    settleFocus(this, before);
+    if (this.focus !== focused) this.focusChanged(focused);
+    if (interrupted.length) this.motionRows(interrupted, false);
+  }
+
+  /** The looks that hold now, and the motions they set going. @returns parts whose motions that broke off */
+  private takePose(): PartIndex[] {
     const pose = poseOf(this.program, this.config, this);
     const interrupted: PartIndex[] = [];
     if (pose !== this.pose) {
@@ -385,10 +399,7 @@ export class Machine implements Working {
       this.layout = layoutOf(this.program, this);
       for (const t of this.dropUndrawn()) interrupted.push(t.part);
     }
-    const focused = this.focus;
-    settleFocus(this, before);
-    if (this.focus !== focused) this.focusChanged(focused);
-    if (interrupted.length) this.motionRows(interrupted, false);
+    return interrupted;
   }
 
   /** What is not displayed does not move, itself or with what is around it (CSS Transitions 1 §3). @returns what it drops */

@@ -1,7 +1,7 @@
 /** The working copy of a run while a step is under way, as the rules of the person, of actions and of scrolling see it. */
 import type { Run } from "../../../kernel";
 import type { Env, PageEnv } from "../../expression";
-import type { CompiledFocus, PartIndex, Program, RowInfo, StateIndex } from "../../program";
+import type { CompiledAction, CompiledFocus, PartIndex, Program, RowInfo, StateIndex } from "../../program";
 import type { Layout, PageState } from "../../surface";
 import type { DispatchKind, RunState, Step } from "./state";
 
@@ -20,6 +20,8 @@ export interface Working
   layout: Layout;
   /** What was asked of the focus since it was settled last. */
   requests: CompiledFocus[];
+  /** Where the page is to be scrolled once the parts are as they are to be. */
+  scrolling: Extract<CompiledAction, { do: "scroll" }> | null;
   /** The event's default action was prevented. */
   prevented: boolean;
   /** @returns true when a reaction stopped the event */

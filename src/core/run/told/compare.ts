@@ -1,6 +1,7 @@
 /** What differs between two instants, fact by fact: the same vocabulary as scenarios, and every property that a look decides. */
+import { factNames, factTable, factWords } from "../../model";
 import { DOCUMENT, looksAt, type PartIndex, type Program, partName } from "../../program";
-import { attributeOf, currentValue, factsOf, type PartFacts, scrollAt, stateText } from "../../surface";
+import { attributeOf, currentValue, factsOf, scrollAt, stateText } from "../../surface";
 import type { RunState } from "../state/state";
 
 /** A program at an instant of one of its runs. */
@@ -17,35 +18,6 @@ export interface Difference {
   b: string;
 }
 
-const named: readonly [keyof PartFacts, string][] = [
-  ["present", "in the document"],
-  ["displayed", "displayed"],
-  ["visible", "visible"],
-  ["inView", "in view"],
-  ["opacity", "opacity seen"],
-  ["takesPointer", "takes the pointer"],
-  ["focusable", "can be focused"],
-  ["inTabOrder", "in the Tab order"],
-  ["focused", "focused"],
-  ["inert", "inert"],
-  ["disabled", "disabled"],
-  ["exposed", "exposed to assistive technology"],
-  ["role", "role"],
-  ["name", "name"],
-  ["text", "text"],
-];
-
-const words = (value: unknown): string =>
-  typeof value === "boolean"
-    ? value
-      ? "yes"
-      : "no"
-    : typeof value === "number"
-      ? String(Number(value.toFixed(3)))
-      : value === null || value === undefined
-        ? "none"
-        : String(value);
-
 /** Every fact about a part that has a word, in the order in which people ask. */
 export function factList({ program, state }: Instant, part: PartIndex): { fact: string; value: string }[] {
   const facts = factsOf(program, state, part);
@@ -57,9 +29,12 @@ export function factList({ program, state }: Instant, part: PartIndex): { fact: 
   const properties = new Set([...Object.keys(look.css), ...Object.keys(look.motion)]);
   for (const t of state.tracks) if (t.part === part) properties.add(t.property);
   return [
-    ...named.map(([key, fact]) => ({ fact, value: words(facts[key]) })),
-    ...[...attributes].map((fact) => ({ fact, value: words(attributeOf(program, state, part, fact)) })),
-    ...[...properties].map((fact) => ({ fact, value: words(currentValue(program, state, part, fact)) })),
+    ...factNames.map((f) => ({
+      fact: factTable[f].told,
+      value: factWords(facts[f] === "" && f === "role" ? null : facts[f]),
+    })),
+    ...[...attributes].map((fact) => ({ fact, value: factWords(attributeOf(program, state, part, fact)) })),
+    ...[...properties].map((fact) => ({ fact, value: factWords(currentValue(program, state, part, fact)) })),
   ];
 }
 
@@ -70,10 +45,10 @@ function surroundings({ program, state }: Instant): { fact: string; value: strin
     { fact: "focus", value: partName(program, state.focus) },
     { fact: "scroll", value: `${Math.round(scrollAt(state.page, state.now))} px` },
     { fact: "page", value: `${state.page.width} × ${state.page.height}` },
-    { fact: "timers running", value: words(state.timers.length) },
-    { fact: "motions running", value: words(state.tracks.length) },
+    { fact: "timers running", value: factWords(state.timers.length) },
+    { fact: "motions running", value: factWords(state.tracks.length) },
     { fact: "announced", value: state.said?.text ?? "nothing" },
-    ...program.data.map((d, i) => ({ fact: d.name, value: words(state.data[i]) })),
+    ...program.data.map((d, i) => ({ fact: d.name, value: factWords(state.data[i]) })),
   ];
 }
 

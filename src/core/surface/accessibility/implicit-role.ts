@@ -1,79 +1,83 @@
 /** The roles that elements have by themselves (HTML-AAM 1.0 §3.4; where it leaves a choice, as Chromium has it). */
-import { own, type Part } from "../../model";
+import type { Part } from "../../model";
 
-const byTag: Record<string, string> = {
-  address: "group",
-  article: "article",
-  blockquote: "blockquote",
-  button: "button",
-  caption: "caption",
-  code: "code",
-  dd: "definition",
-  del: "deletion",
-  details: "group",
-  dfn: "term",
-  dialog: "dialog",
-  dt: "term",
-  em: "emphasis",
-  fieldset: "group",
-  figure: "figure",
-  form: "form",
-  h1: "heading",
-  h2: "heading",
-  h3: "heading",
-  h4: "heading",
-  h5: "heading",
-  h6: "heading",
-  hgroup: "group",
-  hr: "separator",
-  ins: "insertion",
-  li: "listitem",
-  main: "main",
-  mark: "mark",
-  menu: "list",
-  meter: "meter",
-  nav: "navigation",
-  ol: "list",
-  optgroup: "group",
-  option: "option",
-  output: "status",
-  p: "paragraph",
-  progress: "progressbar",
-  s: "deletion",
-  search: "search",
-  strong: "strong",
-  sub: "subscript",
-  sup: "superscript",
-  svg: "img",
-  table: "table",
-  tbody: "rowgroup",
-  td: "cell",
-  textarea: "textbox",
-  tfoot: "rowgroup",
-  thead: "rowgroup",
-  time: "time",
-  tr: "row",
-  ul: "list",
-};
-const inputs: Record<string, string | null> = {
-  button: "button",
-  checkbox: "checkbox",
-  color: null,
-  date: null,
-  "datetime-local": null,
-  file: "button",
-  hidden: null,
-  image: "button",
-  month: null,
-  number: "spinbutton",
-  radio: "radio",
-  range: "slider",
-  reset: "button",
-  search: "searchbox",
-  submit: "button",
-  time: null,
-  week: null,
-};
+const byTag = new Map(
+  Object.entries({
+    address: "group",
+    article: "article",
+    blockquote: "blockquote",
+    button: "button",
+    caption: "caption",
+    code: "code",
+    dd: "definition",
+    del: "deletion",
+    details: "group",
+    dfn: "term",
+    dialog: "dialog",
+    dt: "term",
+    em: "emphasis",
+    fieldset: "group",
+    figure: "figure",
+    form: "form",
+    h1: "heading",
+    h2: "heading",
+    h3: "heading",
+    h4: "heading",
+    h5: "heading",
+    h6: "heading",
+    hgroup: "group",
+    hr: "separator",
+    ins: "insertion",
+    li: "listitem",
+    main: "main",
+    mark: "mark",
+    menu: "list",
+    meter: "meter",
+    nav: "navigation",
+    ol: "list",
+    optgroup: "group",
+    option: "option",
+    output: "status",
+    p: "paragraph",
+    progress: "progressbar",
+    s: "deletion",
+    search: "search",
+    strong: "strong",
+    sub: "subscript",
+    sup: "superscript",
+    svg: "img",
+    table: "table",
+    tbody: "rowgroup",
+    td: "cell",
+    textarea: "textbox",
+    tfoot: "rowgroup",
+    thead: "rowgroup",
+    time: "time",
+    tr: "row",
+    ul: "list",
+  }),
+);
+const inputs = new Map<string, string | null>(
+  Object.entries({
+    button: "button",
+    checkbox: "checkbox",
+    color: null,
+    date: null,
+    "datetime-local": null,
+    file: "button",
+    hidden: null,
+    image: "button",
+    month: null,
+    number: "spinbutton",
+    radio: "radio",
+    range: "slider",
+    reset: "button",
+    search: "searchbox",
+    submit: "button",
+    time: null,
+    week: null,
+  }),
+);
 const sectioning = new Set(["article", "aside", "nav", "section"]);
 
 /** What an element's role depends on besides itself. */
@@ -97,7 +101,7 @@ export function implicitRole(part: Part, { around, named }: Surroundings = nowhe
       return attributes.alt === "" ? null : "img";
     case "input": {
       const type = (attributes.type ?? "text").toLowerCase();
-      const found = own(inputs, type);
+      const found = inputs.get(type);
       if (found !== undefined && type !== "search") return found;
       return attributes.list !== undefined ? "combobox" : (found ?? "textbox");
     }
@@ -114,6 +118,6 @@ export function implicitRole(part: Part, { around, named }: Surroundings = nowhe
     case "th":
       return attributes.scope === "row" || attributes.scope === "rowgroup" ? "rowheader" : "columnheader";
     default:
-      return own(byTag, tag) ?? null;
+      return byTag.get(tag) ?? null;
   }
 }

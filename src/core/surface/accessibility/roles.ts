@@ -8,17 +8,22 @@ export function roleOf(program: Program, moment: Moment, part: PartIndex): strin
   const said = attributeOf(program, moment, part, "role")?.trim().split(/\s+/)[0];
   if (said) return said;
   const { path, part: own } = program.parts[part];
-  const named = ["aria-label", "aria-labelledby", "title"].some((a) => attributeOf(program, moment, part, a)?.trim());
+  // Whether it has a name, not which: that may be made of what has this part in it.
+  const named =
+    labelsOf(program, moment, part).length > 0 ||
+    ["aria-label", "title"].some((a) => attributeOf(program, moment, part, a)?.trim());
   return implicitRole(own, { around: path.slice(1).map((p) => program.parts[p].part.tag), named });
 }
 
 /** An attribute at the moment: what the look says, else what the markup says; null when it is not there. */
 export function attributeOf(program: Program, moment: Moment, part: PartIndex, name: string): string | null {
   const look = looksAt(program, moment.pose)[part];
+  if (name === "aria-hidden" && !look.exposed) return "true";
   const said = look.attributes.get(name);
   if (said !== undefined) return said === null ? null : said.run(envOf(program, moment));
   const base = program.parts[part].attributes.find(([key]) => key === name);
-  return base ? base[1].run(envOf(program, moment)) : null;
+  const value = base ? base[1].run(envOf(program, moment)) : null;
+  return name === "aria-hidden" && value === "true" ? null : value;
 }
 
 /** The text inside a part, as textContent gives it, white space folded. */
@@ -47,19 +52,24 @@ export function nameOf(program: Program, moment: Moment, part: PartIndex): strin
   return compute(program, moment, part, false, new Set()).replace(/\s+/g, " ").trim();
 }
 
-function compute(program: Program, moment: Moment, part: PartIndex, inside: boolean, seen: Set<PartIndex>): string {
+/**
+ * @param inside it is part of another's name, being computed
+ * @param hiddenToo what is hidden counts as well: it is inside a hidden element that `aria-labelledby` names (step 2A)
+ */
+function compute(
+  program: Program,
+  moment: Moment,
+  part: PartIndex,
+  inside: boolean,
+  seen: Set<PartIndex>,
+  hiddenToo = false,
+): string {
   if (seen.has(part)) return "";
   seen.add(part);
   const attribute = (name: string): string => attributeOf(program, moment, part, name)?.trim() ?? "";
   if (!inside) {
-    const labels = attribute("aria-labelledby")
-      .split(/\s+/)
-      .filter(Boolean)
-      .map((id) => partById(program, moment, id))
-      .filter((p) => p !== DOCUMENT);
-    // A label counts even when it is not displayed; inside it, hidden parts do not (step 2A).
-    const named = labels.map((p) => compute(program, moment, p, true, new Set([...seen].filter((s) => s !== p))));
-    if (named.join("").trim()) return named.join(" ");
+    const named = labelledBy(program, moment, part, seen);
+    if (named) return named;
   }
   if (attribute("aria-label")) return attribute("aria-label");
   const { tag } = program.parts[part].part;
@@ -67,14 +77,14 @@ function compute(program: Program, moment: Moment, part: PartIndex, inside: bool
   const naming = { fieldset: "legend", table: "caption", svg: "title" }[tag];
   if (!inside && naming) {
     const first = program.parts.find((p) => p.parent === part && p.part.tag === naming);
-    if (first) return compute(program, moment, first.index, true, seen);
+    if (first && isHeard(program, moment, first.index)) return compute(program, moment, first.index, true, seen);
   }
   if (tag === "optgroup") return attribute("label");
   if (tag === "img" || (tag === "input" && attribute("type") === "image"))
     return attribute("alt") || attribute("title");
   if (!inside && ["input", "select", "textarea", "button"].includes(tag)) {
     const label = labelOf(program, moment, part);
-    if (label !== DOCUMENT) {
+    if (label !== DOCUMENT && isHeard(program, moment, label)) {
       const text = compute(program, moment, label, true, seen);
       if (text.trim()) return text;
     }
@@ -87,8 +97,10 @@ function compute(program: Program, moment: Moment, part: PartIndex, inside: bool
   if (inside && tag === "input" && /^(|text|search|email|tel|url|number)$/.test(attribute("type")))
     return attribute("value");
   const role = roleOf(program, moment, part);
-  if (inside || (role !== null && namedByContent.has(role)) || tag === "summary") {
-    const look = looksAt(program, moment.pose)[part];
+  const look = looksAt(program, moment.pose)[part];
+  // What can be written into has its content for a value, not for a name.
+  const editable = (look.marks.get("contenteditable") ?? "false") !== "false";
+  if (inside || (role !== null && namedByContent.has(role) && !editable) || tag === "summary") {
     const env = envOf(program, moment);
     const layout = layoutOf(program, moment);
     const text = look.text
@@ -96,13 +108,35 @@ function compute(program: Program, moment: Moment, part: PartIndex, inside: bool
       : program.parts[part].content
           .map((c) => {
             if (typeof c !== "number") return c.run(env);
-            if (layout.displayed[part] && !layout.exposed[c] && !layout.inert[c]) return "";
-            return compute(program, moment, c, true, seen);
+            if (!hiddenToo && !isHeard(program, moment, c)) return "";
+            return layout.present[c] ? compute(program, moment, c, true, seen, hiddenToo) : "";
           })
           .join("");
     if (text.trim()) return text;
   }
   return attribute("title") || attribute("placeholder");
+}
+
+/** What `aria-labelledby` makes of it; empty where nothing it names is there. */
+function labelledBy(program: Program, moment: Moment, part: PartIndex, seen: ReadonlySet<PartIndex>): string {
+  const { exposed, inert } = layoutOf(program, moment);
+  const texts = labelsOf(program, moment, part)
+    // A label counts even when it is hidden, with what is hidden inside it (step 2A).
+    .map((p) => compute(program, moment, p, true, new Set([...seen].filter((s) => s !== p)), !exposed[p] && !inert[p]));
+  return texts.join("").trim() ? texts.join(" ") : "";
+}
+
+/** The parts that `aria-labelledby` names and that are there. */
+function labelsOf(program: Program, moment: Moment, part: PartIndex): PartIndex[] {
+  const ids = attributeOf(program, moment, part, "aria-labelledby")?.split(/\s+/).filter(Boolean) ?? [];
+  const { present } = layoutOf(program, moment);
+  return ids.map((id) => partById(program, moment, id)).filter((p) => p !== DOCUMENT && present[p]);
+}
+
+/** Neither hidden nor `aria-hidden`. What is inert is left out of the tree, not out of names: accname has no word on it. */
+function isHeard(program: Program, moment: Moment, part: PartIndex): boolean {
+  const { exposed, inert } = layoutOf(program, moment);
+  return exposed[part] || inert[part];
 }
 
 export function partById(program: Program, moment: Moment, id: string): PartIndex {

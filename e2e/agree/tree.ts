@@ -1,0 +1,95 @@
+/** Roles and names as Chromium's own accessibility tree has them, against what the core says. */
+import type { Page } from "puppeteer-core";
+import { DOCUMENT, looksAt, type Program } from "../../src/core/program";
+import type { RunState } from "../../src/core/run";
+import { factsOf, layoutOf } from "../../src/core/surface";
+
+/** Names of Chromium's own for what has no role in WAI-ARIA, or for a synonym. */
+const own: Record<string, string> = {
+  image: "img",
+  generic: "",
+  none: "",
+  LabelText: "",
+  Legend: "",
+  Figcaption: "",
+  DescriptionList: "",
+  Abbr: "",
+  Canvas: "",
+  Audio: "",
+  Video: "",
+  ColorWell: "",
+  Date: "",
+  DateTime: "",
+  InputTime: "",
+  DisclosureTriangle: "",
+  sectionheader: "",
+  sectionfooter: "",
+};
+/** Named by the browser in its own words or by its own means. */
+const itsOwn = new Set(["Audio", "Video", "Abbr", "DisclosureTriangle"]);
+
+interface AxNode {
+  ignored: boolean;
+  backendDOMNodeId?: number;
+  role?: { value: string };
+  name?: { value: string };
+}
+interface DomNode {
+  backendNodeId: number;
+  attributes?: string[];
+  children?: DomNode[];
+}
+interface Client {
+  send(method: "Accessibility.getFullAXTree"): Promise<{ nodes: AxNode[] }>;
+  send(method: "DOM.getDocument", params: { depth: number }): Promise<{ root: DomNode }>;
+}
+
+/** The tree's node of each part, by name. */
+async function nodesOf(page: Page): Promise<Map<string, AxNode>> {
+  const client = (page as unknown as { _client(): Client })._client();
+  const { root } = await client.send("DOM.getDocument", { depth: -1 });
+  const byNode = new Map((await client.send("Accessibility.getFullAXTree")).nodes.map((n) => [n.backendDOMNodeId, n]));
+  const out = new Map<string, AxNode>();
+  const walk = ({ attributes = [], backendNodeId, children = [] }: DomNode): void => {
+    const at = attributes.indexOf("data-name");
+    const node = byNode.get(backendNodeId);
+    if (at >= 0 && at % 2 === 0 && node) out.set(attributes[at + 1], node);
+    for (const c of children) walk(c);
+  };
+  walk(root);
+  return out;
+}
+
+/** A line for each part whose role or name is another in Chromium than in the core. */
+export async function unlikeTree(page: Page, program: Program, state: RunState): Promise<string[]> {
+  const nodes = await nodesOf(page);
+  const wrong: string[] = [];
+  // Chromium takes `aria-hidden` back from what has the focus in it (it lets nobody be where nothing is told), and
+  // keeps it so afterwards.
+  const unhidden = state.focus !== DOCUMENT && !factsOf(program, state, state.focus).exposed;
+  // Accname 1.2 has no word on what is inert; Chromium leaves it out of some names and not of others.
+  const anyInert = layoutOf(program, state).inert.includes(true);
+  const { focusable } = layoutOf(program, state);
+  const canHold = (p: number): boolean => focusable.slice(p, program.parts[p].end).includes(true);
+  for (const { index, name, part } of program.parts) {
+    const { exposed, role: said, name: mine } = factsOf(program, state, index);
+    const node = nodes.get(name);
+    const at = `${name} <${part.tag}>`;
+    if (!exposed && node && !node.ignored && !unhidden && !canHold(index) && !itsOwn.has(node.role?.value ?? ""))
+      wrong.push(`${at}: not exposed, in Chromium “${node.role?.value}”`);
+    if (!exposed || !node) continue;
+    const role = node.role?.value ?? "";
+    const found = node.ignored ? "" : (own[role] ?? role);
+    // Rows are in a group by HTML-AAM §3.4; Chromium leaves out a group that is the only one of its kind.
+    if (said === "rowgroup" && found === "") continue;
+    const its = (node.name?.value ?? "").replace(/\s+/g, " ").trim();
+    // HTML-AAM has it a paragraph however it is laid out; Chromium only where it is laid out as a block.
+    if (said === "paragraph" && found === "" && looksAt(program, state.pose)[index].css.display === "flex") continue;
+    // HTML-AAM §3.5.1: without an address it is generic; Chromium calls it a link where it listens for clicks.
+    if (part.tag === "a" && said === "" && role === "link") continue;
+    if (found !== said) wrong.push(`${at}: role “${said}”, in Chromium “${role}”`);
+    else if (said && !itsOwn.has(role) && !node.ignored && !anyInert && mine !== its)
+      wrong.push(`${at}: name “${mine}”, in Chromium “${its}”`);
+  }
+  return wrong;
+}

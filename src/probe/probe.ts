@@ -22,16 +22,17 @@ function opacityOf(element: Element): number {
   return around(element).reduce((o, e) => o * Number(getComputedStyle(e).opacity), 1);
 }
 
+/** Cut to nothing by the element or by what is around it. */
+const isClipped = (element: Element): boolean =>
+  around(element).some((e) => getComputedStyle(e).clipPath === "inset(50%)");
+
 function isInView(element: Element, displayed: boolean): boolean {
   const box = element.getBoundingClientRect();
-  return displayed && box.bottom > 0 && box.top < innerHeight;
+  return displayed && !isClipped(element) && box.bottom > 0 && box.top < innerHeight;
 }
 
 const isInSight = (element: Element, displayed: boolean): boolean =>
   displayed && getComputedStyle(element).visibility === "visible" && !isClipped(element);
-
-/** Cut off from view by the element or by what is around it. */
-const isClipped = (element: Element): boolean => around(element).some((e) => getComputedStyle(e).clipPath !== "none");
 
 function isFocusable(e: HTMLElement, displayed: boolean): boolean {
   const native = e.matches("a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe");

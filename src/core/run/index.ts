@@ -6,6 +6,7 @@ export * from "./machine/at-rest";
 export { configurationOn } from "./machine/entering";
 export * from "./machine/interpreter";
 export { glideDue } from "./person/scrolling";
+export * from "./state/situation";
 export * from "./state/state";
 export * from "./told/compare";
 export * from "./told/explain";

@@ -37,7 +37,7 @@ const readers: { readonly [F in FactName]: Reader<F> } = {
   present: (_p, _m, part, l) => l.present[part],
   displayed: (_p, _m, part, l) => l.displayed[part],
   visible: (p, m, part) => isVisible(p, m, part),
-  "in view": (p, m, part, l) => l.displayed[part] && isInView(p, m, part),
+  "in view": (p, m, part, l) => l.displayed[part] && !l.movedOut[part] && isInView(p, m, part),
   opacity: (p, m, part, l) => (l.inSight[part] ? effectiveOpacity(p, m, part) : 0),
   "takes pointer": (_p, _m, part, l) => l.displayed[part] && l.landing[part] === part,
   focusable: (_p, _m, part, l) => l.focusable[part],

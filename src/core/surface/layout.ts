@@ -14,6 +14,8 @@ export interface Layout {
   displayed: readonly boolean[];
   /** Displayed, and neither hidden nor moved out of view; opacity is another matter. */
   inSight: readonly boolean[];
+  /** Itself or what is around it is moved out of view. */
+  movedOut: readonly boolean[];
   inert: readonly boolean[];
   disabled: readonly boolean[];
   /** Would take the pointer if nothing lay over it. */
@@ -106,6 +108,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     present,
     displayed,
     inSight,
+    movedOut: out,
     inert,
     disabled,
     exposed,

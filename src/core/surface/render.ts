@@ -74,12 +74,16 @@ const replaced = new Set(
   "img input textarea select video audio canvas iframe object embed svg meter progress".split(" "),
 );
 
+const withMargins = new Set("blockquote dd dl fieldset figure h1 h2 h3 h4 h5 h6 hr input menu ol p pre ul".split(" "));
+
 /** A part in its block, where its area says; what is fixed or sticky keeps its own way. */
 function areaStyle({ area, css, tag }: Part): Record<string, string> {
   const position = css?.position;
   if (!area || position === "fixed") return {};
   if (position === "sticky") return area.height === undefined ? {} : { height: area.height };
-  const across = { position: "absolute", left: "0", right: "0", top: area.top ?? "0" };
+  // The area is where it lies, without what browsers leave around such elements.
+  const margin: Record<string, string> = withMargins.has(tag) ? { margin: "0" } : {};
+  const across = { position: "absolute", left: "0", right: "0", top: area.top ?? "0", ...margin };
   if (area.height !== undefined) return { ...across, height: area.height };
   // What is replaced is not stretched between two edges (CSS Positioned Layout 3 §4.3).
   const height = { height: area.top === undefined ? "100%" : `calc(100% - ${area.top})`, "box-sizing": "border-box" };

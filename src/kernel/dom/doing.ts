@@ -36,7 +36,7 @@ export const announcing: Feature = {
     region.setAttribute("data-announcements", "");
     region.setAttribute("role", "status");
     region.style.cssText =
-      "position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap;";
+      "position: absolute; top: 0; left: 0; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap;";
     root.append(region);
   },
   acts: {

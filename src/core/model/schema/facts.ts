@@ -14,6 +14,7 @@ export const factTable = {
   displayed: { is: "yes or no", told: "displayed" },
   /** Displayed, not hidden or moved out, effective opacity over 1 %, in the viewport. */
   visible: { is: "yes or no", told: "visible" },
+  /** Some of it lies where the viewport is, and it is not moved out; whether it can be seen is another matter. */
   "in view": { is: "yes or no", told: "in view" },
   /** With that of everything around it, 0 to 1. */
   opacity: { is: "number", told: "opacity seen" },

@@ -125,7 +125,7 @@ export function* comparing(
 
 /** Pairs with the same key differ in their timings alone. */
 const keyOf = (sides: readonly Side[], { states }: Followed): string =>
-  states.map((s, i) => `${sides[i].acts.key(s)}${s.said?.text ?? ""}`).join("|");
+  states.map((s, i) => sides[i].acts.noticed(s)).join("|");
 
 /** Everything that can be done in either of two states, once each. */
 function alike(sides: readonly Side[], states: readonly RunState[]): Stimulus[] {

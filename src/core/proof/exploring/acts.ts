@@ -1,6 +1,14 @@
 /** What a person and the surroundings can do in a state, each in one of the ways that are alike; and what decides its outcome. */
 import { DOCUMENT, isInside, type Program } from "../../program";
-import { beforeMount, type RunState, type Stimulus } from "../../run";
+import {
+  beforeMount,
+  decidingKey,
+  type Grain,
+  noticedKey,
+  type RunState,
+  type Stimulus,
+  situationKey,
+} from "../../run";
 import { isControl, isInView, type Layout, layoutOf, roleOf } from "../../surface";
 import { MoreStimuli } from "./stimuli";
 
@@ -11,6 +19,8 @@ export class Acts {
   private readonly keys: readonly string[];
   private readonly more: MoreStimuli;
   private readonly ids = new Map<string, number>();
+  /** What is alike to the component counts as the same. */
+  private readonly grain: Grain;
   private readonly acts = new Map<Layout, readonly Act[]>();
   private readonly actsFocused = new Map<Layout, readonly Act[]>();
 
@@ -20,6 +30,16 @@ export class Acts {
     if (dialogs) keys.add("Escape");
     this.keys = [...keys];
     this.more = new MoreStimuli(program);
+    const { more, ids } = this;
+    this.grain = {
+      text: (value) => {
+        const id = ids.get(value) ?? ids.size;
+        ids.set(value, id);
+        return id;
+      },
+      over: (state) => (more.any ? more.overKey(state.over) : ""),
+      page: (state) => (more.any ? more.pageKey(state) : ""),
+    };
   }
 
   /** What decides which acts are tried at all, and what tells situations apart; with the same all go on alike. */
@@ -82,41 +102,19 @@ export class Acts {
     return [...alike.values(), ...(covered ? [] : [null])];
   }
 
-  /** A short number for a text. */
-  id(text: string): number {
-    let id = this.ids.get(text);
-    if (id === undefined) {
-      id = this.ids.size;
-      this.ids.set(text, id);
-    }
-    return id;
-  }
-
   /** All that decides what an act does at this very instant, as a key. */
   core(state: RunState): string {
-    // Where Tab goes on from matters only while nothing is focused.
-    const tabFrom = state.focus === DOCUMENT ? state.tabFrom : "";
-    let key = `${state.config},${state.pose},${state.focus},${state.back},${tabFrom}`;
-    if (this.more.any)
-      key += `,${this.more.overKey(state.over)},${state.pressed},${state.spaceAt},${this.more.pageKey(state)}`;
-    for (const kept of state.history) key += `;h${kept}`;
-    if (state.done) key += ";done";
-    for (const value of state.data) key += `,${typeof value === "string" ? `s${this.id(value)}` : value}`;
-    const { lingering } = state;
-    // Which, not in which order they began to go.
-    if (lingering.length < 2) for (const l of lingering) key += `;l${l.part}`;
-    else key += `;l${lingering.map((l) => l.part).sort((a, b) => a - b)}`;
-    return key;
+    return decidingKey(state, this.grain);
   }
 
   /** The same with what is on its way: states with the same key differ in their timings alone. */
   key(state: RunState): string {
-    let key = this.core(state);
-    for (const t of state.timers) {
-      key += t.kind === "state" ? `;${t.row}.${t.state}` : `;${this.id(t.event)}e${t.request}`;
-    }
-    for (const t of state.tracks) key += `;${t.goal}`;
-    return key;
+    return situationKey(state, this.grain);
+  }
+
+  /** The same with what is there to be noticed: states with the same key are the same to a person. */
+  noticed(state: RunState): string {
+    return situationKey(state, this.grain) + noticedKey(state, this.grain);
   }
 }
 

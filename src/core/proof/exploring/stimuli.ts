@@ -88,7 +88,6 @@ export class MoreStimuli {
       key += place && (place.top >= at + page.height || place.top + place.height <= at) ? "0" : "1";
     }
     if (this.viewMatters) key += at === 0 ? "t" : at === range ? "b" : "m";
-    for (const h of state.holds) key += h ? "1" : "0";
     return key;
   }
 

@@ -1,8 +1,7 @@
 /** A stretch of a run as a scenario: what was done, with waits as round as they can be without anything going otherwise. */
 import type { Scenario, Step as ScenarioStep } from "../../model";
 import type { Program } from "../../program";
-import { act, openSession, type RunState, runTo, type Session, stateAt, stateFields } from "../../run";
-import { layoutOf, scrollAt } from "../../surface";
+import { act, exactKey, openSession, runTo, type Session, stateAt } from "../../run";
 import { playScenario } from "./scenario";
 import { mergedWaits } from "./steps";
 
@@ -60,28 +59,14 @@ function after(steps: Steps, from: number): ScenarioStep[] {
   });
 }
 
-/** What a situation is, whenever it is: all that decides how things go on. */
-function situation(program: Program, state: RunState): string {
-  const { page, timers, tracks, now } = state;
-  const due = timers.map((t) => [t.kind === "state" ? t.row : t.event, Math.round(t.due - now)]);
-  const moving = tracks.map((t) => [t.part, t.property, t.goal, Math.round(t.start + t.delay + t.duration - now)]);
-  const { tabOrder } = layoutOf(program, state);
-  const where = [page.width, page.height, page.reducedMotion, Math.round(scrollAt(page, now))];
-  const decides = Object.entries(stateFields).flatMap(([field, role]) => {
-    const value = state[field as keyof RunState];
-    return role !== "decides" || field === "page" ? [] : [value instanceof Map ? [...value] : value];
-  });
-  return JSON.stringify([decides, where, due, moving, tabOrder]);
-}
-
 /** The steps that lead to where the run is at `from`, without those that made no difference. */
 function wayTo(session: Session, from: number): ScenarioStep[] {
   const { program, opening } = session;
-  const wanted = situation(program, stateAt(session, from));
+  const wanted = exactKey(stateAt(session, from));
   const leads = (steps: Steps): boolean => {
     let s = openSession(program, opening);
     for (const { do: what } of steps) s = "wait" in what ? runTo(s, s.end + what.wait) : act(s, what);
-    return situation(program, stateAt(s, s.end)) === wanted;
+    return exactKey(stateAt(s, s.end)) === wanted;
   };
   let steps: ScenarioStep[] = stepsUpTo(session, from);
   // Halves first, then single steps: whatever can go goes.

@@ -39,32 +39,6 @@ export interface RunState extends Moment {
   readonly done: boolean;
 }
 
-/**
- * What each field is for. What `decides` is part of a situation: two states that differ in it go on differently. `timing`
- * is when, not what. `shown` is only there to be looked at.
- */
-export const stateFields: Readonly<Record<keyof RunState, "decides" | "timing" | "shown">> = {
-  now: "timing",
-  config: "decides",
-  pose: "decides",
-  data: "decides",
-  focus: "decides",
-  tracks: "timing",
-  lingering: "decides",
-  timers: "timing",
-  history: "decides",
-  back: "decides",
-  tabFrom: "decides",
-  since: "shown",
-  page: "decides",
-  over: "decides",
-  pressed: "decides",
-  spaceAt: "decides",
-  holds: "decides",
-  said: "shown",
-  done: "decides",
-};
-
 export type Outcome = "taken" | "ignored" | "undecided" | "guard" | "inherited" | "preempted";
 
 /** One row that was asked about an event, in one state. */

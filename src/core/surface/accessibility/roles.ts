@@ -47,6 +47,23 @@ const namedByContent = new Set(
   ),
 );
 
+/** What these have inside does not name what they are in, as Chromium has it; accname 1.2 leaves it open. */
+const apart = new Set(
+  "alert alertdialog application article banner blockquote complementary contentinfo dialog document feed figure grid group list log main marquee menu menubar navigation note radiogroup row rowgroup search status table tablist tabpanel timer toolbar tree treegrid".split(
+    " ",
+  ),
+);
+/** Laid out in the line they stand in; round others there is a space (accname 1.2, step 2F). */
+const inLine = new Set(
+  "a abbr b bdi bdo cite code data del dfn em i ins kbd label mark q s samp small span strong sub sup time u var".split(
+    " ",
+  ),
+);
+/** Naming these is prohibited (WAI-ARIA 1.2 §5.2.8.6): a title describes them. */
+const unnamed = new Set(
+  "caption code definition deletion emphasis insertion mark paragraph strong subscript superscript time".split(" "),
+);
+
 /** The accessible name; empty when there is none. */
 export function nameOf(program: Program, moment: Moment, part: PartIndex): string {
   return compute(program, moment, part, false, new Set()).replace(/\s+/g, " ").trim();
@@ -109,12 +126,16 @@ function compute(
           .map((c) => {
             if (typeof c !== "number") return c.run(env);
             if (!hiddenToo && !isHeard(program, moment, c)) return "";
-            return layout.present[c] ? compute(program, moment, c, true, seen, hiddenToo) : "";
+            if (!layout.present[c]) return "";
+            const own = attributeOf(program, moment, c, "aria-label") ?? attributeOf(program, moment, c, "title") ?? "";
+            if (apart.has(roleOf(program, moment, c) ?? "")) return own;
+            const said = compute(program, moment, c, true, seen, hiddenToo);
+            return inLine.has(program.parts[c].part.tag) ? said : ` ${said} `;
           })
           .join("");
     if (text.trim()) return text;
   }
-  return attribute("title") || attribute("placeholder");
+  return (unnamed.has(role ?? "") ? "" : attribute("title")) || attribute("placeholder");
 }
 
 /** What `aria-labelledby` makes of it; empty where nothing it names is there. */

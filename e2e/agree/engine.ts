@@ -57,6 +57,8 @@ export async function show(browser: Browser, doc: Component): Promise<Shown> {
     deliveredPage({ ...doc, page: { ...doc.page, ...(css ? { css } : {}) }, parts: withNames(doc.parts) }),
   );
   await page.evaluate(probe);
+  // A pressed pointer that moves would drag a link away, which no page is told of and headless browsers may not survive.
+  await page.evaluate(() => addEventListener("dragstart", (e) => e.preventDefault()));
   const done = async (): Promise<void> => {
     page.off("pageerror", threw);
     await page.goto("about:blank");

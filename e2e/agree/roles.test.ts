@@ -2,7 +2,7 @@
 import type { Browser, Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange/html-in/read";
-import { type Component, emptyComponent } from "../../src/core/model";
+import { allStates, type Component, emptyComponent, isHistory } from "../../src/core/model";
 import { compile } from "../../src/core/program";
 import { start } from "../../src/core/run";
 import { demoComponents } from "../../src/demo";
@@ -62,8 +62,18 @@ describe("roles and names", () => {
     const { page } = await show(browser, doc);
     expect(await compare(page, doc)).toEqual([]);
   });
-  it.each(demoComponents.map((d) => [d.name, d.load()] as const))("of %s are those of Chromium", async (_name, doc) => {
-    const { page } = await show(browser, doc);
-    expect(await compare(page, doc)).toEqual([]);
-  });
+  it.each(demoComponents.map((d) => [d.name, d.load()] as const))(
+    "of %s are those of Chromium, in every state",
+    async (_name, doc) => {
+      const wrong: string[] = [];
+      for (const { state } of allStates(doc)) {
+        if (isHistory(state)) continue;
+        const there = { ...doc, initial: state.name };
+        const { page, done } = await show(browser, there);
+        wrong.push(...(await compare(page, there)).map((line) => `${state.name}: ${line}`));
+        await done();
+      }
+      expect(wrong).toEqual([]);
+    },
+  );
 });

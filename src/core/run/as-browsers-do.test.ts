@@ -176,3 +176,115 @@ describe("a text that a look says", () => {
     expect(attributeOf(program, run, at("q"), "id")).toBeNull();
   });
 });
+
+describe("attributes that decide", () => {
+  const doc = component({
+    parts: [
+      button("a"),
+      box("p", ["words"], { attributes: { "aria-hidden": "true" } }),
+      box("q", [button("inner")]),
+      { name: "field", tag: "input" },
+    ],
+    states: ["one", "two"],
+    data: [{ name: "n", type: "integer", initial: 0, min: -1, max: 3 }],
+    looks: {
+      p: { always: 'tabindex="${n - 1}"', two: "exposed" },
+      q: { two: 'hidden=""' },
+      field: { two: 'disabled=""' },
+    },
+    reactions: { "click a": { one: "two / n = 1" } },
+  });
+  it("count with the data in them", () => {
+    expect([facts(doc, "p").focusable, facts(doc, "p")["in tab order"]]).toEqual([true, false]);
+    expect(facts(doc, "p", { click: "a" })["in tab order"]).toBe(true);
+  });
+  it("say the same as the words do", () => {
+    expect([facts(doc, "inner").displayed, facts(doc, "field").disabled, facts(doc, "p").exposed]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+    const there = { click: "a" };
+    expect([
+      facts(doc, "inner", there).displayed,
+      facts(doc, "field", there).disabled,
+      facts(doc, "p", there).exposed,
+    ]).toEqual([false, true, true]);
+  });
+});
+
+describe("scrolling", () => {
+  const page = {
+    width: 800,
+    height: 600,
+    blocks: [
+      { name: "top", height: "600px" },
+      { name: "rest", height: "1400px" },
+    ],
+  };
+  const far = (looks: Record<string, Record<string, string>>, reactions: Record<string, Record<string, string>>) =>
+    component({
+      parts: [button("a"), box("mark", ["mark"], { area: { block: "rest", top: "200px", height: "100px" } })],
+      page,
+      states: ["one", "two"],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      looks,
+      reactions,
+    });
+  const scrolled = (doc: Component, ...acts: (Stimulus | number)[]): number => runOf(doc, ...acts).run.page.scroll;
+  it("to a part waits until the part is there; to one that is not displayed it does nothing", () => {
+    const coming = far({ mark: { one: "not displayed" } }, { "click a": { one: "two / scroll to mark" } });
+    expect(scrolled(coming, { click: "a" })).toBe(800);
+    const gone = far({ mark: { two: "not displayed" } }, { "click a": { one: "two / scroll to mark" } });
+    expect(scrolled(gone, { click: "a" })).toBe(0);
+  });
+  it("by a row tells the rows that wait for what it did, at the start as well", () => {
+    const back = far(
+      {},
+      { "scroll past 200px": { one: "/ scroll to 0px, n = n + 1" }, "scroll back above 200px": { one: "/ n = n + 3" } },
+    );
+    // Back above at the start, past, and back above again.
+    expect(runOf(back, { scroll: 500 }).run.data).toEqual([7]);
+    const wide = far(
+      {},
+      { "width above 700px": { one: "/ scroll to 420px" }, "scroll back above 200px": { one: "two" } },
+    );
+    const { program, run } = runOf(wide);
+    expect(program.configurations.at(run.config).atomic.map((s) => program.states[s].name)).toEqual(["one"]);
+  });
+  it("makes looks hold whose condition asks how far the page is scrolled", () => {
+    const doc = far(
+      { a: { always: "; [page.scroll > 100] opacity: 0.4" } },
+      { "click a": { one: "two / scroll to 420px" } },
+    );
+    expect(facts(doc, "a", { click: "a" }).opacity).toBe(0.4);
+  });
+});
+
+describe("names", () => {
+  const named = (children: Parameters<typeof box>[1], looks = {}, more = {}): Component =>
+    component({ parts: [{ name: "p", tag: "button", content: children, ...more }], states: ["s"], looks });
+  it("leave out what is hidden, and what stands for itself", () => {
+    expect(facts(named(["go ", box("d", ["now"])], { d: { s: "hidden" } }), "p").name).toBe("go");
+    expect(facts(named(["go ", box("d", ["now"], { attributes: { role: "status" } })]), "p").name).toBe("go");
+  });
+  it("have a space round what is a block, and none in a line", () => {
+    const span = { name: "x", tag: "span", content: ["a"] };
+    const bold = { name: "y", tag: "b", content: ["b"] };
+    expect(facts(named([span, bold]), "p").name).toBe("ab");
+    expect(facts(named([box("x", ["a"]), box("y", ["b"])]), "p").name).toBe("a b");
+  });
+  it("of a field come from a label that is heard", () => {
+    const doc = component({
+      parts: [
+        { name: "l", tag: "label", attributes: { for: "f" }, content: ["Seat"] },
+        { name: "field", tag: "input", attributes: { id: "f" } },
+      ],
+      states: ["one", "two"],
+      looks: { l: { two: "hidden" } },
+      reactions: { "press x": { one: "two" } },
+    });
+    expect(facts(doc, "field").name).toBe("Seat");
+    expect(facts(doc, "field", { press: "x" }).name).toBe("");
+  });
+});

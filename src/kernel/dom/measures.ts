@@ -23,12 +23,13 @@ function notice(page: Page, yes: string, no: string, ask: (row: PageRow) => bool
   const rows = page.rows.filter((r) => r.at.on === yes || r.at.on === no);
   const known = new Map<PageRow, boolean>();
   const tell = (): void => {
-    for (const r of rows) {
+    const changed = rows.filter((r) => {
       const is = ask(r);
-      if (known.get(r) === is) continue;
+      const was = known.get(r);
       known.set(r, is);
-      if (is === (r.at.on === yes)) page.react([r]);
-    }
+      return is !== was && is === (r.at.on === yes);
+    });
+    for (const r of changed) page.react([r]);
   };
   page.starts.push(tell);
   return { rows, tell };

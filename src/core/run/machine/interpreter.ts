@@ -16,7 +16,7 @@ import {
   press as pointerDown,
   release,
 } from "../person/pointer";
-import { answersIn, endGlide, glideDue, noticePage, watchesPage } from "../person/scrolling";
+import { endGlide, glideDue, noticePage, watchesPage } from "../person/scrolling";
 import { type Cause, MAX_STEPS, newStep, type RunState, type Step, type Stimulus, type Timer } from "../state/state";
 import { scrollTo } from "./actions";
 import { configurationOn, initialPlan } from "./entering";
@@ -173,7 +173,7 @@ function fire(program: Program, state: RunState, timer: Timer, before: RunState)
 function finish(machine: Machine, before: RunState | null): void {
   machine.drainExternal();
   if (before && !machine.done && watchesPage(machine.program)) {
-    noticePage(machine, answersIn(machine.program, before));
+    noticePage(machine, before);
   }
   followLayout(machine);
   machine.drainExternal();

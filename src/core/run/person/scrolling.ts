@@ -1,6 +1,6 @@
 /** Scrolling, resizing and what the viewport shows: crossings are noticed as browsers report them, after the change. */
 import { micros } from "../../measure";
-import { DOCUMENT, type Program } from "../../program";
+import { DOCUMENT, type PartIndex, type Program, type RowInfo } from "../../program";
 import { glideMeets, inViewRatio, type PageState, pixels, placeOf, scrollAt, scrollRange } from "../../surface";
 import type { RunState } from "../state/state";
 import type { Working } from "../state/working";
@@ -11,45 +11,61 @@ export const watchesPage = (program: Program): boolean =>
 
 const inView = (ratio: number, wanted: number): boolean => (wanted === 0 ? ratio > 0 : ratio >= wanted);
 
-/** What the rows about scrolling and widths ask, answered for a page at an instant. */
-function answers(
-  program: Program,
-  pose: number,
-  page: PageState,
-  now: number,
-): { scroll: boolean[]; view: boolean[]; width: boolean[] } {
-  const at = scrollAt(page, now);
-  const range = scrollRange(program, page);
-  return {
-    scroll: program.scrollRows.map((r) => at > pixels(program, r.distance, page, range)),
-    view: program.viewRows.map((r) => inView(inViewRatio(program, r.part, pose, page, now), r.ratio)),
-    width: program.widthRows.map((r) => page.width > pixels(program, r.width, page, page.width)),
-  };
+type Pages = Pick<RunState, "pose" | "page" | "now">;
+/** A row that asks something about the page, and which answer it waits for. */
+interface Question {
+  row: RowInfo;
+  at: PartIndex;
+  kind: "page" | "scroll" | "view";
+  waitsFor: boolean;
+  ask(state: Pages): boolean;
 }
-export type Answers = ReturnType<typeof answers>;
-export const answersOf = (m: Working): Answers => answers(m.program, m.pose, m.pageState, m.now);
-export const answersIn = (program: Program, state: RunState): Answers =>
-  answers(program, state.pose, state.page, state.now);
+
+/** Widths first, then distances, then the viewport: style, scroll and intersection as HTML's rendering update has them. */
+function questionsOf(program: Program): readonly Question[] {
+  const known = program.cache.get("page questions") as readonly Question[] | undefined;
+  if (known) return known;
+  const list: Question[] = [
+    ...program.widthRows.map(({ row, width, above }): Question => {
+      const ask = ({ page }: Pages): boolean => page.width > pixels(program, width, page, page.width);
+      return { row, at: DOCUMENT, kind: "page", waitsFor: above, ask };
+    }),
+    ...program.scrollRows.map(({ row, distance, past }): Question => {
+      const ask = ({ page, now }: Pages): boolean =>
+        scrollAt(page, now) > pixels(program, distance, page, scrollRange(program, page));
+      return { row, at: DOCUMENT, kind: "scroll", waitsFor: past, ask };
+    }),
+    ...program.viewRows.map(({ row, part, ratio, enters }): Question => {
+      const ask = ({ pose, page, now }: Pages): boolean => inView(inViewRatio(program, part, pose, page, now), ratio);
+      return { row, at: part, kind: "view", waitsFor: enters, ask };
+    }),
+  ];
+  program.cache.set("page questions", list);
+  return list;
+}
 
 /**
- * Tells the rows whose answer has changed; every row where `before` is null, as at mount.
- * Widths first, then distances, then the viewport: style, scroll and intersection as HTML's rendering update has them.
+ * Tells the rows whose answer has changed since `before`; every row where that is null, as at mount. A row may scroll the
+ * page itself: then all are asked anew, as the next scroll event has it.
  */
-export function noticePage(m: Working, before: Answers | null): void {
-  const { program } = m;
-  if (!watchesPage(program)) return;
-  const after = answersOf(m);
-  program.widthRows.forEach(({ row, above }, i) => {
-    if (before && before.width[i] !== after.width[i] && after.width[i] === above) m.dispatch(DOCUMENT, "page", [row]);
-    if (!before && after.width[i] === above) m.dispatch(DOCUMENT, "page", [row]);
-  });
-  program.scrollRows.forEach(({ row, past }, i) => {
-    if ((!before || before.scroll[i] !== after.scroll[i]) && after.scroll[i] === past)
-      m.dispatch(DOCUMENT, "scroll", [row]);
-  });
-  program.viewRows.forEach(({ row, part, enters }, i) => {
-    if ((!before || before.view[i] !== after.view[i]) && after.view[i] === enters) m.dispatch(part, "view", [row]);
-  });
+export function noticePage(m: Working, before: Pages | null): void {
+  if (!watchesPage(m.program)) return;
+  const list = questionsOf(m.program);
+  const known = new Map(list.map((q) => [q, before ? q.ask(before) : null]));
+  /** All of a kind are asked before the first of them is told. */
+  const tell = (kind: Question["kind"]): number => {
+    const changed = list.filter((q) => {
+      if (q.kind !== kind) return false;
+      const is = q.ask({ pose: m.pose, page: m.pageState, now: m.now });
+      const was = known.get(q);
+      known.set(q, is);
+      return is !== was && is === q.waitsFor;
+    });
+    for (const q of changed) m.dispatch(q.at, q.kind, [q.row]);
+    return changed.length;
+  };
+  // Rows that scroll to and fro without end are cut as everything endless is.
+  while (!m.done && tell("page") + tell("scroll") + tell("view") > 0) if (m.overspent()) return;
 }
 
 /** When a smooth scroll next passes something that a row asks about, or ends, ms. */

@@ -26,6 +26,8 @@ export interface Working
   prevented: boolean;
   /** @returns true when a reaction stopped the event */
   dispatch(at: PartIndex, kind: DispatchKind, rows: readonly RowInfo[], only?: StateIndex, event?: string): boolean;
+  /** Counts one more automatic step. @returns true, and the step is marked as a loop, when there are too many */
+  overspent(): boolean;
   /** Gives focus in and out to those who listen. */
   focusChanged(from: PartIndex): void;
 }

@@ -149,6 +149,13 @@ describe("selection and transitions", () => {
     });
     expect([run.send("step"), run.send("leave")]).toEqual(["p l l2 r r2", "out"]);
   });
+  it("what several regions leave to a state around them is done once", () => {
+    const both: Node = { name: "p", kind: "parallel", states: [region("l", "l1"), region("r", "r1")] };
+    const run = new Notes([both], { say: { p: [{ actions: [{ do: "log" }] }] } });
+    run.said.length = 0;
+    run.send("say");
+    expect(run.said).toEqual(["log"]);
+  });
   it("histories bring back what was active, shallow or deep, and lead by default before", () => {
     const deep: Node = {
       name: "a",

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { allParts, type Component, own } from "../../core/model";
 import { useActive } from "../store/active";
-import { type Column, type Row, spansOf } from "./grid";
+import type { Column, Row } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
 import { idFrom, idText, useSelection } from "./selection";
 import "./sheet.css";
@@ -17,6 +17,7 @@ const NAMES = 146;
 const OUTER = 34;
 const EVERY = 58;
 const OUTER_SAID = 168;
+const OUTER_LEAST = 124;
 const ADD = 54;
 const LEAST = 136;
 
@@ -120,20 +121,15 @@ function operated(doc: Component): string {
   return (parts.find((p) => ["button", "a", "summary", "input"].includes(p.tag)) ?? parts[0]).name;
 }
 
-/**
- * Columns for every state are narrow, since what is said in them spans the columns after them, unless those say something
- * themselves; state columns share what is left.
- */
+/** Columns for every state are narrow where nothing is said in them; state columns share what is left. */
 function columnBoxes(columns: readonly Column[], doc: Component, room: number): ColumnBox[] {
   const lists: Record<string, unknown>[] = [
     doc.focus,
     ...doc.looks.map((r) => r.in),
     ...doc.reactions.map((r) => r.in),
   ];
-  const said = (name: string): boolean => {
-    const next = columns[columns.findIndex((c) => c.id === name) + 1];
-    return lists.some((cells) => own(cells, name) !== undefined && (!next || own(cells, next.id) !== undefined));
-  };
+  const said = (name: string): boolean => lists.some((cells) => own(cells, name) !== undefined);
+  const outerSaid = room < 640 ? OUTER_LEAST : OUTER_SAID;
   const fixed = (c: Column): number =>
     c.kind === "names"
       ? NAMES
@@ -141,7 +137,7 @@ function columnBoxes(columns: readonly Column[], doc: Component, room: number): 
         ? ADD
         : c.kind === "outer"
           ? said(c.name)
-            ? OUTER_SAID
+            ? outerSaid
             : c.depth || c.id !== "always"
               ? OUTER
               : EVERY
@@ -178,12 +174,6 @@ function SheetRow({
 }) {
   const { grid } = sheet;
   const before = grid.rows[r - 1];
-  const { at, editing } = sheet;
-  const apart = useMemo(
-    () => new Set(at.row === r || editing?.row === r ? [at.column] : []),
-    [at.row, at.column, editing?.row, r],
-  );
-  const spans = useMemo(() => spansOf(sheet.doc, grid, row, apart), [sheet.doc, grid, row, apart]);
   const section = sectionOf(row);
   const opens = section !== null && before && sectionOf(before) !== section;
   return (
@@ -193,11 +183,9 @@ function SheetRow({
       <div role="row" className={`row ${row.section}`} aria-rowindex={r + 1}>
         {grid.columns.map(
           (column, c) =>
-            spans[c] > 0 &&
-            isDrawn(visible, c, spans[c], at.column) && (
+            isDrawn(visible, c, sheet.at.column) && (
               <SheetCell
                 key={column.id}
-                span={spans[c]}
                 at={visible ? c + 1 : undefined}
                 sheet={sheet}
                 row={row}

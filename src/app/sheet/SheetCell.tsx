@@ -1,8 +1,16 @@
 /** One cell: what it says, how it stands, and its editors while it is being changed. */
 import { Popover } from "antd";
-import { type ComponentType, type HTMLAttributes, useEffect, useMemo, useState } from "react";
+import { type ComponentType, type HTMLAttributes, type ReactNode, useEffect, useMemo, useState } from "react";
 import { printActions, printEvent } from "../../core/expression";
-import { type Action, type Component, type FocusRule, type Look, type Reaction, startIn } from "../../core/model";
+import {
+  type Action,
+  ALWAYS,
+  type Component,
+  type FocusRule,
+  type Look,
+  type Reaction,
+  startIn,
+} from "../../core/model";
 import { configurationOn } from "../../core/run";
 import { Miniature } from "../miniature/Miniature";
 import { useActive } from "../store/active";
@@ -43,13 +51,11 @@ interface CellProps {
   r: number;
   c: number;
   width: number;
-  /** Columns that it takes. */
-  span: number;
   /** The column line it starts at, where not every column is drawn. */
   at?: number;
 }
 
-export function SheetCell({ sheet, row, column, r, c, width, span, at: line }: CellProps) {
+export function SheetCell({ sheet, row, column, r, c, width, at: line }: CellProps) {
   const { doc, grid, at, corner, editing, popover } = sheet;
   const { program } = useDoc();
   const proof = useProof((s) => s.proof);
@@ -79,7 +85,6 @@ export function SheetCell({ sheet, row, column, r, c, width, span, at: line }: C
   if (standing.differs) classes.push("differs");
   if (standing.findings.length) classes.push("at-fault");
   if (draft !== undefined && !isEditing) classes.push("draft");
-  if (span > 1) classes.push("spanning");
   if (!selectable && column.kind === "state" && row.section !== "state") classes.push("closed");
 
   return (
@@ -90,7 +95,7 @@ export function SheetCell({ sheet, row, column, r, c, width, span, at: line }: C
       aria-colindex={c + 1}
       aria-selected={selected}
       className={classes.join(" ")}
-      style={line ? { gridColumn: `${line} / span ${span}` } : span > 1 ? { gridColumn: `span ${span}` } : undefined}
+      style={line ? { gridColumn: String(line) } : undefined}
       onClick={(e) => selectable && !isEditing && sheet.select(place, e.shiftKey)}
       onDoubleClick={() => selectable && sheet.begin(place)}
     >
@@ -259,6 +264,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
   );
   const value = cellValue(doc, row, column);
   if (value === undefined) {
+    if (standing.kind === "inherited") return <Inherited standing={standing} narrow={width < NARROW} fault={fault} />;
     const word = emptyText(row, column, standing);
     return (
       <>
@@ -308,9 +314,28 @@ function StartMark({ state }: { state: string }) {
   );
 }
 
+/** Narrower columns only say that something holds there. */
+const NARROW = 100;
+
+/** What holds here though it is said elsewhere; typing says something for this place alone. */
+function Inherited({ standing, narrow, fault }: { standing: Standing; narrow: boolean; fault: ReactNode }) {
+  const { inherited, from } = standing;
+  const where = from === ALWAYS ? "in every state" : `in ${from}`;
+  return (
+    <>
+      <span
+        className="holds-here"
+        title={from && `${inherited} — said ${where}; type to say something for this state alone`}
+      >
+        {narrow ? "″" : inherited}
+      </span>{" "}
+      {fault}
+    </>
+  );
+}
+
 /** What an empty cell says for itself. */
 function emptyText(row: Row, column: Column, standing: Standing): string {
   if (standing.kind === "undecided" || standing.kind === "cannot reach") return standing.kind;
-  if (standing.kind === "inherited") return standing.inherited;
   return row.section === "event" && column.kind === "state" ? "—" : "";
 }

@@ -166,30 +166,6 @@ export function cellValue(doc: Component, row: Row, column: Column): unknown {
 export const nodeOf = (doc: Component, name: string): StateNode | undefined =>
   allStates(doc).find((s) => s.state.name === name)?.state;
 
-/**
- * How many columns each cell of a row takes: one that is set on an outer state spans what lies in it, up to the first
- * column that says something itself or must be there for another reason. 0 is a column that another covers.
- * @param apart columns that stand for themselves, such as the selected one
- */
-export function spansOf(doc: Component, grid: Grid, row: Row, apart: ReadonlySet<number>): number[] {
-  const spans = grid.columns.map(() => 1);
-  if (row.section !== "look" && row.section !== "event" && row.section !== "focus") return spans;
-  for (let c = 0; c < grid.columns.length; c++) {
-    const column = grid.columns[c];
-    if (spans[c] === 0 || column.kind !== "outer" || cellValue(doc, row, column) === undefined) continue;
-    let end = c + 1;
-    while (end <= column.last && !apart.has(end) && free(doc, grid, row, end)) end++;
-    for (let k = c + 1; k < end; k++) spans[k] = 0;
-    spans[c] = end - c;
-  }
-  return spans;
-}
-
-const free = (doc: Component, grid: Grid, row: Row, c: number): boolean => {
-  const column = grid.columns[c];
-  return column.kind !== "add" && cellValue(doc, row, column) === undefined;
-};
-
 /** The bands over nested states, a line a depth: which columns each takes. */
 export function bandsOf(grid: Grid): { name: string; regions: boolean; region: boolean; from: number; to: number }[][] {
   const lines: ReturnType<typeof bandsOf> = [];

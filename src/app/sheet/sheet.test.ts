@@ -4,7 +4,7 @@ import { proveNow } from "../../core/proof";
 import { box, bubblingDialog, button, component } from "../../core/testing";
 import { arcsOf, curve, heightOf, pairsOf } from "./arcs";
 import { cellText, cleared, draftKey, kindOf, typed } from "./cells";
-import { bandsOf, between, buildGrid, everything, type Grid, isCell, type Row, spansOf, step, type View } from "./grid";
+import { bandsOf, between, buildGrid, everything, type Grid, isCell, step, type View } from "./grid";
 import { pastedWhole } from "./paste";
 import { idFrom, idOf, idText, placeOf } from "./selection";
 import { standingOf } from "./standing";
@@ -195,10 +195,6 @@ describe("nested states and regions", () => {
   });
   const at = buildGrid(ship);
   const index = (id: string): number => at.columns.findIndex((c) => c.id === id);
-  const spans = (r: Row, apart: number[] = []): Record<string, number> => {
-    const list = spansOf(ship, at, r, new Set(apart));
-    return Object.fromEntries(at.columns.flatMap((c, i) => (list[i] === 1 ? [] : [[c.id, list[i]]])));
-  };
 
   it("have bands over their columns, a line a depth", () => {
     const bands = bandsOf(at).map((line) => line.map((b) => [b.name, b.regions, b.region, b.from, b.to]));
@@ -210,12 +206,17 @@ describe("nested states and regions", () => {
       ],
     ]);
   });
-  it("a cell of an outer state spans the columns inside, up to one that says something itself or is selected", () => {
-    const click = row(at, "click b");
-    expect(spans(click)).toMatchObject({ on: 8, sails: 0, was: 0 });
-    expect(spans(click, [index("flag")])).toMatchObject({ on: 4 });
-    expect(spans(row(at, "press x"))).toEqual({ sails: 3, down: 0, up: 0 });
-    expect(spans(row(at, "look p"))).toMatchObject({ on: 3 });
+  it("an inner column shows what an outer one says, until it says something itself", () => {
+    const program = compile(ship);
+    const stands = (r: string, c: string) => {
+      const { kind, inherited } = standingOf(ship, program, null, false, row(at, r), at.columns[index(c)]);
+      return [kind, inherited];
+    };
+    expect(stands("click b", "on")).toEqual(["said", ""]);
+    expect(stands("click b", "down")).toEqual(["inherited", "off"]);
+    expect(stands("press x", "up")).toEqual(["inherited", "ignored"]);
+    expect(stands("look p", "down")).toEqual(["inherited", "inert"]);
+    expect(stands("look p", "up")[0]).toBe("said");
   });
   it("nothing can be said of a history, and nothing happens in a final state", () => {
     const place = (r: string, c: string) => ({ row: at.rows.indexOf(row(at, r)), column: index(c) });

@@ -1,5 +1,5 @@
 /** What can be said about a cell beyond its text: whether it is undecided, cannot be reached, inherits, is at fault. */
-import { printLook, printReaction } from "../../core/expression";
+import { printFocusRule, printLook, printReaction } from "../../core/expression";
 import { ALWAYS, type Component, type Look, own } from "../../core/model";
 import type { Program } from "../../core/program";
 import type { Coverage, Finding, Proof } from "../../core/proof";
@@ -10,11 +10,13 @@ export interface Standing {
   kind: "said" | "inherited" | "undecided" | "cannot reach" | "none";
   /** What holds here without being said here. */
   inherited: string;
+  /** Where that is said; empty where it is only how things are by themselves. */
+  from: string;
   differs: boolean;
   findings: Finding[];
 }
 
-const nothing: Standing = { kind: "none", inherited: "", differs: false, findings: [] };
+const nothing: Standing = { kind: "none", inherited: "", from: "", differs: false, findings: [] };
 
 /** @param current false while the proof is about an older document: then nothing is claimed about reach */
 export function standingOf(
@@ -43,25 +45,29 @@ export function standingOf(
     // In a region of several, what another region or nobody says about the part is no news here.
     const elsewhere = !from && program.states[state].path.some((s) => program.states[s].kind === "parallel");
     if (elsewhere && !said) return { ...nothing, findings };
-    const inherited = from
-      ? asIn(from, printLook(own(cells, from)!))
-      : column.kind === "state"
-        ? (resolved?.as ?? "")
-        : "";
+    const inherited = from ? printLook(own(cells, from)!) : column.kind === "state" ? (resolved?.as ?? "") : "";
     return {
       kind: said ? "said" : inherited ? "inherited" : "none",
       inherited,
+      from: inherited && !said ? (from ?? "") : "",
       differs: differs(doc, row.part, column, program),
       findings,
     };
   }
-  if (row.section === "focus") return { ...nothing, kind: own(doc.focus, column.name) ? "said" : "none", findings };
+  if (row.section === "focus") {
+    if (own(doc.focus, column.name)) return { ...nothing, kind: "said", findings };
+    const from = outer.find((s) => own(doc.focus, s));
+    return {
+      ...nothing,
+      ...(from ? { kind: "inherited" as const, inherited: printFocusRule(doc.focus[from]), from } : {}),
+      findings,
+    };
+  }
   if (row.section !== "event") return nothing;
   const cells = doc.reactions[row.index]?.in ?? {};
-  if (own(cells, column.name) !== undefined) return { kind: "said", inherited: "", differs: false, findings };
+  if (own(cells, column.name) !== undefined) return { ...nothing, kind: "said", findings };
   const from = outer.find((s) => own(cells, s) !== undefined);
-  if (from)
-    return { kind: "inherited", inherited: asIn(from, printReaction(own(cells, from)!)), differs: false, findings };
+  if (from) return { ...nothing, kind: "inherited", inherited: printReaction(own(cells, from)!), from, findings };
   if (doc.reactions[row.index]?.event.on === "after" || column.name === ALWAYS || column.kind === "outer")
     return nothing;
   if (!proof || !current) return nothing;
@@ -69,7 +75,7 @@ export function standingOf(
   const undecided = proof.undecided[row.index]?.includes(column.name);
   // Where another region decides, nothing is left to say here.
   const kind = undecided ? "undecided" : arrives ? "none" : "cannot reach";
-  return { kind, inherited: "", differs: false, findings };
+  return { ...nothing, kind, findings };
 }
 
 /** How often the scenarios exercised a cell, or entered a state; undefined where there is nothing to exercise. */
@@ -79,10 +85,6 @@ export function timesOf({ states, cells, looks }: Coverage, row: Row, column: Co
   if (row.section === "look") return own(looks, `${row.part} ${column.name}`);
   return row.section === "event" ? own(cells, `${row.index} ${column.name}`) : undefined;
 }
-
-/** What an outer state says, where it is short enough to be said again; else where it stands. */
-const asIn = (state: string, text: string): string =>
-  text.length <= 18 ? text : `as in ${state === ALWAYS ? "every state" : state}`;
 
 function concerns(f: Finding, row: Row, state: string): boolean {
   if (f.severity === "undecided") return false;

@@ -30,5 +30,5 @@ export function useVisible(host: RefObject<HTMLDivElement | null>, boxes: readon
   return many ? visible : null;
 }
 
-export const isDrawn = (visible: Visible, c: number, span: number, selected: number): boolean =>
-  visible === null || c === 0 || c === selected || (c + span - 1 >= visible.from && c <= visible.to);
+export const isDrawn = (visible: Visible, c: number, selected: number): boolean =>
+  visible === null || c === 0 || c === selected || (c >= visible.from && c <= visible.to);

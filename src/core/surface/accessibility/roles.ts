@@ -130,7 +130,8 @@ function compute(
             const own = attributeOf(program, moment, c, "aria-label") ?? attributeOf(program, moment, c, "title") ?? "";
             if (apart.has(roleOf(program, moment, c) ?? "")) return own;
             const said = compute(program, moment, c, true, seen, hiddenToo);
-            return inLine.has(program.parts[c].part.tag) ? said : ` ${said} `;
+            const { display = "inline" } = looksAt(program, moment.pose)[c].css;
+            return inLine.has(program.parts[c].part.tag) && display === "inline" ? said : ` ${said} `;
           })
           .join("");
     if (text.trim()) return text;

@@ -41,6 +41,7 @@ export function ownClock(): void {
     for (const a of began.keys()) if (!running.includes(a)) began.delete(a);
     return running;
   };
+  w.holdMotions = motions;
   const endOf = (a: Animation): number => began.get(a)! + Number(a.effect?.getComputedTiming().endTime ?? 0);
   const moveTo = (at: number): void => {
     now = at;

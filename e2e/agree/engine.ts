@@ -58,7 +58,11 @@ export async function show(browser: Browser, doc: Component): Promise<Shown> {
   );
   await page.evaluate(probe);
   // A pressed pointer that moves would drag a link away, which no page is told of and headless browsers may not survive.
-  await page.evaluate(() => addEventListener("dragstart", (e) => e.preventDefault()));
+  // And motions stop as soon as they begin, however long the machine takes until somebody asks.
+  await page.evaluate(() => {
+    addEventListener("dragstart", (e) => e.preventDefault());
+    addEventListener("transitionrun", () => (window as unknown as { holdMotions(): void }).holdMotions());
+  });
   const done = async (): Promise<void> => {
     page.off("pageerror", threw);
     await page.goto("about:blank");

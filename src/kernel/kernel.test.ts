@@ -173,6 +173,48 @@ describe("selection and transitions", () => {
       "a m x",
     ]);
   });
+  it("a target deep in one region enters the others as they begin", () => {
+    const both: Node = { name: "p", kind: "parallel", states: [region("l", "l1", "l2"), region("r", "r1", "r2")] };
+    const run = new Notes([{ name: "off" }, both], { go: { off: [{ to: ["l2"] }] } });
+    expect(run.send("go")).toBe("p l l2 r r1");
+  });
+  it("what is done on a default way is done on that way alone", () => {
+    const inner: Node = {
+      name: "a",
+      initial: "x",
+      initialActions: [{ do: "log" }],
+      states: [
+        { name: "x" },
+        { name: "y" },
+        { name: "h", kind: "history", initial: "y", initialActions: [{ do: "announce" }] },
+      ],
+    };
+    const ways = { whole: { off: [{ to: ["a"] }] }, to: { off: [{ to: ["y"] }] }, back: { off: [{ to: ["h"] }] } };
+    const said = (...events: string[]): string[] => {
+      const run = new Notes([{ name: "off" }, inner], { ...ways, off: { a: [{ to: ["off"] }] } });
+      run.said.length = 0;
+      for (const e of events) run.send(e);
+      return run.said.filter((w) => !/^[+-]/.test(w));
+    };
+    expect([said("whole"), said("to"), said("back"), said("whole", "off", "back")]).toEqual([
+      ["log"],
+      [],
+      ["announce"],
+      ["log"],
+    ]);
+  });
+  it("histories that lead to one another by default come to an end", () => {
+    const round: Node = {
+      name: "a",
+      states: [
+        { name: "x" },
+        { name: "h", kind: "history", initial: "k" },
+        { name: "k", kind: "history", initial: "h" },
+      ],
+    };
+    const run = new Notes([{ name: "off" }, round], { go: { off: [{ to: ["h"] }] } });
+    expect(run.send("go")).not.toContain("x");
+  });
   it("an internal transition does not leave its own state", () => {
     const run = new Notes([region("a", "x", "y")], {
       in: { a: [{ to: ["y"], internal: true }] },

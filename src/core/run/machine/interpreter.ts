@@ -47,6 +47,8 @@ export function start(program: Program, opening: Opening = {}): Result {
   if (machine.pageState.reducedMotion)
     machine.dispatch(DOCUMENT, "page", program.plainRows.get("reduced motion on") ?? []);
   noticePage(machine, null);
+  // What was sent arrives when the page is there already.
+  machine.drawn = true;
   finish(machine, null);
   return { state: machine.result(), step };
 }

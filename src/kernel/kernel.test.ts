@@ -243,6 +243,33 @@ describe("run to completion", () => {
     });
     expect([run.send("go"), run.done, run.said.at(-1)]).toEqual(["end", true, "end"]);
   });
+  it("regions around are done when each has come to its end, not before", () => {
+    const ending = (name: string): Node => ({
+      name,
+      states: [{ name: `${name}1` }, { name: `${name}f`, kind: "final" }],
+    });
+    const both: Node = { name: "p", kind: "parallel", states: [ending("l"), ending("r")] };
+    const run = new Notes([both, { name: "out" }], {
+      left: { l1: [{ to: ["lf"] }] },
+      right: { r1: [{ to: ["rf"] }] },
+      "done.state.p": { p: [{ to: ["out"] }] },
+    });
+    expect([run.send("left"), run.send("right")]).toEqual(["p l lf r r1", "out"]);
+  });
+  it("what goes on by itself goes before what was raised, and all of it", () => {
+    const run = new Notes([{ name: "a" }, { name: "b" }, { name: "c" }, { name: "d" }, { name: "wrong" }], {
+      go: { a: [{ to: ["b"], actions: [{ do: "raise", event: "e" }] }] },
+      automatic: { b: [{ to: ["c"] }], c: [{ to: ["d"] }] },
+      e: { b: [{ to: ["wrong"] }], c: [{ to: ["wrong"] }] },
+    });
+    expect(run.send("go")).toBe("d");
+  });
+  it("nothing is left on its way at the end", () => {
+    const run = new Notes([{ name: "a", exit: [{ do: "raise", event: "late" }] }]);
+    run.external.push("later");
+    endChart(run);
+    expect([run.internal, run.external]).toEqual([[], []]);
+  });
   it("automatic reactions go on as long as they hold, and endless ones are cut", () => {
     const run = new Notes([{ name: "a" }, { name: "b" }], { automatic: { a: [{ to: ["b"] }], b: [{ to: ["a"] }] } });
     expect(["a", "b"]).toContain(run.names());
@@ -263,6 +290,8 @@ describe("actions", () => {
         do: "if",
         branches: [
           { when: () => false, actions: [{ do: "send" }] },
+          // What is no answer is no yes.
+          { when: () => 1, actions: [{ do: "request" }] },
           { when: null, actions: [{ do: "stop" }] },
         ],
       },

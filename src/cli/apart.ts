@@ -6,6 +6,9 @@ import type { Asked, FileProof } from "./check-file";
 /** What proving one file may take, MB. */
 const MEMORY = Number(process.env.LIVELY_MEMORY) || 3072;
 
+/** Built JavaScript, or run from the sources. */
+const isBuilt = !import.meta.url.endsWith(".ts");
+
 export interface Apart {
   prove(file: string, asked: Asked): Promise<FileProof>;
   close(): void;
@@ -14,8 +17,8 @@ export interface Apart {
 export function proveApart(memory = MEMORY): Apart {
   let child: ChildProcess | null = null;
   const start = (): ChildProcess =>
-    fork(fileURLToPath(new URL("./prover-process.ts", import.meta.url)), {
-      execArgv: ["--import", "tsx", `--max-old-space-size=${memory}`],
+    fork(fileURLToPath(new URL(`./prover-process.${isBuilt ? "js" : "ts"}`, import.meta.url)), {
+      execArgv: [...(isBuilt ? [] : ["--import", "tsx"]), `--max-old-space-size=${memory}`],
       serialization: "advanced",
       // What V8 prints when it runs out of memory says nothing to whoever asked for a proof.
       stdio: ["ignore", "ignore", "ignore", "ipc"],

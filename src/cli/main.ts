@@ -1,7 +1,7 @@
 /** The command line: the same core as the app. Exit 0 when all holds, 1 when not, 2 for bad input. */
+import { fileURLToPath } from "node:url";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
-import { check, type Wishes } from "./check";
-import { trace } from "./trace";
+import type { Wishes } from "./check";
 
 function percent(text: string): number {
   const n = Number(text);
@@ -21,7 +21,15 @@ function count(text: string): number {
   return n;
 }
 
-const program = new Command("lively").description("Check and run component files.").exitOverride();
+function port(text: string): number {
+  const n = Number(text);
+  if (text.trim() === "" || !Number.isInteger(n) || n < 0 || n > 65_535)
+    throw new InvalidArgumentError("a number from 0 to 65535");
+  return n;
+}
+
+const program = new Command("lively").description("Check and run component files, and start the app.").exitOverride();
+if (process.env.LIVELY_VERSION) program.version(process.env.LIVELY_VERSION);
 program
   .command("check")
   .description("run the scenarios and rules of component files")
@@ -35,6 +43,7 @@ program
   .option("--tag <word>", "only scenarios with that tag")
   .option("--shard <I/N>", "only every N-th file from the I-th on", shardOf)
   .action(async (files: string[], wishes: Wishes) => {
+    const { check } = await import("./check");
     process.exitCode = await check(files, wishes, {
       out: (text) => process.stdout.write(`${text}\n`),
       err: (text) => process.stderr.write(`${text}\n`),
@@ -45,11 +54,27 @@ program
   .description("run a component file or SCXML chart step by step, one JSON object a line")
   .argument("<file>", "a component file or an SCXML chart")
   .argument("[steps...]", "send:NAME or wait:MS, one after another")
-  .action((file: string, steps: string[]) => {
+  .action(async (file: string, steps: string[]) => {
+    const { trace } = await import("./trace");
     process.exitCode = trace(file, steps, {
       out: (text) => process.stdout.write(`${text}\n`),
       err: (text) => process.stderr.write(`${text}\n`),
     });
+  });
+program
+  .command("serve")
+  .description("start the app on this machine")
+  .option("--port <number>", "0 for any that is free", port, 4173)
+  .action(async ({ port: wanted }: { port: number }) => {
+    const { startServer } = await import("../server/serve");
+    const ended = await startServer({
+      root: fileURLToPath(new URL("../app", import.meta.url)),
+      port: wanted,
+      out: (text) => process.stdout.write(`${text}\n`),
+      err: (text) => process.stderr.write(`${text}\n`),
+      otherPort: "lively serve --port 4174",
+    });
+    if (ended !== null) process.exitCode = ended;
   });
 
 try {

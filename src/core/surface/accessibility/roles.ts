@@ -131,7 +131,9 @@ function compute(
             if (apart.has(roleOf(program, moment, c) ?? "")) return own;
             const said = compute(program, moment, c, true, seen, hiddenToo);
             const { display = "inline" } = looksAt(program, moment.pose)[c].css;
-            return inLine.has(program.parts[c].part.tag) && display === "inline" ? said : ` ${said} `;
+            // What is moved out is positioned, and so a block of its own.
+            const isInLine = display === "inline" && layout.as[c] !== "moved out";
+            return isInLine && inLine.has(program.parts[c].part.tag) ? said : ` ${said} `;
           })
           .join("");
     if (text.trim()) return text;

@@ -1,0 +1,42 @@
+/**
+ * What `npm pack` puts into the package besides the app: the command line as plain JavaScript, everything it needs in it,
+ * so that installing it brings nothing else along.
+ */
+import { chmodSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { buildSync } from "esbuild";
+import { build } from "./build.mjs";
+import { root } from "./setup.mjs";
+
+export function buildCommandLine() {
+  const outdir = join(root, "dist", "cli");
+  rmSync(outdir, { recursive: true, force: true });
+  const { version } = JSON.parse(readFileSync(join(root, "package.json"), "utf8"));
+  buildSync({
+    absWorkingDir: root,
+    entryPoints: { lively: "src/cli/main.ts", "prover-process": "src/cli/prover-process.ts" },
+    outdir,
+    bundle: true,
+    splitting: true,
+    platform: "node",
+    format: "esm",
+    target: "node20.19",
+    // The ES module of a package that also has one with a loader of its own.
+    mainFields: ["module", "main"],
+    legalComments: "linked",
+    define: { "process.env.LIVELY_VERSION": JSON.stringify(version) },
+    // Some packages are CommonJS and ask for Node's own modules by require.
+    banner: {
+      js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',
+    },
+  });
+  const entry = join(outdir, "lively.js");
+  writeFileSync(entry, `#!/usr/bin/env node\n${readFileSync(entry, "utf8")}`);
+  chmodSync(entry, 0o755);
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) {
+  if (!process.argv.includes("--command-line")) build();
+  buildCommandLine();
+}

@@ -179,10 +179,10 @@ function keepInside(editor: HTMLElement): void {
 
 const hints: Record<EditorKind, string> = {
   reaction: "[condition] state / actions — or ignored",
-  after: "240ms → state",
+  after: "240ms -> state",
   actions: 'name = value, start timer after 3s, announce "text"',
   look: 'shown; inert; "text"; property: value',
-  focus: "→ part; held in part",
+  focus: "part; held in part",
   event: "click part · press Key · pointer down part · scroll past 600px · after …",
   name: "a name",
   "new state": "a name, or: name in outer-state",

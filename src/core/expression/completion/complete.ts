@@ -43,10 +43,9 @@ export function complete(kind: CellKind, text: string, at: number, names: Names)
   const last = splitTop(before, ";·").at(-1)?.text ?? "";
   if (kind === "event") return completeEvent(before, from, names);
   if (kind === "focus") {
-    if (/(→|->|in)\s*[\w-]*$/.test(before)) {
-      return { from, options: [...parts, ...all("focus", focusWords)] };
-    }
-    return { from, options: all("focus", ["→", "held in"]) };
+    const where = [...parts, ...all("focus", focusWords)];
+    if (/(→|->|in)\s*[\w-]*$/.test(before)) return { from, options: where };
+    return { from, options: [...all("focus", ["held in"]), ...where] };
   }
   if (kind === "look") {
     const start = at - last.length;

@@ -202,7 +202,7 @@ function quotedAt(text: string, from: number, end: number): { text: string; end:
 
 // Focus cells
 
-/** `→ close; held in dialog`: where the focus goes on entering the state, and what holds it while it lasts. */
+/** `→ close; held in dialog`, typed `-> close` or just `close`: where the focus goes on entering the state, and what holds it while it lasts. */
 export function printFocusRule(rule: FocusRule): string {
   const out: string[] = [];
   if (rule.to) out.push(`→ ${printFocusTarget(rule.to)}`);
@@ -214,20 +214,23 @@ export function parseFocusRule(text: string, names: Names): Parsed<FocusRule | u
   const rule: FocusRule = {};
   for (const piece of splitTop(text, ";·")) {
     if (!piece.text) continue;
-    const arrow = /^(→|->)\s*/.exec(piece.text);
+    const arrow = /^(?:→|->)\s*/.exec(piece.text)?.[0] ?? "";
     const held = /^held\s+in\s*/.exec(piece.text);
-    if (arrow) {
+    if (!held) {
       if (rule.to) return fault("the focus can go to one place only", piece);
-      const target = parseFocusTarget(trimmed(text, piece.from + arrow[0].length, piece.to), names);
+      const where = trimmed(text, piece.from + arrow.length, piece.to);
+      if (!where.text) return fault("write -> part, -> first in part, -> back, or held in part", piece);
+      // The name alone says it as well: the arrow is on no keyboard.
+      const target = parseFocusTarget(where, names);
       if (!target.ok) return target;
       rule.to = target.value;
-    } else if (held) {
+    } else {
       const name = trimmed(text, piece.from + held[0].length, piece.to);
       if (!names.parts.includes(name.text)) {
         return fault(`"${name.text}" is not a part; parts: ${listed(names.parts)}`, name);
       }
       rule.within = name.text;
-    } else return fault("write → part, → first in part, → back, or held in part", piece);
+    }
   }
   return { ok: true, value: rule.to || rule.within ? rule : undefined };
 }

@@ -44,7 +44,7 @@ export function parseReaction(text: string, names: Names, timed = false): Parsed
     const wrong = measureFault(after, "time", names, { from: whole.from, to: whole.from + after.length });
     if (wrong) return wrong;
     whole = time.value.rest;
-    if (!whole.text) return fault("say the state it leads to, such as 240ms → open", { from: 0, to: text.length });
+    if (!whole.text) return fault("say the state it leads to, such as 240ms -> open", { from: 0, to: text.length });
   }
   const branches: Branch[] = [];
   for (const piece of splitTop(text, ";", whole.from, whole.to)) {

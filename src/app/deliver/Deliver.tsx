@@ -3,6 +3,7 @@ import { App, Button } from "antd";
 import { useMemo, useState } from "react";
 import { type Delivered, deliverHtml, verified, writeScxml } from "../../core/exchange";
 import { writeComponent } from "../../core/model";
+import { NotInForce } from "../sheet/NotInForce";
 import { useDoc } from "../store/document";
 import { useProof } from "../store/proof";
 import { downloadText } from "./download";
@@ -71,6 +72,7 @@ export function Deliver() {
           )}
           {open > 0 && <p>It can be taken as it is; what is open stands at the top of the file.</p>}
         </div>
+        <NotInForce what="What is delivered" />
         <div className="deliver-keys">
           <Button
             type="primary"

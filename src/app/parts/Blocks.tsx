@@ -36,6 +36,7 @@ export function Blocks({ doc }: { doc: Component }) {
             aria-label={`Height of ${b.name}`}
             key={b.height}
             defaultValue={b.height}
+            onPressEnter={(e) => e.currentTarget.blur()}
             onBlur={(e) => {
               const text = e.target.value.trim();
               if (text !== b.height && compute(text, { ...measureEnv(doc), percentOf: 1 }, "length").ok) put(i, text);

@@ -4,6 +4,7 @@ import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Scenario } from "../../core/model";
 import { isSkipped, type ScenarioResult } from "../../core/proof";
+import { NotInForce } from "../sheet/NotInForce";
 import { useDoc, useDocument } from "../store/document";
 import { faults, undecided, useProof } from "../store/proof";
 import { useRun } from "../store/run";
@@ -42,6 +43,7 @@ export function ProofView() {
   return (
     <div className="proof">
       <section className="proof-list">
+        <NotInForce what="The proof" />
         {proof && <Verdict proof={proof} current={current} />}
         <div className="proof-head" id="scenarios">
           <h2 className="caps">Scenarios</h2>

@@ -4,6 +4,7 @@ import { proveNow } from "../../core/proof";
 import { box, bubblingDialog, button, component } from "../../core/testing";
 import { arcsOf, curve, heightOf, pairsOf } from "./arcs";
 import { cellText, cleared, draftKey, kindOf, typed } from "./cells";
+import { draftsOf } from "./drafts";
 import { bandsOf, between, buildGrid, everything, type Grid, isCell, step, type View } from "./grid";
 import { pastedWhole } from "./paste";
 import { idFrom, idOf, idText, placeOf } from "./selection";
@@ -275,5 +276,20 @@ describe("whole rows and columns", () => {
   });
   it("single cells are not meant by it", () => {
     expect(pastedWhole(grid, { row: 1, column: 2 }, [["shown"]])).toBeNull();
+  });
+});
+
+describe("what is typed and not in force", () => {
+  it("is listed with its place and why, as long as its cell is there", () => {
+    const doc = component({ parts: [button("a")], states: ["one", "two"], reactions: { "click a": { one: "two" } } });
+    const supports = (): boolean => true;
+    const drafts = { "event click a|two": "thre", "look gone|one": "x", "event click a|one": "two / " };
+    const list = draftsOf(doc, drafts, supports);
+    expect(list.map((d) => [d.where, d.text])).toEqual([
+      ["click a in one", "two / "],
+      ["click a in two", "thre"],
+    ]);
+    expect(list[1].why).toContain('"thre" is not a state');
+    expect(draftsOf(doc, {}, supports)).toEqual([]);
   });
 });

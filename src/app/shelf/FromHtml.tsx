@@ -1,6 +1,7 @@
 /** Markup → component: paste it, see what becomes of it and what was odd, take it. */
 import { Button, Input, Modal } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import type { TextAreaRef } from "antd/es/input/TextArea";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { HtmlRead } from "../../core/exchange";
 import { allParts, type Component, references } from "../../core/model";
 import { createHtmlReader } from "../workers/html-reader";
@@ -16,6 +17,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
   const [text, setText] = useState(initial);
   const [title, setTitle] = useState(name || "New component");
   const [read, setRead] = useState<{ of: string; result: HtmlRead } | null>(null);
+  const field = useRef<TextAreaRef>(null);
   const reader = useMemo(createHtmlReader, []);
   useEffect(() => reader.close, [reader]);
   useEffect(() => {
@@ -35,6 +37,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
       title="A component from HTML"
       width={960}
       onCancel={onClose}
+      afterOpenChange={(open) => open && field.current?.focus()}
       footer={[
         <Button key="cancel" onClick={onClose}>
           Cancel
@@ -54,6 +57,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
               maxLength={120}
               onChange={(e) => setTitle(e.target.value)}
               onPressEnter={make}
+              onFocus={(e) => e.target.select()}
             />
           </label>
           <label className="from-html-text" htmlFor="html-text">
@@ -62,7 +66,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
               id="html-text"
               className="mono"
               value={text}
-              autoFocus
+              ref={field}
               spellCheck={false}
               placeholder={
                 '<button id="open" aria-controls="panel">Open</button>\n<div id="panel">…</div>\n<style>…</style>'

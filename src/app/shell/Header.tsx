@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { Link, NavLink, useParams } from "react-router";
+import { NotInForceChip } from "../sheet/NotInForce";
 import { useDocument } from "../store/document";
 import { countsOf, useProof } from "../store/proof";
 import { useSaving } from "../store/saving";
@@ -156,6 +157,7 @@ function Standing({ id }: { id: string }) {
           </Link>
         </>
       )}
+      <NotInForceChip />
       {running && seen > 2000 && <span className="chip">{seen} situations …</span>}
       {saving.state === "failed" && <span className="chip wrong">not saved</span>}
     </div>

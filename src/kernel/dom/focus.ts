@@ -103,14 +103,20 @@ export const hold: Feature = {
       },
       { signal },
     );
+    const keep = (event: Event): void => {
+      const held = holder(page);
+      if (!held?.contains(document.activeElement)) return;
+      const path = event.composedPath().filter((e): e is HTMLElement => e instanceof HTMLElement);
+      const to = path.find(canFocus);
+      if (!to || !held.contains(to)) event.preventDefault();
+    };
+    document.addEventListener("mousedown", keep, { signal });
+    // A disabled control keeps the mouse's events to itself; the pointer's come through, and decide the same.
     document.addEventListener(
-      "mousedown",
+      "pointerdown",
       (event) => {
-        const held = holder(page);
-        if (!held?.contains(document.activeElement)) return;
-        const path = event.composedPath().filter((e): e is HTMLElement => e instanceof HTMLElement);
-        const to = path.find(canFocus);
-        if (!to || !held.contains(to)) event.preventDefault();
+        if ((event.target as Element).closest("button:disabled, input:disabled, select:disabled, textarea:disabled"))
+          keep(event);
       },
       { signal },
     );

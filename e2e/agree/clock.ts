@@ -59,11 +59,12 @@ export function ownClock(): void {
     const until = now + ms;
     for (let n = 0; n < 2000; n++) {
       due.sort((a, b) => a.at - b.at || a.id - b.id);
-      const ends = motions().map(endOf);
-      const next = Math.min(due[0]?.at ?? Number.POSITIVE_INFINITY, ...ends);
+      // At its end a motion may be none any more to the browser: which those are is asked before.
+      const ends = motions().map((motion) => ({ motion, at: endOf(motion) }));
+      const next = Math.min(due[0]?.at ?? Number.POSITIVE_INFINITY, ...ends.map((e) => e.at));
       if (next > until + EPSILON) break;
+      const over = ends.filter((e) => e.at <= next + EPSILON).map((e) => e.motion);
       if (next > now) moveTo(next);
-      const over = motions().filter((a) => endOf(a) <= next + EPSILON);
       if (over.length) {
         for (const a of over) {
           a.finish();
@@ -72,7 +73,13 @@ export function ownClock(): void {
         await (w.settled as () => Promise<void>)();
         continue;
       }
-      const timer = due.shift()!;
+      const timer = due[0];
+      if (!timer || timer.at > next + EPSILON) {
+        // A motion began or was broken off meanwhile.
+        await (w.settled as () => Promise<void>)();
+        continue;
+      }
+      due.shift();
       timer.run();
       await settle();
     }

@@ -67,7 +67,8 @@ export async function show(browser: Browser, doc: Component): Promise<Shown> {
     page.off("pageerror", threw);
     await page.goto("about:blank");
     await page.mouse.reset();
-    await page.mouse.move(-10, -10);
+    // Out of the page, where the browser lets it go there; else where nothing will be.
+    await page.mouse.move(-10, -10).catch(() => page.mouse.move(799, 599));
     tabs.push(page);
   };
   return { page, errors, done };

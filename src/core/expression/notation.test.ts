@@ -172,13 +172,14 @@ describe("print and parse go round", () => {
       .filter((r) => Boolean(r.to || r.within));
     fc.assert(fc.property(rule, (r) => same(parseFocusRule(printFocusRule(r), names), { ok: true, value: clean(r) })));
   });
-  it.each(["→ first in dialog; held in dialog", "-> first in dialog; held in dialog", "first in dialog; held in dialog"])(
-    "a focus cell is typed with an arrow, one of two signs, or without: %s",
-    (text) => {
-      const value = { to: { first: "dialog" }, within: "dialog" };
-      expect(parseFocusRule(text, names)).toEqual({ ok: true, value });
-    },
-  );
+  it.each([
+    "→ first in dialog; held in dialog",
+    "-> first in dialog; held in dialog",
+    "first in dialog; held in dialog",
+  ])("a focus cell is typed with an arrow, one of two signs, or without: %s", (text) => {
+    const value = { to: { first: "dialog" }, within: "dialog" };
+    expect(parseFocusRule(text, names)).toEqual({ ok: true, value });
+  });
   it("for events", () => {
     const scope = fc.constantFrom("inside" as const, "exactly" as const, "outside" as const);
     const pointer = fc.constantFrom(...pointerEvents);

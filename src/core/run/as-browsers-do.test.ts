@@ -261,6 +261,26 @@ describe("scrolling", () => {
   });
 });
 
+describe("a disabled control", () => {
+  const doc = component({
+    parts: [box("around", [button("no", { attributes: { disabled: "" }, content: [box("inside", ["x"])] })])],
+    states: ["s"],
+    data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 99 }],
+    reactions: {
+      "click inside": { s: "/ n = n + 1" },
+      "click no": { s: "/ n = n + 2" },
+      "click around": { s: "/ n = n + 4" },
+      "click anywhere": { s: "/ n = n + 8" },
+      "pointer down no": { s: "/ n = n + 16" },
+      "pointer up anywhere": { s: "/ n = n + 32" },
+    },
+  });
+  it("keeps clicks to itself, also those on what it has inside; the pointer's own events pass", () => {
+    expect(runOf(doc, { click: "no" }).run.data).toEqual([48]);
+    expect(runOf(doc, { click: "inside" }).run.data).toEqual([49]);
+  });
+});
+
 describe("names", () => {
   const named = (children: Parameters<typeof box>[1], looks = {}, more = {}): Component =>
     component({ parts: [{ name: "p", tag: "button", content: children, ...more }], states: ["s"], looks });

@@ -70,9 +70,10 @@ describe("the pointer", () => {
     );
     expect(datum(s)).toBe("left ");
   });
-  it("what is disabled swallows it", () => {
-    const over = { looks: { b: { always: "disabled" } }, reactions: { "pointer down card": { idle: note("down") } } };
-    expect(told(over, { down: "b" })).toBe("");
+  it("passes what is disabled, which keeps clicks alone to itself", () => {
+    const looks = { b: { always: "disabled" } };
+    expect(told({ looks, reactions: { "pointer down card": { idle: note("down") } } }, { down: "b" })).toBe("down");
+    expect(told({ looks, reactions: { "click card": { idle: note("click") } } }, { click: "b" })).toBe("");
   });
   it("prevented, it takes no focus along", () => {
     const s = (actions: string) =>

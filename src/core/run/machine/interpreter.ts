@@ -4,15 +4,14 @@ import type { Value } from "../../model";
 import { own } from "../../model";
 import { answerEvent, DOCUMENT, type PartIndex, type Program, poseOf, rowsFor } from "../../program";
 import { envOf, type PageState, scrollRange, trackEnd } from "../../surface";
-import { focusByPointer } from "../person/focus";
 import { press, pressKey, releaseKey } from "../person/keys";
 import {
   click,
   common,
   followLayout,
-  isSwallowed,
   landing,
   moveOnto,
+  noticeDisabled,
   press as pointerDown,
   release,
 } from "../person/pointer";
@@ -223,15 +222,12 @@ function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartI
   if (kind === "move") return;
   if (kind === "down") {
     machine.pressed = target;
-    if (isSwallowed(machine, target)) {
-      step.missed = "disabled";
-      focusByPointer(machine, target);
-    } else pointerDown(machine, target);
+    pointerDown(machine, target);
+    noticeDisabled(machine, target);
     return;
   }
   const { pressed } = machine;
   machine.pressed = null;
-  if (isSwallowed(machine, target)) return;
   release(machine, target);
   if (pressed === null) return;
   click(machine, common(machine.program, pressed, target));
@@ -301,20 +297,12 @@ export function pointerClick(program: Program, state: RunState, aimed: PartIndex
   moveOnto(machine, landing(machine, aimed));
   const target = landing(machine, aimed);
   cause.landed = target;
-  if (isSwallowed(machine, target)) {
-    // The click is swallowed, but the pointer still takes the focus away, as browsers have it.
-    step.missed = "disabled";
-    focusByPointer(machine, target);
-    finish(machine, state);
-    return { state: machine.result(), step };
-  }
   pointerDown(machine, target);
   // What the press changed may lie over the place by now.
   const there = aimed === DOCUMENT || machine.layout.displayed[aimed] ? landing(machine, aimed) : DOCUMENT;
-  if (!isSwallowed(machine, there)) {
-    release(machine, there);
-    click(machine, there === target ? target : common(program, target, there));
-  }
+  release(machine, there);
+  click(machine, there === target ? target : common(program, target, there));
+  noticeDisabled(machine, target);
   finish(machine, state);
   return { state: machine.result(), step };
 }

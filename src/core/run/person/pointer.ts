@@ -25,15 +25,24 @@ export const landing = (m: Working, aimed: PartIndex): PartIndex => landingIn(m.
 const pathOf = (program: Program, part: PartIndex): readonly PartIndex[] =>
   part === DOCUMENT ? [] : program.parts[part].path;
 
-/** True where a disabled control lies in the way: it swallows the pointer (HTML §4.10.18.5). */
-export const isSwallowed = (m: Working, target: PartIndex): boolean =>
+/** True where a disabled control lies in the way of a click (HTML §4.10.18.5); the pointer's own events pass it. */
+const isSwallowed = (m: Working, target: PartIndex): boolean =>
   pathOf(m.program, target).some((p) => m.layout.disabled[p]);
 
-/** Dispatch from the target to the root, then to those who listen outside and anywhere (DOM §2.9). */
+/** Says that a click reached nobody because of a disabled control. */
+export function noticeDisabled(m: Working, target: PartIndex): void {
+  if (!m.step.dispatches.length && isSwallowed(m, target)) m.step.missed = "disabled";
+}
+
+/**
+ * Dispatch from the target to the root, then to those who listen outside and anywhere (DOM §2.9).
+ * A click comes no further than to a disabled control.
+ */
 function dispatch(m: Working, on: PointerEventName, target: PartIndex): void {
   const { at, outside, anywhere, any } = m.program.pointer[on];
   if (!any) return;
   for (const p of pathOf(m.program, target)) {
+    if (on === "click" && m.layout.disabled[p]) return;
     if (!at[p].length) continue;
     const rows = at[p].filter((l) => l.scope === "inside" || p === target).map((l) => l.row);
     if (m.dispatch(p, "pointer", rows)) return;

@@ -12,8 +12,8 @@ interface Props<T> {
   initial?: string;
   read(text: string, names: Names): Parsed<T>;
   onSaid(value: T): void;
-  /** Escape, or leaving it without a change. */
-  onLeave?(): void;
+  /** Escape, Enter in an empty field, or leaving it without a change. @param byKey the focus is still here */
+  onLeave?(byKey: boolean): void;
   autoFocus?: boolean;
 }
 
@@ -30,14 +30,17 @@ export function SaidInput<T>({ kind, label, placeholder, initial = "", read, onS
     () => completeSaid(kind, text, names).map((value) => ({ value, label: value.slice(text.length - lastWord(text)) })),
     [kind, text, names],
   );
-  const say = (): void => {
-    if (!text.trim()) return onLeave?.();
-    const said = read(text, names);
-    if (!said.ok) return setWrong(said);
+  const take = (value: T): void => {
     setWrong(null);
     setText("");
     setOpen(false);
-    onSaid(said.value);
+    onSaid(value);
+  };
+  const say = (): void => {
+    if (!text.trim()) return onLeave?.(true);
+    const said = read(text, names);
+    if (said.ok) take(said.value);
+    else setWrong(said);
   };
   return (
     <div className="said-input">
@@ -54,6 +57,9 @@ export function SaidInput<T>({ kind, label, placeholder, initial = "", read, onS
         classNames={{ popup: { root: "said-options" } }}
         onSelect={(value: string) => {
           moved.current = false;
+          // A step that is whole with the completion is said with it; a fact may have a span behind it.
+          const said = kind === "step" ? read(value, names) : null;
+          if (said?.ok) return take(said.value);
           setText(value);
           setOpen(true);
         }}
@@ -65,13 +71,13 @@ export function SaidInput<T>({ kind, label, placeholder, initial = "", read, onS
         onFocus={() => setOpen(text === "")}
         onBlur={() => {
           setOpen(false);
-          if (text === initial) onLeave?.();
+          if (text === initial) onLeave?.(false);
         }}
         onInputKeyDown={(e) => {
           if (e.key === "ArrowDown" || e.key === "ArrowUp") moved.current = true;
           else if (e.key === "Escape") {
             if (open) setOpen(false);
-            else onLeave?.();
+            else onLeave?.(true);
             e.stopPropagation();
           } else if (e.key === "Enter") {
             if (!moved.current || !open) say();

@@ -1,6 +1,6 @@
 /** One step of a scenario: what is done, when, what is expected after it, and what was found. */
 import { Select } from "antd";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { parseExpected } from "../../core/expression";
 import { type Expected, partNames } from "../../core/model";
 import { type Check, expectationNow, expectationText, pickableFacts } from "../../core/proof";
@@ -25,6 +25,7 @@ const same = (a: Expected, b: Expected): boolean => JSON.stringify(a) === JSON.s
 export function StepLine({ label, at, expect, checks, offers, onExpect, onShow, onMove, onRemove }: LineProps) {
   const { doc, program } = useDoc();
   const run = useRun();
+  const words = useRef<HTMLButtonElement>(null);
   const [more, setMore] = useState<"said" | "picked" | null>(null);
   const has = (e: Expected): boolean => expect.some((x) => same(x, e));
   const fresh = offers.filter((o) => !has(o));
@@ -90,7 +91,12 @@ export function StepLine({ label, at, expect, checks, offers, onExpect, onShow, 
         <button type="button" className="offer other" onClick={() => setMore(more === "picked" ? null : "picked")}>
           + another fact
         </button>
-        <button type="button" className="offer other" onClick={() => setMore(more === "said" ? null : "said")}>
+        <button
+          type="button"
+          ref={words}
+          className="offer other"
+          onClick={() => setMore(more === "said" ? null : "said")}
+        >
           + in words
         </button>
       </div>
@@ -102,7 +108,10 @@ export function StepLine({ label, at, expect, checks, offers, onExpect, onShow, 
           autoFocus
           read={parseExpected}
           onSaid={add}
-          onLeave={() => setMore(null)}
+          onLeave={(byKey) => {
+            setMore(null);
+            if (byKey) words.current?.focus();
+          }}
         />
       )}
       {more === "picked" && (

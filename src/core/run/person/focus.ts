@@ -22,31 +22,47 @@ export function moveFocus(m: Working, to: PartIndex, cause: FocusCause): void {
   m.focus = to;
 }
 
-/** The machine as the kernel asks it about the focus. */
-export function focusing(m: Working): Focusing<PartIndex> {
-  const none = (p: PartIndex): PartIndex | null => (p === DOCUMENT ? null : p);
-  return {
-    get focused() {
-      return none(m.focus);
-    },
-    get back() {
-      return m.back === null ? undefined : none(m.back);
-    },
-    set back(part) {
-      m.back = part === undefined ? null : (part ?? DOCUMENT);
-    },
-    holder: () => none(holder(m)),
-    canFocus: (p) => m.layout.focusable[p],
-    contains: (outer, inner) => isInside(m.program, inner, outer),
-    stops: (within) => m.layout.tabOrder.filter((p) => isInside(m.program, p, within ?? DOCUMENT)),
-    among: (within) =>
-      m.program.parts
-        .filter((p) => p.index !== within && m.layout.focusable[p.index] && isInside(m.program, p.index, within))
-        .map((p) => p.index),
-    move: (to, cause) => moveFocus(m, to ?? DOCUMENT, cause),
-    refused: (part) => void m.step.refused.push(part ?? DOCUMENT),
-  };
+const none = (p: PartIndex): PartIndex | null => (p === DOCUMENT ? null : p);
+
+/** The machine as the kernel asks it about the focus; a class, since one is made with nearly every step. */
+class MachineFocus implements Focusing<PartIndex> {
+  constructor(private readonly m: Working) {}
+
+  get focused(): PartIndex | null {
+    return none(this.m.focus);
+  }
+  get back(): PartIndex | null | undefined {
+    return this.m.back === null ? undefined : none(this.m.back);
+  }
+  set back(part: PartIndex | null | undefined) {
+    this.m.back = part === undefined ? null : (part ?? DOCUMENT);
+  }
+  holder(): PartIndex | null {
+    return none(holder(this.m));
+  }
+  canFocus(p: PartIndex): boolean {
+    return this.m.layout.focusable[p];
+  }
+  contains(outer: PartIndex, inner: PartIndex): boolean {
+    return isInside(this.m.program, inner, outer);
+  }
+  stops(within: PartIndex | null): readonly PartIndex[] {
+    return this.m.layout.tabOrder.filter((p) => isInside(this.m.program, p, within ?? DOCUMENT));
+  }
+  among(within: PartIndex): readonly PartIndex[] {
+    const { program, layout } = this.m;
+    return program.parts
+      .filter((p) => p.index !== within && layout.focusable[p.index] && isInside(program, p.index, within))
+      .map((p) => p.index);
+  }
+  move(to: PartIndex | null, cause: "action" | "hold" | "lost"): void {
+    moveFocus(this.m, to ?? DOCUMENT, cause);
+  }
+  refused(part: PartIndex | null): void {
+    this.m.step.refused.push(part ?? DOCUMENT);
+  }
 }
+export const focusing = (m: Working): Focusing<PartIndex> => new MachineFocus(m);
 
 const inHold = (m: Working, part: PartIndex, held: PartIndex): boolean =>
   part !== DOCUMENT && isInside(m.program, part, held);

@@ -68,7 +68,7 @@ export async function show(browser: Browser, doc: Component): Promise<Shown> {
     await page.goto("about:blank");
     await page.mouse.reset();
     // Out of the page, where the browser lets it go there; else where nothing will be.
-    await page.mouse.move(-10, -10).catch(() => page.mouse.move(799, 599));
+    await page.mouse.move(-10, -10).catch(() => page.mouse.move(639, 599));
     tabs.push(page);
   };
   return { page, errors, done };

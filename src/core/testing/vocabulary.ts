@@ -34,11 +34,21 @@ export const pieces: Record<string, () => Part[]> = {
     button("tab2", { attributes: { tabindex: "2" } }),
   ],
   overlay: () => [
-    box("cover", [box("dialog", [button("ok"), button("no")], { attributes: { role: "dialog", tabindex: "-1" } })], {
-      css: { position: "fixed", inset: "0", background: "rgb(0 0 0 / 20%)" },
-      covers: "viewport",
-      layer: 5,
-    }),
+    box(
+      "cover",
+      [
+        box("dialog", [button("ok"), button("no")], {
+          attributes: { role: "dialog", tabindex: "-1" },
+          // It is seen, also with nothing in it.
+          css: { "min-height": "20px" },
+        }),
+      ],
+      {
+        css: { position: "fixed", inset: "0", background: "rgb(0 0 0 / 20%)" },
+        covers: "viewport",
+        layer: 5,
+      },
+    ),
   ],
   menu: () => [
     {

@@ -150,6 +150,7 @@ const versions = async (): Promise<void> => {
   );
 };
 await versions();
+await third.waitForSelector("[aria-label='Name of the version to keep']");
 await third.type("[aria-label='Name of the version to keep']", "As handed over");
 await third.keyboard.press("Enter");
 await third.waitForSelector(".version-name");

@@ -68,8 +68,8 @@ export async function unlikeTree(page: Page, program: Program, state: RunState):
   // keeps it so afterwards.
   const unhidden = state.focus !== DOCUMENT && !factsOf(program, state, state.focus).exposed;
   // Accname 1.2 has no word on what is inert; Chromium leaves it out of some names and not of others.
-  const anyInert = layoutOf(program, state).inert.includes(true);
-  const { focusable } = layoutOf(program, state);
+  const { focusable, inert } = layoutOf(program, state);
+  const anyInert = inert.includes(true);
   const canHold = (p: number): boolean => focusable.slice(p, program.parts[p].end).includes(true);
   for (const { index, name, part } of program.parts) {
     const { exposed, role: said, name: mine } = factsOf(program, state, index);

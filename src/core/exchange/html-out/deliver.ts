@@ -52,11 +52,10 @@ ${scriptInHtml(indented(script(program), "      "))}
 /** The style sheet's conditions that hold at the start: style is computed with them before any script. */
 function conditionsAtStart(program: Program): string {
   const moment = beforeMount(program);
+  const env = envOf(program, moment);
   const held = new Set(
     program.parts.flatMap((p) =>
-      sayingsOf(program, moment.config, p.index, envOf(program, moment)).flatMap(({ look }) =>
-        "when" in look ? [look.when] : [],
-      ),
+      sayingsOf(program, moment.config, p.index, env).flatMap(({ look }) => ("when" in look ? [look.when] : [])),
     ),
   );
   const words = conditionsOnStyle(program.doc).flatMap((when, i) => (held.has(when) ? [`c${i}`] : []));

@@ -29,8 +29,8 @@ export function initialParts(program: Program, marked: ReadonlySet<string>): Ren
   const looks = looksAt(program, moment.pose);
   const hidden = new Set(program.parts.filter((p) => layout.as[p.index] === "not displayed").map((p) => p.name));
   const absent = new Set(program.parts.filter((p) => layout.as[p.index] === "absent").map((p) => p.name));
-  // A part that starts absent is written all the same, and what stands behind a text and is more than words; the script takes it out before the
-  // first paint.
+  // A part that starts absent is written all the same, and what stands behind a text and is more than words; the script
+  // takes it out before the first paint.
   const covered = new Set(
     program.parts.filter((p) => p.content.some((c) => typeof c === "number" || !c.constant)).map((p) => p.name),
   );

@@ -75,7 +75,7 @@ export class MoreStimuli {
     return out;
   }
 
-  /** What of the page and its conditions decides how things go on; distances count by the side one is on. */
+  /** What of the page decides how things go on; distances count by the side one is on. */
   pageKey(state: RunState): string {
     const { program } = this;
     const { page, now, pose } = state;

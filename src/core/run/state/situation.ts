@@ -92,8 +92,8 @@ export const stateFields: Readonly<Record<keyof RunState, Field>> = {
 };
 
 const all = Object.values(stateFields);
-const keysOf = (...is: Field["is"][]): NonNullable<Field["key"]>[] =>
-  is.flatMap((i) => all.flatMap((f) => (f.is === i && f.key ? [f.key] : [])));
+const keysOf = (is: Field["is"]): NonNullable<Field["key"]>[] =>
+  all.flatMap((f) => (f.is === is && f.key ? [f.key] : []));
 const deciding = keysOf("decides");
 const underWay = keysOf("timing");
 const noticed = keysOf("shown");

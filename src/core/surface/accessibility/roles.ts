@@ -127,8 +127,8 @@ function compute(
             if (typeof c !== "number") return c.run(env);
             if (!hiddenToo && !isHeard(program, moment, c)) return "";
             if (!layout.present[c]) return "";
-            const own = attributeOf(program, moment, c, "aria-label") ?? attributeOf(program, moment, c, "title") ?? "";
-            if (apart.has(roleOf(program, moment, c) ?? "")) return own;
+            if (apart.has(roleOf(program, moment, c) ?? ""))
+              return attributeOf(program, moment, c, "aria-label") ?? attributeOf(program, moment, c, "title") ?? "";
             const said = compute(program, moment, c, true, seen, hiddenToo);
             const { display = "inline" } = looksAt(program, moment.pose)[c].css;
             // What is moved out is positioned, and so a block of its own.

@@ -2,6 +2,7 @@
 
 import { milliseconds, tokenValues, usesOf } from "../../core/measure";
 import {
+  ALWAYS,
   addLookRow,
   type Component,
   type Motion,
@@ -74,7 +75,7 @@ export function rowsOf(program: Program, t: Pick<Transition, "from" | "to">): Ch
     });
   const motions = [...changesOf(program, t), ...still.changes].map((change): MotionRow => {
     const { part, property, motion } = change;
-    const place = motionPlace(program, t, part, property);
+    const place = motionPlace(program, t, part);
     const cell = own(doc.looks.find((r) => r.part === place.part)?.in, place.state);
     const look = place.condition === null ? cell : cell?.and?.[place.condition];
     const { name } = program.parts[part];
@@ -178,11 +179,13 @@ const FADE: Motion = { duration: "200ms", easing: "ease" };
 export function withFade(doc: Component, row: MotionRow, t: Pick<Transition, "from" | "to">): Component {
   const { part } = row.place;
   const cell = (d: Component, state: string, opacity: string): Component => {
-    const look = own(d.looks.find((r) => r.part === part)?.in, state) ?? {};
+    const row = d.looks.find((r) => r.part === part)?.in;
+    const look = own(row, state) ?? {};
+    const moving = look.motion ?? own(row, ALWAYS)?.motion;
     return setLook(d, part, state, {
       ...look,
       css: { ...look.css, opacity },
-      motion: { ...look.motion, opacity: look.motion?.opacity ?? FADE },
+      motion: { ...moving, opacity: moving?.opacity ?? FADE },
     });
   };
   return cell(cell(addLookRow(doc, part), t.from, row.from), t.to, row.to);

@@ -21,7 +21,8 @@ interface CompiledLook {
   look: Look | ConditionalLook;
   text: Template | null;
   attributes: [string, Template | null][];
-  motion: [string, CompiledMotion][];
+  /** Null where nothing is said; empty for `transition: none`. */
+  motion: Record<string, CompiledMotion> | null;
 }
 interface LookCell {
   part: PartIndex;
@@ -56,10 +57,15 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
         name,
         value === null ? null : cells.text(value, `${path}.attributes.${name}`),
       ]),
-      motion: Object.entries(look.motion ?? {}).map(([property, m]) => [
-        property,
-        compileMotion(m, cells, `${path}.motion.${property}`),
-      ]),
+      motion:
+        look.motion === undefined
+          ? null
+          : Object.fromEntries(
+              Object.entries(look.motion).map(([property, m]) => [
+                property,
+                compileMotion(m, cells, `${path}.motion.${property}`),
+              ]),
+            ),
     };
   };
   for (const row of program.doc.looks) {
@@ -190,7 +196,7 @@ interface Draft {
   attributes: Map<string, Template | null>;
   marks: Map<string, string>;
   css: Record<string, string>;
-  motion: Record<string, CompiledMotion>;
+  motion: Readonly<Record<string, CompiledMotion>>;
 }
 
 /** What the markup itself says. `hidden`, `inert` and `disabled` mean what they mean in HTML. */
@@ -223,7 +229,8 @@ function apply(draft: Draft, { look, text, attributes, motion }: CompiledLook): 
   // "Not exposed" and the attribute are two ways to say one thing: the later one counts.
   if (look.exposed !== undefined) draft.attributes.delete("aria-hidden");
   for (const [name, value] of attributes) draft.attributes.set(name, value);
-  for (const [property, m] of motion) draft.motion[property] = m;
+  // `transition` is one property: a later list replaces the former, as in CSS.
+  if (motion) draft.motion = motion;
 }
 
 /** The values of the attributes that decide, and what they decide at once. */

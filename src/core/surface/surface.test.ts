@@ -139,6 +139,26 @@ describe("looks", () => {
     expect([b.css.color, b.inert, b.pointer]).toEqual(["green", true, false]);
   });
 
+  it("a transition replaces the whole list before it, as in CSS, and none takes it away", () => {
+    const program = compile(
+      component({
+        parts: [box("p")],
+        states: [{ name: "a" }, { name: "b" }, { name: "c" }],
+        looks: {
+          p: {
+            always: "transition: opacity 1s, color 1s",
+            b: "transition: color 2s",
+            c: "transition: none; opacity: 1",
+          },
+        },
+      }),
+    );
+    const moves = ["a", "b", "c"].map((s) =>
+      Object.entries(restingLooks(program, program.stateIndex.get(s)!)[0].motion).map(([p, m]) => `${p} ${m.duration}`),
+    );
+    expect(moves).toEqual([["opacity 1000", "color 1000"], ["color 2000"], []]);
+  });
+
   it("the markup's own hidden, inert, disabled and style count as the base look", () => {
     const { program, state } = still({
       parts: [

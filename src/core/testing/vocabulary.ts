@@ -265,6 +265,8 @@ export const look = (names: Names, a: number, b: number): string => {
       "shown; opacity: 1; transition: opacity 250ms linear 40ms",
       "absent; opacity: 0.2; transition: opacity 300ms linear",
       "transparent; transition: opacity 200ms",
+      "transition: none; opacity: 1",
+      "opacity: 0.9; transition: opacity 200ms reduced none, color 100ms",
       "transform: translateX(0.5px); transition: transform 200ms",
       "transform: none; transition: transform 150ms ease-in",
       "transform: translate(0.5px, 0.5px) scale(0.999); transition: transform 300ms linear 50ms",

@@ -3,7 +3,7 @@
  * later one wins as it does in the specification; then how parts are there, which the script says word by word.
  */
 import { printTransition } from "../../measure";
-import { ALWAYS, allParts, allStates, type Component, type Look, type Motion } from "../../model";
+import { ALWAYS, allParts, allStates, type Component, type Look, type LookRow, type Motion } from "../../model";
 import { baseSheet, movedOutStyle } from "../../surface";
 
 /** Conditions on looks, in the order in which the style sheet names them. */
@@ -30,8 +30,7 @@ export function styleSheet(doc: Component): string {
         const at = `:where(${state === ALWAYS ? "[data-state]" : `[data-state~="${state}"]`}${asked})`;
         const lines = Object.entries(declarations(look));
         if (lines.length) rules.push(rule(at, row.part, lines));
-        if (look.motion && Object.values(look.motion).some((m) => m.reduced !== undefined))
-          calmer.push(rule(at, row.part, [["transition", calm(look.motion)]]));
+        if (look.motion && hasCalm(row)) calmer.push(rule(at, row.part, [["transition", calm(look.motion)]]));
       }
     }
   }
@@ -39,6 +38,12 @@ export function styleSheet(doc: Component): string {
   const reduced = calmer.length ? [`@media (prefers-reduced-motion: reduce) {\n${inside}\n}`] : [];
   return [baseSheet(doc), ...rules, ...reduced, ...presenceRules(doc), ...startRule(doc)].filter(Boolean).join("\n\n");
 }
+
+/** Where one list of a part has an alternative, all of them are said again: rules for reduced motion stand last. */
+const hasCalm = (row: LookRow): boolean =>
+  Object.values(row.in).some((l) =>
+    [l, ...(l.and ?? [])].some((one) => Object.values(one.motion ?? {}).some((m) => m.reduced !== undefined)),
+  );
 
 /** Until the component has begun nothing moves. */
 function startRule({ looks, page, parts }: Component): string[] {
@@ -61,7 +66,7 @@ function declarations(look: Look): Record<string, string> {
     const presence = property === "visibility" || property === "pointer-events";
     if (!presence && !(property === "display" && value === "none")) out[property] = value;
   }
-  if (look.motion && Object.keys(look.motion).length) out.transition = printTransition(usual(look.motion));
+  if (look.motion) out.transition = printTransition(usual(look.motion)) || "none";
   return out;
 }
 

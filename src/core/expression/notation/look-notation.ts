@@ -50,7 +50,7 @@ export function printLook(look: Look): string {
     out.push(value === null ? `no ${name}` : `${name}=${quote(value)}`);
   }
   for (const [property, value] of Object.entries(look.css ?? {})) out.push(`${property}: ${value}`);
-  if (look.motion && Object.keys(look.motion).length) out.push(`transition: ${printTransition(look.motion)}`);
+  if (look.motion) out.push(`transition: ${printTransition(look.motion) || "none"}`);
   for (const { when, ...more } of look.and ?? []) out.push(`[${when}] ${printLook(more)}`);
   return out.join("; ");
 }

@@ -165,16 +165,11 @@ function calmer(doc: Component, collector: Collector): void {
   }
 }
 
-/** The cell that says how a property moves on the way into a pose, the one that is heard last. */
-export function motionPlace(
-  program: Program,
-  t: Pick<Transition, "from" | "to">,
-  part: number,
-  property: string,
-): MotionPlace {
+/** The cell that says what moves on the way into a pose: the last one with a `transition`, which replaces those before. */
+export function motionPlace(program: Program, t: Pick<Transition, "from" | "to">, part: number): MotionPlace {
   const { to } = endsOf(program, t);
   const sayings = sayingsOf(program, to.config, part, envOf(program, to));
-  const last = sayings.findLast((s) => own(s.look.motion, property) !== undefined);
+  const last = sayings.findLast((s) => s.look.motion !== undefined);
   const { name } = program.parts[part];
   if (!last) return { part: name, state: t.to, condition: null };
   return { part: name, state: program.states[last.state].name, condition: last.condition };

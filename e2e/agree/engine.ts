@@ -61,6 +61,8 @@ export async function show(browser: Browser, doc: Component): Promise<Shown> {
   // And motions stop as soon as they begin, however long the machine takes until somebody asks.
   await page.evaluate(() => {
     addEventListener("dragstart", (e) => e.preventDefault());
+    // What a person writes into a part that can be edited is theirs, and nothing that a component says.
+    addEventListener("beforeinput", (e) => (e.target as HTMLElement).isContentEditable && e.preventDefault());
     addEventListener("transitionrun", () => (window as unknown as { holdMotions(): void }).holdMotions());
   });
   const done = async (): Promise<void> => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { Datum } from "../model";
 import { compileExpression, type Env, type Scope } from "./expression";
 import { mentions } from "./mentions";
-import { compileTemplate, renameInExpression, renameInTemplate } from "./template";
+import { compileStyleTemplate, compileTemplate, renameInExpression, renameInTemplate } from "./template";
 
 const data: Datum[] = [
   { name: "n", type: "integer", initial: 3, min: 0, max: 9 },
@@ -148,5 +148,26 @@ describe("renaming inside expressions", () => {
     expect(renameInExpression('in("open") && n > 1', "state", "open", "shown")).toBe('in("shown") && n > 1');
     expect(renameInTemplate("n is ${n}", (e) => renameInExpression(e, "data", "n", "k"))).toBe("n is ${k}");
     expect(mentions("Math.max(n, 2)").map((m) => m.name)).toEqual(["n"]);
+  });
+});
+
+describe("style values with data in them", () => {
+  const of = (property: string, value: string, given: Datum[] = data) => {
+    const found = compileStyleTemplate(property, value, { ...scope, data: given });
+    return found.ok ? found.sample : found.message;
+  };
+  it("take numbers, and a datum that is one of some words", () => {
+    expect(of("width", "${n * 10}%")).toBe("1%");
+    expect(of("transform", "translate(${n}px, ${on ? 1 : 0}px)")).toBe("translate(1px, 1px)");
+    const side: Datum = { name: "side", type: "one of", initial: "left", values: ["left", "right"] };
+    expect(of("text-align", "${side}", [side])).toBe("left");
+  });
+  it("take no words that could leave their place or name an address", () => {
+    expect(of("width", "${label}")).toContain("a number is needed here");
+    expect(of("background", '${"u" + "rl(x)"}')).toContain("a number is needed here");
+    const bad: Datum = { name: "side", type: "one of", initial: "left", values: ["left", "red; } body {"] };
+    expect(of("color", "${side}", [bad])).not.toBe("left");
+    expect(of("display", "${n}")).toContain("under a condition");
+    expect(of("width", "${m}px")).toContain("m");
   });
 });

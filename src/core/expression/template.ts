@@ -1,4 +1,6 @@
 /** Text templates: plain text with `${expression}` in it; `\\${` stands for those two characters themselves. */
+
+import { valueProblem } from "../safety";
 import { compileExpression, type Env, type Located, type Scope } from "./expression";
 import { mentions } from "./mentions";
 import { findTop } from "./scan";
@@ -52,6 +54,57 @@ export function compileTemplate(text: string, scope: Scope): CompiledTemplate {
   const constant = holes.length === 0;
   const run = constant ? () => rest : (env: Env) => pieces.map((p) => p(env)).join("") + rest;
   return { ok: true, template: { constant, reads, run } };
+}
+
+/** What says by itself how a part is there: a condition says it, not a value with data in it. */
+const saysPresence = new Set(["display", "visibility", "pointer-events"]);
+
+/** Whether a value of a look's style has data in it. */
+export const isStyleTemplate = (value: string): boolean => value.includes("${");
+
+/**
+ * A style value with data in it, such as `${part * 10}%`. What stands in a hole is a number, or a datum whose words are
+ * given, so that no value can leave its declaration or name an address.
+ * @returns the template and one value that it can have, or one error with its place
+ */
+export function compileStyleTemplate(
+  property: string,
+  text: string,
+  scope: Scope,
+): { ok: true; template: Template; sample: string } | ({ ok: false } & Located) {
+  const compiled = compileTemplate(text, scope);
+  if (!compiled.ok) return compiled;
+  const all = { ok: false as const, from: 0, to: text.length };
+  if (saysPresence.has(property))
+    return { ...all, message: `say ${property} under a condition instead, as in [n > 0] …` };
+  const words: string[] = [];
+  for (const hole of holesOf(text).holes) {
+    const source = text.slice(hole.from, hole.to);
+    const inner = compileExpression(source, scope);
+    const datum = scope.data.find((d) => d.name === source.trim());
+    if (datum?.type === "one of") words.push(datum.values[0] ?? "");
+    else if (inner.ok && inner.type === "number") words.push("1");
+    else {
+      const message = "a number is needed here, or a datum that is one of some words; for others use a condition";
+      return { ok: false, message, ...hole };
+    }
+    const wrong = datum?.type === "one of" ? datum.values.map(valueProblem).find((p) => p !== null) : null;
+    if (wrong) return { ok: false, message: wrong, ...hole };
+  }
+  const sample = filled(text, words);
+  const wrong = valueProblem(sample);
+  return wrong ? { ...all, message: wrong } : { ok: true, template: compiled.template, sample };
+}
+
+/** The template with words in its holes. */
+function filled(text: string, words: readonly string[]): string {
+  let out = "";
+  let start = 0;
+  holesOf(text).holes.forEach((hole, i) => {
+    out += plain(text.slice(start, hole.from - 2)) + words[i];
+    start = hole.to + 1;
+  });
+  return out + plain(text.slice(start));
 }
 
 /** A rename inside the expressions of a template. */

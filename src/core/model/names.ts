@@ -141,6 +141,9 @@ export function mapLook(m: NameMap, look: Look, path: string): Look {
     attributes: one(look.attributes, (a) =>
       Object.fromEntries(Object.entries(a).map(([k, v]) => [k, v === null ? null : template(v, `attributes.${k}`)])),
     ),
+    css: one(look.css, (c) =>
+      Object.fromEntries(Object.entries(c).map(([k, v]) => [k, v.includes("${") ? template(v, `css.${k}`) : v])),
+    ),
     and: one(look.and, (list) =>
       list.map(({ when, ...rest }, i) => ({
         ...(mapLook(m, rest, `${path}.and[${i}]`) as typeof rest),

@@ -2,6 +2,7 @@
 import { Fault } from "../../kernel";
 import {
   compileExpression,
+  compileStyleTemplate,
   compileTemplate,
   type Evaluate,
   type Scope,
@@ -61,6 +62,14 @@ export class CellCompiler {
     if (compiled.ok) return compiled.template;
     this.report(path, compiled);
     return { constant: true, reads: [], run: () => text };
+  }
+
+  /** A style value with data in it; one that cannot be a value is left out, and reported. */
+  style(property: string, value: string, path: string): Template {
+    const compiled = compileStyleTemplate(property, value, this.scope);
+    if (compiled.ok) return compiled.template;
+    this.report(path, compiled);
+    return { constant: true, reads: [], run: () => "unset" };
   }
 
   /** ms; 0 where it cannot be computed, which is reported. */

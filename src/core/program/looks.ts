@@ -3,7 +3,7 @@
  * active states in document order, so outer before inner; a later one wins property by property.
  */
 import { Fault, presenceAfter } from "../../kernel";
-import type { Env, Evaluate, Template } from "../expression";
+import { type Env, type Evaluate, isStyleTemplate, type Template } from "../expression";
 import type { ConditionalLook, Look, Motion, Presence } from "../model";
 import type { CellCompiler } from "./cells";
 import type { ConfigurationIndex } from "./configuration";
@@ -21,6 +21,8 @@ interface CompiledLook {
   look: Look | ConditionalLook;
   text: Template | null;
   attributes: [string, Template | null][];
+  /** Values of its style with data in them, by their property. */
+  style: [string, Template][];
   /** Null where nothing is said; empty for `transition: none`. */
   motion: Record<string, CompiledMotion> | null;
 }
@@ -28,7 +30,7 @@ interface LookCell {
   part: PartIndex;
   plain: CompiledLook;
   and: { when: Evaluate; look: CompiledLook }[];
-  /** Deciding attributes with data in them. */
+  /** Deciding attributes and style values with data in them. */
   varying: Template[];
 }
 interface Looks {
@@ -57,6 +59,9 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
         name,
         value === null ? null : cells.text(value, `${path}.attributes.${name}`),
       ]),
+      style: Object.entries(look.css ?? {}).flatMap(([property, value]): [string, Template][] =>
+        isStyleTemplate(value) ? [[property, cells.style(property, value, `${path}.css.${property}`)]] : [],
+      ),
       motion:
         look.motion === undefined
           ? null
@@ -77,7 +82,11 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
         when: cells.expression(c.when, `${path}.and[${i}].when`, "boolean").run,
         look: compileOne(c, `${path}.and[${i}]`),
       }));
-      const varying = varyingOf([plain, ...and.map((c) => c.look)].flatMap((l) => l.attributes));
+      const all = [plain, ...and.map((c) => c.look)];
+      const varying = [
+        ...varyingOf(all.flatMap((l) => l.attributes)),
+        ...all.flatMap((l) => l.style.map(([, v]) => v)),
+      ];
       out[program.stateIndex.get(state)!].push({ part, plain, and, varying });
     }
   }
@@ -120,10 +129,10 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
   for (const s of active) {
     for (const cell of looks.cells[s]) {
       for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";
-      for (const v of cell.varying) key += `;${v.run(env)}`;
+      for (const v of cell.varying) key += `;${valueNow(v, env)}`;
     }
   }
-  for (const v of looks.varying) key += `;${v.run(env)}`;
+  for (const v of looks.varying) key += `;${valueNow(v, env)}`;
   let pose = looks.known.get(key);
   if (!pose) {
     const drafts = looks.base.map((b) => ({
@@ -135,8 +144,8 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
     }));
     for (const s of active) {
       for (const cell of looks.cells[s]) {
-        apply(drafts[cell.part], cell.plain);
-        for (const c of cell.and) if (holds(c.when, env)) apply(drafts[cell.part], c.look);
+        apply(drafts[cell.part], cell.plain, env);
+        for (const c of cell.and) if (holds(c.when, env)) apply(drafts[cell.part], c.look, env);
       }
     }
     for (const [p, draft] of drafts.entries()) mark(draft, program.parts[p], env);
@@ -163,6 +172,16 @@ function holds(when: Evaluate, env: Env): boolean {
 export const hasConditions = (program: Program): boolean =>
   looksOf(program).varying.length > 0 ||
   looksOf(program).cells.some((list) => list.some((c) => c.and.length > 0 || c.varying.length > 0));
+
+/** What a template gives now; null where one of its expressions fails. */
+function valueNow(template: Template, env: Env): string | null {
+  try {
+    return template.run(env);
+  } catch (error) {
+    if (error instanceof Fault) return null;
+    throw error;
+  }
+}
 
 /** One cell, or one condition of a cell, that has its say about a part. */
 export interface Saying {
@@ -218,8 +237,10 @@ function baseLook(info: PartInfo): Draft {
   return draft;
 }
 
-function apply(draft: Draft, { look, text, attributes, motion }: CompiledLook): void {
+function apply(draft: Draft, { look, text, attributes, style, motion }: CompiledLook, env: Env): void {
   applyCss(draft, look.css ?? {});
+  // Without a value the declaration is invalid at computed-value time (CSS Variables 1 §3.1).
+  for (const [property, value] of style) draft.css[property] = valueNow(value, env) ?? "unset";
   if (look.as) draft.as = look.as;
   if (look.pointer !== undefined) draft.pointer = look.pointer;
   if (look.inert !== undefined) draft.inert = look.inert;
@@ -238,7 +259,7 @@ function mark(draft: Draft, info: PartInfo, env: Env): void {
   for (const [name, value] of [...info.attributes, ...draft.attributes]) {
     if (!decides(name)) continue;
     if (value === null) draft.marks.delete(name);
-    else draft.marks.set(name, value.run(env));
+    else draft.marks.set(name, valueNow(value, env) ?? "");
   }
   if (draft.attributes.has("aria-hidden")) draft.exposed = draft.marks.get("aria-hidden") !== "true";
 }

@@ -22,6 +22,26 @@ const facts = (doc: Component, part: string, ...acts: (Stimulus | number)[]) => 
   return factsOf(program, run, at(part));
 };
 
+describe("labels", () => {
+  const doc = component({
+    parts: [
+      { name: "label", tag: "label", content: [{ name: "words", tag: "span", content: ["Window"] }, button("seat")] },
+    ],
+    states: ["one"],
+    reactions: {},
+  });
+  const focusAfter = (down: string, up: string): string => {
+    const { program, run } = runOf(doc, { down }, { up });
+    return program.parts[run.focus]?.name ?? "";
+  };
+  it("are used by a press and release at one place, or one that began on the control", () => {
+    expect([focusAfter("words", "words"), focusAfter("seat", "words")]).toEqual(["seat", "seat"]);
+  });
+  it("are not used by a press that drags over them: that selects their words", () => {
+    expect([focusAfter("words", "seat"), focusAfter("label", "seat")]).toEqual(["", ""]);
+  });
+});
+
 describe("motions", () => {
   const sliding = (far: string): Component =>
     component({

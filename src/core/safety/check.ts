@@ -46,7 +46,9 @@ function checkPart(part: Part, say: Say): void {
 function checkLook(tag: string, look: Look, path: string, say: Say): void {
   for (const [name, value] of Object.entries(look.attributes ?? {}))
     say(`${path}.attributes`, attributeProblem(tag, name, value));
-  checkStyle(look.css, path, say);
+  // A value with data in it is checked where its expressions are compiled.
+  const fixed = Object.entries(look.css ?? {}).filter(([p, value]) => !(value.includes("${") && isPropertyName(p)));
+  checkStyle(Object.fromEntries(fixed), path, say);
   for (const [property, motion] of Object.entries(look.motion ?? {})) {
     if (!isPropertyName(property)) say(`${path}.motion`, `“${property}” is not the name of a property`);
     checkMotion(motion, `${path}.motion.${property}`, say);

@@ -139,6 +139,22 @@ describe("looks", () => {
     expect([b.css.color, b.inert, b.pointer]).toEqual(["green", true, false]);
   });
 
+  it("a style value with data in it is what the data make of it, in the cell, in motion and in what is delivered", () => {
+    const doc = component({
+      parts: [box("bar"), button("more")],
+      data: [{ name: "done", type: "integer", initial: 1, min: 0, max: 4 }],
+      states: [{ name: "a" }],
+      looks: { bar: { a: "opacity: ${done / 4}; transition: opacity 100ms linear" } },
+      reactions: { "click more": { a: "/ done = done + 1" } },
+    });
+    const program = compile(doc);
+    expect(program.problems).toEqual([]);
+    const clicked = stimulate(program, start(program).state, { click: "more" }).state;
+    const half = advance(program, clicked, 50);
+    expect(factsOf(program, half, 0).opacity).toBeCloseTo(0.375);
+    expect(factsOf(program, advance(program, half, 100), 0).opacity).toBeCloseTo(0.5);
+  });
+
   it("a transition replaces the whole list before it, as in CSS, and none takes it away", () => {
     const program = compile(
       component({

@@ -92,5 +92,7 @@ export interface Component {
   looks: Record<string, PartLooks>;
   /** Conditions that the style sheet asks about, by their place. */
   conditions: Expression[];
+  /** Custom properties with data in them, for the style sheet. */
+  values: Record<string, Expression<string>>;
   requests: Record<string, { method: string; path: string }>;
 }

@@ -16,6 +16,15 @@ const holds = (page: Page, when: Expression | undefined): boolean => {
   }
 };
 
+/** A value that cannot be computed is none. */
+const valueNow = (page: Page, value: Expression<string>): string => {
+  try {
+    return value(page);
+  } catch {
+    return "";
+  }
+};
+
 /** The base, then what active states say, outer before inner; later wins. */
 function lookOf(page: Page, looks: PartLooks): Look {
   const look: Look = { ...looks.base, attributes: { ...looks.base.attributes } };
@@ -102,6 +111,7 @@ export const looks: Feature = {
     const now = looksNow(page);
     if (component.conditions.length)
       root.dataset.when = component.conditions.flatMap((c, i) => (holds(page, c) ? [`c${i}`] : [])).join(" ");
+    for (const [name, value] of Object.entries(component.values)) root.style.setProperty(name, valueNow(page, value));
     for (const [name, look] of now) write(parts[name], look, component.looks[name].texts ?? [], page);
     for (const [name, look] of now) if (isGone(look)) go(page, name, parts[name]);
   },

@@ -1,4 +1,5 @@
 /** A component as one self-contained HTML file: markup, style, a small script; nothing is loaded. */
+import { compileTemplate } from "../../expression";
 import type { Component, Problem } from "../../model";
 import { compile, type Program, sayingsOf } from "../../program";
 import type { Proof } from "../../proof";
@@ -9,7 +10,7 @@ import { indented, scriptInHtml } from "./code";
 import { commentText, escapeAttribute, escapeHtml, initialParts, markedParts, markup } from "./markup";
 import { readBackProblems } from "./read-back";
 import { script } from "./script";
-import { conditionsOnStyle, styleSheet } from "./style";
+import { conditionsOnStyle, livingValues, styleSheet } from "./style";
 
 export type Delivered = { ok: true; html: string } | { ok: false; problems: readonly Problem[] };
 
@@ -37,7 +38,7 @@ ${indented(commentText(verified(doc, proof).join("\n")))}
 ${indented(cssInHtml(styleSheet(doc)), "      ")}
     </style>
   </head>
-  <body data-state="${initial.join(" ")}"${conditionsAtStart(program)}>
+  <body data-state="${initial.join(" ")}"${startOf(program)}>
 ${markup(parts, "    ")}
     <script>
 ${scriptInHtml(indented(script(program), "      "))}
@@ -49,8 +50,8 @@ ${scriptInHtml(indented(script(program), "      "))}
   return problems.length ? { ok: false, problems } : { ok: true, html };
 }
 
-/** The style sheet's conditions that hold at the start: style is computed with them before any script. */
-function conditionsAtStart(program: Program): string {
+/** What the style sheet asks about at the start: style is computed with it before any script. */
+function startOf(program: Program): string {
   const moment = beforeMount(program);
   const env = envOf(program, moment);
   const held = new Set(
@@ -59,7 +60,14 @@ function conditionsAtStart(program: Program): string {
     ),
   );
   const words = conditionsOnStyle(program.doc).flatMap((when, i) => (held.has(when) ? [`c${i}`] : []));
-  return words.length ? ` data-when="${words.join(" ")}"` : "";
+  const values = livingValues(program.doc).flatMap(({ name, template }) => {
+    const compiled = compileTemplate(template, { data: program.data, states: [...program.stateIndex.keys()] });
+    return compiled.ok ? [`${name}: ${compiled.template.run(env)}`] : [];
+  });
+  return [
+    words.length ? ` data-when="${words.join(" ")}"` : "",
+    values.length ? ` style="${escapeAttribute(values.join("; "))}"` : "",
+  ].join("");
 }
 
 /** What was verified, in lines. */

@@ -105,6 +105,19 @@ describe("the style sheet", () => {
     ].map((s) => css.indexOf(s));
     expect(order.every((at, i) => at > (order[i - 1] ?? -1))).toBe(true);
   });
+  it("keeps values with data in them in custom properties that nobody else has, in place before any script", () => {
+    const page = deliveredPage(
+      doc({
+        parts: [box("p", ["words"], { css: { "--p-width": "1px" } })],
+        data: [{ name: "n", type: "integer", initial: 2, min: 0, max: 9 }],
+        looks: { p: { always: "width: ${n * 10}%", two: "width: ${n}px; height: ${n}px" } },
+      }),
+    );
+    for (const line of ["width: var(--p-width-2)", "width: var(--p-width-3)", "height: var(--p-height)"])
+      expect(page).toContain(line);
+    expect(page).toContain('style="--p-width-2: 20%; --p-width-3: 2px; --p-height: 2px"');
+    expect(page).toContain('"--p-height": ({ data }) => `${data.n}px`');
+  });
   it("has a rule for each way of being there that is used, and no other", () => {
     const css = styleSheet(doc({ looks: { p: { one: "hidden", two: "transparent; no pointer" } } }));
     expect(css).toContain('[data-as~="hidden"] {\n  visibility: hidden;\n}');

@@ -4,12 +4,12 @@ import type { Program } from "../../program";
 import { indented } from "./code";
 import { kernelSource } from "./kernel-source";
 import { type Managed, managed } from "./looks-table";
-import { conditionsOnStyle } from "./style";
+import { conditionsOnStyle, livingValues } from "./style";
 import { componentCode } from "./tables";
 
 /** A feature of the kernel's host in a page, the module it is in, and what needs it. */
 const features: readonly { name: string; module: string; needed(asked: Asked): boolean }[] = [
-  { name: "looks", module: "dom/looks", needed: (a) => a.looks || a.conditions },
+  { name: "looks", module: "dom/looks", needed: (a) => a.looks || a.conditions || a.living },
   { name: "focus", module: "dom/focus", needed: (a) => a.focus || a.looks },
   { name: "pointer", module: "dom/pointer", needed: (a) => a.on("click", "pointer down", "pointer up") },
   { name: "hover", module: "dom/pointer", needed: (a) => a.on("pointer enter", "pointer leave") },
@@ -32,6 +32,8 @@ const features: readonly { name: string; module: string; needed(asked: Asked): b
 interface Asked {
   looks: boolean;
   conditions: boolean;
+  /** Style values with data in them. */
+  living: boolean;
   focus: boolean;
   holds: boolean;
   /** Some expression asks about the page. */
@@ -46,6 +48,7 @@ function askedBy({ doc }: Program, looks: readonly Managed[], conditions: readon
   return {
     looks: looks.length > 0,
     conditions: conditions.length > 0,
+    living: livingValues(doc).length > 0,
     focus: Object.keys(doc.focus).length > 0 || done.has("focus"),
     holds: Object.values(doc.focus).some((f) => f.within !== undefined),
     page: /page\.(width|height|scroll|reducedMotion)/.test(

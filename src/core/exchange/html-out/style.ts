@@ -2,6 +2,7 @@
  * The looks as a style sheet: the base style, a rule a cell in the order of the document, all of one weight, so that the
  * later one wins as it does in the specification; then how parts are there, which the script says word by word.
  */
+import { isStyleTemplate } from "../../expression";
 import { printTransition } from "../../measure";
 import { ALWAYS, allParts, allStates, type Component, type Look, type LookRow, type Motion } from "../../model";
 import { baseSheet, movedOutStyle } from "../../surface";
@@ -17,8 +18,42 @@ export const conditionsOnStyle = (doc: Component): string[] => [
   ),
 ];
 
+/** A custom property that carries a style value with data in it, as the script keeps it. */
+export interface LivingValue {
+  name: string;
+  template: string;
+}
+
+/** The style values with data in them, each a custom property on the page of its own, named for its part and property. */
+export function livingValues(doc: Component): LivingValue[] {
+  return [...named(doc).values()];
+}
+
+const keyOf = (part: string, property: string, template: string): string => JSON.stringify([part, property, template]);
+
+function named(doc: Component): Map<string, LivingValue> {
+  const out = new Map<string, LivingValue>();
+  const written = JSON.stringify([doc.tokens, doc.page, doc.parts, doc.looks]);
+  const taken = new Set(written.match(/--[\w-]+/g));
+  for (const row of doc.looks) {
+    for (const look of Object.values(row.in).flatMap((l) => [l, ...(l.and ?? [])])) {
+      for (const [property, template] of Object.entries(look.css ?? {})) {
+        const key = keyOf(row.part, property, template);
+        if (!isStyleTemplate(template) || out.has(key)) continue;
+        const base = `--${row.part}-${property.replace(/^-+/, "")}`;
+        let name = base;
+        for (let n = 2; taken.has(name); n++) name = `${base}-${n}`;
+        taken.add(name);
+        out.set(key, { name, template });
+      }
+    }
+  }
+  return out;
+}
+
 export function styleSheet(doc: Component): string {
   const conditions = conditionsOnStyle(doc);
+  const living = named(doc);
   const rules: string[] = [];
   const calmer: string[] = [];
   for (const state of [ALWAYS, ...allStates(doc).map((s) => s.state.name)]) {
@@ -28,7 +63,10 @@ export function styleSheet(doc: Component): string {
       for (const { when, ...look } of [{ ...plain, when: undefined }, ...and]) {
         const asked = when === undefined ? "" : `[data-when~="c${conditions.indexOf(when)}"]`;
         const at = `:where(${state === ALWAYS ? "[data-state]" : `[data-state~="${state}"]`}${asked})`;
-        const lines = Object.entries(declarations(look));
+        const lines = Object.entries(declarations(look)).map(([property, value]): [string, string] => {
+          const name = living.get(keyOf(row.part, property, value))?.name;
+          return [property, name ? `var(${name})` : value];
+        });
         if (lines.length) rules.push(rule(at, row.part, lines));
         if (look.motion && hasCalm(row)) calmer.push(rule(at, row.part, [["transition", calm(look.motion)]]));
       }

@@ -12,6 +12,7 @@ import {
 import { answerEvent, type Program, timerEvent } from "../../program";
 import { expressionCode, list, object, templateCode, text } from "./code";
 import { type Managed, partLooks } from "./looks-table";
+import { livingValues } from "./style";
 
 /** The component's tables. @param parts whose elements are needed @param conditions that the style sheet asks about */
 export function componentCode(
@@ -36,6 +37,7 @@ export function componentCode(
     ["focus", object(Object.entries(doc.focus).map(([s, f]) => [s, JSON.stringify(f)] as const))],
     ["looks", object(looks.map((m) => [m.part.name, partLooks(m)] as const))],
     ["conditions", list(conditions.map(expressionCode))],
+    ["values", object(livingValues(doc).map((v) => [v.name, templateCode(v.template)] as const))],
     ["requests", object((doc.requests ?? []).map((r, i) => [r.name, writer.request(r.method, r.path, i)] as const))],
   ]);
 }

@@ -20,7 +20,7 @@ import { measureFault } from "../measured";
 import type { Names } from "../names";
 import { fault, listed, type Parsed } from "../parsed";
 import { endOfQuote, findTop, type Piece, quote, splitTop, trimmed, unquote } from "../scan";
-import { compileTemplate } from "../template";
+import { compileStyleTemplate, compileTemplate, isStyleTemplate } from "../template";
 import { parseFocusTarget, printFocusTarget } from "./action-notation";
 
 type Flag = "pointer" | "inert" | "disabled" | "exposed";
@@ -155,7 +155,13 @@ function readDeclaration(text: string, piece: Piece, colon: number, look: Look, 
   const name = property.text.startsWith("--") ? property.text : property.text.toLowerCase();
   if (!/^-{0,2}[A-Za-z][\w-]*$/.test(name)) return fault("not the name of a CSS property", property);
   if (!value.text) return fault("a value is missing after the colon", { from: value.from, to: piece.to });
-  const wrong = valueProblem(value.text);
+  let sample = value.text;
+  if (isStyleTemplate(value.text) && name !== "transition") {
+    const template = compileStyleTemplate(name, value.text, names);
+    if (!template.ok) return fault(template.message, shift(template, value.from, value.to));
+    sample = template.sample;
+  }
+  const wrong = valueProblem(sample);
   if (wrong) return fault(wrong, value);
   if (name === "transition") {
     const motion = parseTransition(value.text);
@@ -180,7 +186,7 @@ function readDeclaration(text: string, piece: Piece, colon: number, look: Look, 
     return fault("say not displayed instead", { from: property.from, to: value.to });
   }
   if (own(look.css, name) !== undefined) return fault(`${name} is said twice in this cell`, piece);
-  if (!supports(name, value.text)) {
+  if (!supports(name, sample)) {
     const known = supports(name, "inherit");
     return known ? fault(`${name} does not take this value`, value) : fault("no such CSS property", property);
   }

@@ -230,7 +230,7 @@ function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartI
   machine.pressed = null;
   release(machine, target);
   if (pressed === null) return;
-  click(machine, common(machine.program, pressed, target));
+  click(machine, common(machine.program, pressed, target), pressed === target ? null : pressed);
 }
 
 function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | null } | { press: string }>): void {

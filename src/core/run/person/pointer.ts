@@ -97,13 +97,18 @@ export function press(m: Working, target: PartIndex): void {
 /** The button comes up. */
 export const release = (m: Working, target: PartIndex): void => dispatch(m, "pointer up", target);
 
-/** A click and, where the target is a label, that of its control. */
-export function click(m: Working, target: PartIndex): void {
+/**
+ * A click and, where the target is a label, that of its control.
+ * @param dragged where the button went down, if it came up elsewhere: that selects the label's words and does not use it,
+ *   unless it began on the control
+ */
+export function click(m: Working, target: PartIndex, dragged: PartIndex | null = null): void {
   m.prevented = false;
   dispatch(m, "click", target);
   if (target === DOCUMENT || m.prevented) return;
   const control = labelledControl(m.program, m, target);
   const inside = control !== DOCUMENT && m.program.parts[target].path.includes(control);
+  if (dragged !== null && !pathOf(m.program, dragged).includes(control)) return;
   if (control === DOCUMENT || inside || !m.layout.displayed[control] || m.layout.disabled[control]) return;
   if (m.layout.focusable[control]) {
     const from = m.focus;

@@ -114,6 +114,8 @@ function stimulusOf(
     (p) => layout.landing[p.index] === p.index && layout.inSight[p.index] && isInView(program, state, p.index),
   );
   const scrolls = program.doc.page.blocks !== undefined;
+  // A pointer that is pressed and moves selects, and how far that scrolls the page is the browser's own affair.
+  if (scrolls && state.pressed !== null && (kind === "move" || kind === "up" || kind === "scroll")) return null;
   const part = clickable[at % Math.max(1, clickable.length)]?.name;
   switch (kind) {
     case "wait":

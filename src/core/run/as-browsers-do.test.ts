@@ -22,6 +22,27 @@ const facts = (doc: Component, part: string, ...acts: (Stimulus | number)[]) => 
   return factsOf(program, run, at(part));
 };
 
+describe("a click on what goes in between", () => {
+  const after = (event: string, look: string, ...acts: Stimulus[]): string => {
+    const doc = component({
+      parts: [box("around", [button("seat")])],
+      states: ["there", "going", "clicked"],
+      looks: { seat: { going: look } },
+      reactions: { [`${event} seat`]: { there: "going" }, "click around": { going: "clicked" } },
+    });
+    const { program, run } = runOf(doc, ...acts);
+    return doc.states[program.configurations.at(run.config).states[1] - 1].name;
+  };
+  it("comes where it is only hidden", () => {
+    expect(after("pointer up", "hidden", { click: "seat" })).toBe("clicked");
+    expect(after("pointer down", "not displayed", { down: "seat" }, { up: "around" })).toBe("clicked");
+  });
+  it("does not come where it was taken out of the document", () => {
+    for (const event of ["pointer up", "pointer down"]) expect(after(event, "absent", { click: "seat" })).toBe("going");
+    expect(after("pointer down", "absent", { down: "seat" }, { up: "around" })).toBe("going");
+  });
+});
+
 describe("labels", () => {
   const doc = component({
     parts: [

@@ -226,11 +226,21 @@ function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartI
     noticeDisabled(machine, target);
     return;
   }
+  letGo(machine, target, true);
+}
+
+/**
+ * The button comes up, and a click follows where it went down before. What was taken out of the document in between, or
+ * by those who hear of it, is not clicked (UI Events §3.4.5, as browsers read it).
+ * @param moved whether the pointer went elsewhere in between
+ */
+function letGo(machine: Machine, target: PartIndex, moved: boolean): void {
+  release(machine, target);
   const { pressed } = machine;
   machine.pressed = null;
-  release(machine, target);
-  if (pressed === null) return;
-  click(machine, common(machine.program, pressed, target), pressed === target ? null : pressed);
+  if (pressed === null || (target !== DOCUMENT && !machine.layout.present[target])) return;
+  const at = common(machine.program, pressed, target);
+  click(machine, at, moved && pressed !== target ? pressed : null);
 }
 
 function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | null } | { press: string }>): void {
@@ -297,11 +307,11 @@ export function pointerClick(program: Program, state: RunState, aimed: PartIndex
   moveOnto(machine, landing(machine, aimed));
   const target = landing(machine, aimed);
   cause.landed = target;
+  machine.pressed = target;
   pointerDown(machine, target);
   // What the press changed may lie over the place by now.
   const there = aimed === DOCUMENT || machine.layout.displayed[aimed] ? landing(machine, aimed) : DOCUMENT;
-  release(machine, there);
-  click(machine, there === target ? target : common(program, target, there));
+  letGo(machine, there, false);
   noticeDisabled(machine, target);
   finish(machine, state);
   return { state: machine.result(), step };

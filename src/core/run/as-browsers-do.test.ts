@@ -23,7 +23,7 @@ const facts = (doc: Component, part: string, ...acts: (Stimulus | number)[]) => 
 };
 
 describe("a click on what goes in between", () => {
-  const after = (event: string, look: string, ...acts: Stimulus[]): string => {
+  const endsIn = (event: string, look: string, ...acts: Stimulus[]): string => {
     const doc = component({
       parts: [box("around", [button("seat")])],
       states: ["there", "going", "clicked"],
@@ -34,12 +34,13 @@ describe("a click on what goes in between", () => {
     return doc.states[program.configurations.at(run.config).states[1] - 1].name;
   };
   it("comes where it is only hidden", () => {
-    expect(after("pointer up", "hidden", { click: "seat" })).toBe("clicked");
-    expect(after("pointer down", "not displayed", { down: "seat" }, { up: "around" })).toBe("clicked");
+    expect(endsIn("pointer up", "hidden", { click: "seat" })).toBe("clicked");
+    expect(endsIn("pointer down", "not displayed", { down: "seat" }, { up: "around" })).toBe("clicked");
   });
   it("does not come where it was taken out of the document", () => {
-    for (const event of ["pointer up", "pointer down"]) expect(after(event, "absent", { click: "seat" })).toBe("going");
-    expect(after("pointer down", "absent", { down: "seat" }, { up: "around" })).toBe("going");
+    for (const event of ["pointer up", "pointer down"])
+      expect(endsIn(event, "absent", { click: "seat" })).toBe("going");
+    expect(endsIn("pointer down", "absent", { down: "seat" }, { up: "around" })).toBe("going");
   });
 });
 
@@ -328,6 +329,11 @@ describe("names", () => {
   it("leave out what is hidden, and what stands for itself", () => {
     expect(facts(named(["go ", box("d", ["now"])], { d: { s: "hidden" } }), "p").name).toBe("go");
     expect(facts(named(["go ", box("d", ["now"], { attributes: { role: "status" } })]), "p").name).toBe("go");
+  });
+  it("leave out what is hidden, and keep what is only inert", () => {
+    const hidden = box("d", ["now"], { attributes: { hidden: "" } });
+    expect(facts(named(["go ", hidden], { d: { always: "inert" } }), "p").name).toBe("go");
+    expect(facts(named(["go ", box("d", ["now"])], { d: { always: "inert" } }), "p").name).toBe("go now");
   });
   it("have a space round what is a block, and none in a line", () => {
     const span = { name: "x", tag: "span", content: ["a"] };

@@ -25,6 +25,8 @@ export interface Layout {
   focusable: readonly boolean[];
   /** Parts in the order of the Tab key (HTML, sequential focus navigation). */
   tabOrder: readonly PartIndex[];
+  /** Neither hidden nor `aria-hidden`: it has its say in names. Accname 1.2 has no word on what is inert. */
+  named: readonly boolean[];
   exposed: readonly boolean[];
 }
 
@@ -80,6 +82,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const inSight = new Array<boolean>(n);
   const inert = new Array<boolean>(n);
   const disabled = new Array<boolean>(n);
+  const named = new Array<boolean>(n);
   const exposed = new Array<boolean>(n);
   const pointer = new Array<boolean>(n);
   const hidden = new Array<boolean>(n);
@@ -96,7 +99,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     inSight[p] = displayed[p] && !hidden[p] && !out[p];
     inert[p] = look.inert || (!root && inert[up]);
     disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
-    exposed[p] = displayed[p] && !hidden[p] && !inert[p] && look.exposed && (root || exposed[up]);
+    named[p] = displayed[p] && !hidden[p] && look.exposed && (root || named[up]);
+    exposed[p] = named[p] && !inert[p];
     pointer[p] = look.pointer ?? (root || pointer[up]);
   }
   const catches = parts.map((_, p) => inSight[p] && pointer[p] && !inert[p]);
@@ -111,6 +115,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     movedOut: out,
     inert,
     disabled,
+    named,
     exposed,
     catches,
     landing: parts.map((_, p) => (displayed[p] ? landing(parts, catches, p) : DOCUMENT)),

@@ -143,10 +143,10 @@ function compute(
 
 /** What `aria-labelledby` makes of it; empty where nothing it names is there. */
 function labelledBy(program: Program, moment: Moment, part: PartIndex, seen: ReadonlySet<PartIndex>): string {
-  const { exposed, inert } = layoutOf(program, moment);
+  const { named } = layoutOf(program, moment);
   const texts = labelsOf(program, moment, part)
     // A label counts even when it is hidden, with what is hidden inside it (step 2A).
-    .map((p) => compute(program, moment, p, true, new Set([...seen].filter((s) => s !== p)), !exposed[p] && !inert[p]));
+    .map((p) => compute(program, moment, p, true, new Set([...seen].filter((s) => s !== p)), !named[p]));
   return texts.join("").trim() ? texts.join(" ") : "";
 }
 
@@ -157,11 +157,8 @@ function labelsOf(program: Program, moment: Moment, part: PartIndex): PartIndex[
   return ids.map((id) => partById(program, moment, id)).filter((p) => p !== DOCUMENT && present[p]);
 }
 
-/** Neither hidden nor `aria-hidden`. What is inert is left out of the tree, not out of names: accname has no word on it. */
-function isHeard(program: Program, moment: Moment, part: PartIndex): boolean {
-  const { exposed, inert } = layoutOf(program, moment);
-  return exposed[part] || inert[part];
-}
+/** Whether it has its say in the names of others. */
+const isHeard = (program: Program, moment: Moment, part: PartIndex): boolean => layoutOf(program, moment).named[part];
 
 export function partById(program: Program, moment: Moment, id: string): PartIndex {
   for (const p of program.parts) if (attributeOf(program, moment, p.index, "id") === id) return p.index;

@@ -1,7 +1,7 @@
 /** Hostile texts in every place of a component, and hostile markup, opened in a browser as what was delivered. */
 import type { Browser } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { deliverHtml } from "../src/core/exchange";
+import { deliverHtml } from "../src/core/deliver";
 import { readHtml } from "../src/core/exchange/html-in/read";
 import { readComponentValue } from "../src/core/model";
 import { hostileMarkup, payloads, places, plainComponent } from "../src/core/testing/hostile";

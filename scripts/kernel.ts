@@ -4,7 +4,7 @@ import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join, relative } from "node:path";
 import { transformSync } from "amaro";
 
-const OUT = "src/core/exchange/html-out/kernel-source.ts";
+const OUT = "src/core/deliver/page/kernel-source.ts";
 const ROOT = "src/kernel";
 const folders = [ROOT, `${ROOT}/surface`, `${ROOT}/dom`];
 

@@ -5,6 +5,7 @@ import type { Component } from "../../src/core/model";
 import { deliveredPage } from "../../src/core/testing/delivered";
 import { withNames } from "../agreement";
 import { launch } from "../stage";
+import { type BuiltTarget, builtPage } from "./built";
 import { ownClock } from "./clock";
 
 export type EngineName = "chromium" | "firefox";
@@ -41,7 +42,7 @@ export interface Shown {
 const free = new WeakMap<Browser, Page[]>();
 
 /** A tab with the delivered page of a component in it, on a clock of its own. */
-export async function show(browser: Browser, doc: Component): Promise<Shown> {
+export async function show(browser: Browser, doc: Component, target: "page" | BuiltTarget = "page"): Promise<Shown> {
   const tabs = free.get(browser) ?? [];
   free.set(browser, tabs);
   const page = tabs.pop() ?? (await (await browser.createBrowserContext()).newPage());
@@ -53,9 +54,10 @@ export async function show(browser: Browser, doc: Component): Promise<Shown> {
   await page.evaluate("globalThis.__name = (f) => f");
   await page.evaluate(ownClock);
   const css = doc.page.blocks ? doc.page.css : `${doc.page.css ?? ""}\n${roomy}`;
-  await page.setContent(
-    deliveredPage({ ...doc, page: { ...doc.page, ...(css ? { css } : {}) }, parts: withNames(doc.parts) }),
-  );
+  const whole = { ...doc, page: { ...doc.page, ...(css ? { css } : {}) }, parts: withNames(doc.parts) };
+  // What a component's style says of the page around it is the business of the page that has it.
+  const around = doc.page.blocks ? "body { margin: 0 }" : "html { overflow: hidden }";
+  await page.setContent(target === "page" ? deliveredPage(whole) : await builtPage(target, whole, around));
   await page.evaluate(probe);
   // A pressed pointer that moves would drag a link away, which no page is told of and headless browsers may not survive.
   // And motions stop as soon as they begin, however long the machine takes until somebody asks.

@@ -7,6 +7,7 @@ import { attributeOf, factsOf, isInView, layoutOf, scrollAt } from "../../src/co
 import type { Deed } from "../../src/core/testing/specifications";
 import type {} from "../../src/probe/page";
 import type { PageFacts } from "../../src/probe/probe";
+import type { BuiltTarget } from "./built";
 import { type EngineName, show } from "./engine";
 import { unlikeTree } from "./tree";
 
@@ -202,12 +203,13 @@ export async function difference(
   doc: Component,
   deeds: readonly Deed[],
   engine: EngineName,
+  target: "page" | BuiltTarget = "page",
 ): Promise<Difference | null> {
   const program = compile(doc);
   const names = program.parts.map((p) => p.name);
   const attributes = attributesOf(program);
   if (start(program).step.loop) return null;
-  const { page, errors, done: giveBack } = await show(browser, doc);
+  const { page, errors, done: giveBack } = await show(browser, doc, target);
   const done: string[] = [];
   const held = new Set<string>();
   let pressed = false;

@@ -6,6 +6,7 @@ import fc from "fast-check";
 import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";
 import { allParts, allStates, type Component } from "../../src/core/model";
 import { deeds, specifications } from "../../src/core/testing/specifications";
+import type { BuiltTarget } from "./built";
 import { type EngineName, open } from "./engine";
 import { difference } from "./hold";
 
@@ -16,6 +17,7 @@ const option = (name: string, otherwise: string): string => {
 const runs = Number(option("runs", "100"));
 const seed = Number(option("seed", String(Date.now() % 1_000_000)));
 const engine = option("engine", "chromium") as EngineName;
+const target = option("target", "page") as "page" | BuiltTarget;
 const side = Number(option("tabs", "4"));
 const shrink = option("shrink", "yes") === "yes";
 
@@ -50,7 +52,7 @@ const one = async (): Promise<void> => {
   while (next < runs) {
     const run = next++;
     const property = fc.asyncProperty(specifications, deeds, async (doc, acts) => {
-      const d = await difference(browser, doc, acts, engine);
+      const d = await difference(browser, doc, acts, engine, target);
       if (d)
         throw new Error(
           `${sheet(doc)}\n  done: ${d.done.join(" → ") || "nothing"}\n  ${d.differs.slice(0, 4).join("\n  ")}`,

@@ -1,7 +1,8 @@
 /** Code and documents out, with what was verified about them. */
 import { App, Button } from "antd";
 import { useMemo, useState } from "react";
-import { type Delivered, deliverHtml, verified, writeScxml } from "../../core/exchange";
+import { type Delivered, deliverHtml, verified } from "../../core/deliver";
+import { writeScxml } from "../../core/exchange";
 import { writeComponent } from "../../core/model";
 import { NotInForce } from "../sheet/NotInForce";
 import { useDoc } from "../store/document";

@@ -1,7 +1,6 @@
-/** In and out: HTML read, code and reports written. */
+/** In and out: HTML and charts read, charts and reports written. */
 
 export * from "./html-in/read";
-export { type Delivered, deliverHtml, verified } from "./html-out/deliver";
 export * from "./reports";
 export * from "./scxml";
 export * from "./stand-in";

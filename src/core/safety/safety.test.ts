@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoComponents } from "../../demo";
-import { deliverHtml, readScxml, writeScxml } from "../exchange";
+import { deliverHtml } from "../deliver";
+import { readScxml, writeScxml } from "../exchange";
 import { readHtml } from "../exchange/html-in/read";
 import { rename } from "../expression";
 import { allStates, boundsProblem, type Component, readComponent, writeComponent } from "../model";

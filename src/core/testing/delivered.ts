@@ -1,4 +1,4 @@
-import { deliverHtml } from "../exchange";
+import { deliverHtml } from "../deliver";
 import type { Component } from "../model";
 
 /** The delivered page. @throws where the component cannot be delivered: a test must not pass on an empty page */

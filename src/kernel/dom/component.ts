@@ -22,13 +22,16 @@ export type Target =
   | { previous: string | null }
   | { back: true };
 
+/** ms, or a CSS time with custom properties in it, such as `var(--hold)`. */
+export type Time = number | string;
+
 export type Act =
   | { do: "assign"; data: string; value: Expression }
   | { do: "focus"; target: Target }
   | { do: "stop" | "prevent" }
   | { do: "raise"; event: string }
-  /** delay in ms; a timer is sent under its own name and starts anew */
-  | { do: "send"; event: string; delay: number; id?: string; restart?: boolean }
+  /** delay in ms, or a CSS time that the page computes; a timer is sent under its own name and starts anew */
+  | { do: "send"; event: string; delay: Time; id?: string; restart?: boolean }
   | { do: "cancel"; id: string }
   | { do: "scroll"; to: { part: string } | { distance: string }; smooth: boolean }
   | { do: "announce"; text: Expression<string> }
@@ -57,8 +60,8 @@ export interface Reaction {
   ratio?: number;
   when?: Expression;
   in: Record<string, Way[]>;
-  /** ms in the state, for delays and intervals. */
-  after?: Record<string, number>;
+  /** Time in the state, for delays and intervals. */
+  after?: Record<string, Time>;
 }
 
 export interface Look {
@@ -94,5 +97,6 @@ export interface Component {
   conditions: Expression[];
   /** Custom properties with data in them, for the style sheet. */
   values: Record<string, Expression<string>>;
-  requests: Record<string, { method: string; path: string }>;
+  /** Where to ask; or what asks, and has failed where its promise does or what it gives is not ok. */
+  requests: Record<string, { method: string; path: string } | ((options: { signal: AbortSignal }) => Promise<unknown>)>;
 }

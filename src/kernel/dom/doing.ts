@@ -50,14 +50,16 @@ export const announcing: Feature = {
 export const requesting: Feature = {
   acts: {
     async request(page: Page, { request }: Of<"request">) {
-      const { method, path } = page.component.requests[request];
+      const ask = page.component.requests[request];
       const { signal } = page.listening;
       let ok = false;
       try {
-        ({ ok } = await fetch(path, { method, signal }));
-      } catch {
-        if (signal.aborted) return;
-      }
+        const answer = await (typeof ask === "function"
+          ? ask({ signal })
+          : fetch(ask.path, { method: ask.method, signal }));
+        ok = answer !== false && (answer as { ok?: boolean } | undefined)?.ok !== false;
+      } catch {}
+      if (signal.aborted) return;
       page.arrive(`request.${request}.${ok ? "ok" : "failed"}`);
     },
   },

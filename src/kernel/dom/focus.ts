@@ -24,8 +24,11 @@ function stops(within: HTMLElement): HTMLElement[] {
   return [...numbered, ...all.filter((e) => tabIndexOf(e) === 0)];
 }
 
+/** The element with the focus in the same document or shadow tree. */
+const activeIn = (root: HTMLElement): Element | null => (root.getRootNode() as Document | ShadowRoot).activeElement;
+
 const focused = (root: HTMLElement): HTMLElement | null => {
-  const { activeElement } = document;
+  const activeElement = activeIn(root);
   return activeElement instanceof HTMLElement && activeElement !== document.body && root.contains(activeElement)
     ? activeElement
     : null;
@@ -97,7 +100,7 @@ export const hold: Feature = {
         if (event.key !== "Tab" || event.defaultPrevented || !held) return;
         event.preventDefault();
         const list = stops(held);
-        const at = list.indexOf(document.activeElement as HTMLElement);
+        const at = list.indexOf(activeIn(page.root) as HTMLElement);
         const next = event.shiftKey ? (at > 0 ? at - 1 : list.length - 1) : (at + 1) % list.length;
         list[next]?.focus();
       },
@@ -105,7 +108,7 @@ export const hold: Feature = {
     );
     const keep = (event: Event): void => {
       const held = holder(page);
-      if (!held?.contains(document.activeElement)) return;
+      if (!held?.contains(activeIn(page.root))) return;
       const path = event.composedPath().filter((e): e is HTMLElement => e instanceof HTMLElement);
       const to = path.find(canFocus);
       if (!to || !held.contains(to)) event.preventDefault();
@@ -115,7 +118,11 @@ export const hold: Feature = {
     document.addEventListener(
       "pointerdown",
       (event) => {
-        if ((event.target as Element).closest("button:disabled, input:disabled, select:disabled, textarea:disabled"))
+        if (
+          (event.composedPath()[0] as Element).closest(
+            "button:disabled, input:disabled, select:disabled, textarea:disabled",
+          )
+        )
           keep(event);
       },
       { signal },

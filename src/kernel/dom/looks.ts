@@ -4,9 +4,9 @@ import type { Env, Expression, Look, PartLooks } from "./component";
 import type { Feature, Page } from "./page";
 
 /** What is inside an element by itself, while a look's text stands there instead. */
-const inside = new WeakMap<HTMLElement, ChildNode[]>();
+export const inside = new WeakMap<HTMLElement, ChildNode[]>();
 /** An absent element leaves a comment behind, to come back to its place. */
-const marks = new WeakMap<HTMLElement, Comment>();
+export const marks = new WeakMap<HTMLElement, Comment>();
 
 const holds = (page: Page, when: Expression | undefined): boolean => {
   try {
@@ -52,7 +52,7 @@ function come(element: HTMLElement): void {
 function go(page: Page, name: string, element: HTMLElement): void {
   const away = (): void => {
     const look = lookOf(page, page.component.looks[name]);
-    if (!isGone(look)) return;
+    if (!isGone(look) || page.listening.signal.aborted) return;
     element.hidden = look.as === "not displayed";
     if (look.as !== "absent" || marks.has(element)) return;
     const mark = document.createComment(name);

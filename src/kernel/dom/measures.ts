@@ -13,6 +13,19 @@ export function pixels(page: Page, length: string, whole: number): number {
   box.remove();
   return height;
 }
+/** A time of the specification in ms, as the browser computes it where the component is. */
+export const times: Feature = {
+  time({ root }, text) {
+    const ruler = document.createElement("div");
+    // Whatever a page says about motion, so that it cannot change what is measured.
+    ruler.style.setProperty("animation-duration", text, "important");
+    root.append(ruler);
+    const seconds = Number.parseFloat(getComputedStyle(ruler).animationDuration);
+    ruler.remove();
+    return Math.round(seconds * 1e6) / 1e3;
+  },
+};
+
 const range = (): number => Math.max(0, document.documentElement.scrollHeight - innerHeight);
 
 /**

@@ -8,7 +8,7 @@ import { matches } from "../events";
 import { Fault, type Run } from "../run";
 import { select } from "../select";
 import { startChart, take } from "../take";
-import type { Act, Component, Env, Expression, Reaction, Target, Way } from "./component";
+import type { Act, Component, Env, Expression, Reaction, Target, Time, Way } from "./component";
 
 /** Automatic steps at one instant after which a run is cut. */
 const MAX_STEPS = 1000;
@@ -29,6 +29,8 @@ export interface Feature {
   settle?(page: Page): void;
   /** The component has begun: what changes from now on is seen to change. */
   begun?(page: Page): void;
+  /** A CSS time that only the page can compute, ms. */
+  time?(page: Page, text: string): number;
   /** Before every change. */
   before?(page: Page): void;
 }
@@ -230,10 +232,14 @@ export class Page implements Run<Env>, Env {
     else if (act.do === "focus") this.wanted.push(act.target);
     else if (act.do === "cancel") this.cancel((t) => t.id === act.id);
     else if (act.do === "send") {
+      const delay = this.time(act.delay);
       if (act.restart) this.cancel((t) => t.id === act.id);
-      if (act.delay <= 0 && !act.restart) this.external.push(act.event);
-      else this.later(act.event, act.delay, act.id);
+      if (delay <= 0 && !act.restart) this.external.push(act.event);
+      else this.later(act.event, delay, act.id);
     } else for (const f of this.features) f.acts?.[act.do]?.(this, act as never);
+  }
+  private time(time: Time): number {
+    return typeof time === "number" ? time : this.features.find((f) => f.time)!.time!(this, time);
   }
   leave(state: StateIndex): void {
     this.cancel((t) => t.state === state);
@@ -241,8 +247,9 @@ export class Page implements Run<Env>, Env {
   enter(state: StateIndex): void {
     const { name } = this.states[state];
     for (const row of this.rows) {
-      const delay = row.at.after?.[name];
-      if (delay === undefined || !row.cells[state]) continue;
+      const after = row.at.after?.[name];
+      if (after === undefined || !row.cells[state]) continue;
+      const delay = this.time(after);
       const timer: Timer = { id: undefined, state, handle: 0 };
       const run = (): void => {
         if (row.at.on === "every") timer.handle = setTimeout(run, delay);

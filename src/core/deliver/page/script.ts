@@ -1,11 +1,11 @@
 /** The behaviour as a script that a reviewer can read: the kernel's modules that it needs, then the component's tables. */
-import { everyAction, partsInBehaviour } from "../../model";
+import { type Component, everyAction, partsInBehaviour } from "../../model";
 import type { Program } from "../../program";
 import { indented } from "./code";
 import { kernelSource } from "./kernel-source";
 import { type Managed, managed } from "./looks-table";
 import { conditionsOnStyle, livingValues } from "./style";
-import { componentCode } from "./tables";
+import { componentCode, isTied } from "./tables";
 
 /** A feature of the kernel's host in a page, the module it is in, and what needs it. */
 const features: readonly { name: string; module: string; needed(asked: Asked): boolean }[] = [
@@ -20,6 +20,7 @@ const features: readonly { name: string; module: string; needed(asked: Asked): b
   { name: "blur", module: "dom/surroundings", needed: (a) => a.on("window blur") },
   { name: "conditions", module: "dom/surroundings", needed: (a) => a.page },
   { name: "calm", module: "dom/surroundings", needed: (a) => a.on("reduced motion") },
+  { name: "times", module: "dom/measures", needed: (a) => a.tied },
   { name: "widths", module: "dom/measures", needed: (a) => a.on("width above", "width below") },
   { name: "distances", module: "dom/measures", needed: (a) => a.on("scroll past", "scroll back") },
   { name: "views", module: "dom/measures", needed: (a) => a.on("in view", "out of view") },
@@ -36,6 +37,8 @@ interface Asked {
   living: boolean;
   focus: boolean;
   holds: boolean;
+  /** Some time depends on a custom property. */
+  tied: boolean;
   /** Some expression asks about the page. */
   page: boolean;
   on(...kinds: string[]): boolean;
@@ -51,6 +54,7 @@ function askedBy({ doc }: Program, looks: readonly Managed[], conditions: readon
     living: livingValues(doc).length > 0,
     focus: Object.keys(doc.focus).length > 0 || done.has("focus"),
     holds: Object.values(doc.focus).some((f) => f.within !== undefined),
+    tied: timesOf(doc).some(isTied),
     page: /page\.(width|height|scroll|reducedMotion)/.test(
       JSON.stringify([doc.parts, doc.looks, doc.reactions, doc.states]),
     ),
@@ -58,6 +62,11 @@ function askedBy({ doc }: Program, looks: readonly Managed[], conditions: readon
     does: (...list) => list.some((a) => done.has(a)),
   };
 }
+
+const timesOf = (doc: Component): string[] => [
+  ...doc.reactions.flatMap((r) => Object.values(r.in).flatMap((c) => (c === "ignored" ? [] : (c.after ?? [])))),
+  ...everyAction(doc).flatMap((a) => (a.do === "send" ? (a.delay ?? []) : a.do === "start" ? a.after : [])),
+];
 
 /** The modules with all that they need, each after those it needs. */
 function inOrder(wanted: readonly string[]): string[] {
@@ -71,21 +80,45 @@ function inOrder(wanted: readonly string[]): string[] {
   return out;
 }
 
-export function script(program: Program): string {
+/** What a component needs of the kernel, and its own tables as code. */
+export interface Needs {
+  features: readonly string[];
+  /** The kernel's modules with those features, each after those it needs. */
+  modules: readonly string[];
+  component: string;
+}
+
+/** @param stands whether requests go to the stand-in service that the app has, or where they say */
+export function needsOf(program: Program, stands: boolean, entry = "dom/mount"): Needs {
   const { doc } = program;
   const looks = managed(program);
   const conditions = conditionsOnStyle(doc);
   const asked = askedBy(program, looks, conditions);
   const needed = features.filter((f) => f.needed(asked));
-  const modules = inOrder(["dom/mount", ...needed.map((f) => f.module)]);
   const parts = new Set([...looks.map((m) => m.part.name), ...partsInBehaviour(doc)]);
   const names = program.parts.map((p) => p.name).filter((n) => parts.has(n));
+  return {
+    features: needed.map((f) => f.name),
+    modules: inOrder([entry, ...needed.map((f) => f.module)]),
+    component: componentCode(program, names, looks, conditions, stands),
+  };
+}
+
+export const KERNEL_LINE = "Lively State kernel 1, MIT: what states, events and looks mean.";
+
+/** Every feature that the kernel has, for a kernel that several components share. */
+export const everyFeature: readonly { name: string; module: string }[] = features;
+export const kernelModulesFor = (entries: readonly string[]): string[] =>
+  inOrder(entries).map((m) => kernelSource[m].text);
+
+export function script(program: Program): string {
+  const { features, modules, component } = needsOf(program, true);
   const body = [
-    "// Lively State kernel 1, MIT: what states, events and looks mean. The component itself stands at the end.",
+    `// ${KERNEL_LINE} The component itself stands at the end.`,
     ...modules.map((m) => kernelSource[m].text),
     "// The component.",
-    `const component = ${componentCode(program, names, looks, conditions)};`,
-    `mount(document.body, component, [${needed.map((f) => f.name).join(", ")}]);`,
+    `const component = ${component};`,
+    `mount(document.body, component, [${features.join(", ")}]);`,
   ];
   return `(() => {\n${indented(body.join("\n\n"))}\n})();`;
 }

@@ -196,6 +196,6 @@ describe("the kernel that pages carry", () => {
   });
   it("is the kernel as it is", async () => {
     const { kernelFile } = await import("../../../../scripts/kernel");
-    expect(readFileSync("src/core/exchange/html-out/kernel-source.ts", "utf8")).toBe(kernelFile());
+    expect(readFileSync("src/core/deliver/page/kernel-source.ts", "utf8")).toBe(kernelFile());
   });
 });

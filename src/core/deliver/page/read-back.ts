@@ -1,10 +1,11 @@
 /** Whether a page says what was meant: it is parsed as a browser parses it, and compared with what was written. */
 import { parse as parseScript } from "acorn";
 import { type Element, isTag, isText, type ParentNode } from "domhandler";
-import { parse } from "parse5";
+import { parse, parseFragment } from "parse5";
 import { adapter } from "parse5-htmlparser2-tree-adapter";
 import type { Problem } from "../../model";
 import type { RenderedPart } from "../../surface";
+import { markup } from "./markup";
 
 const elementsIn = (node: ParentNode): Element[] => node.children.filter(isTag);
 const plain = (text: string): string => text.replace(/\s+/g, " ").trim();
@@ -31,6 +32,13 @@ export function readBackProblems(html: string, parts: readonly RenderedPart[], t
     return [{ path: "the script", message: `is not ECMAScript: ${(error as Error).message}` }];
   }
   return [];
+}
+
+/** The same for parts alone, as they are put into a root. */
+export function readBackParts(parts: readonly RenderedPart[]): Problem[] {
+  const tree = parseFragment(markup(parts, ""), { treeAdapter: adapter });
+  const problem = different(parts, elementsIn(tree));
+  return problem ? [problem] : [];
 }
 
 /** The first part that a browser puts elsewhere or makes into something else. */

@@ -20,6 +20,7 @@ export function componentCode(
   parts: readonly string[],
   looks: readonly Managed[],
   conditions: readonly string[],
+  stands: boolean,
 ): string {
   const { doc } = program;
   const writer = new Writer(program);
@@ -38,7 +39,23 @@ export function componentCode(
     ["looks", object(looks.map((m) => [m.part.name, partLooks(m)] as const))],
     ["conditions", list(conditions.map(expressionCode))],
     ["values", object(livingValues(doc).map((v) => [v.name, templateCode(v.template)] as const))],
-    ["requests", object((doc.requests ?? []).map((r, i) => [r.name, writer.request(r.method, r.path, i)] as const))],
+    [
+      "requests",
+      object(
+        (doc.requests ?? []).map(
+          (r, i) =>
+            [
+              r.name,
+              stands
+                ? writer.request(r.method, r.path, i)
+                : object([
+                    ["method", text(r.method)],
+                    ["path", text(r.path)],
+                  ]),
+            ] as const,
+        ),
+      ),
+    ],
   ]);
 }
 
@@ -50,13 +67,17 @@ const rangeCode = (d: Component["data"][number]): string =>
     ["values", d.type === "one of" ? list(d.values.map(text)) : undefined],
   ]);
 
+/** Whether a time depends on a custom property. */
+export const isTied = (time: string): boolean => /var\(/i.test(time);
+
 class Writer {
   constructor(private readonly program: Program) {}
 
-  /** ms; the document is in order, so that it can be computed. */
-  private time(value: string): number {
+  /** A time with a token stays one, for the page to compute. The document is in order, so that others can be computed. */
+  private time(value: string): string {
+    if (isTied(value)) return text(value);
     const found = compute(value, measureEnv(this.program.doc), "time");
-    return found.ok ? Math.max(0, found.value.n) : 0;
+    return String(found.ok ? Math.max(0, found.value.n) : 0);
   }
 
   state(s: StateNode): string {
@@ -77,7 +98,7 @@ class Writer {
     if (!said.length) return [];
     const ways = said.map(([s, c]) => [s, c === "ignored" ? "[]" : list(c.branches.map((b) => this.way(b)))] as const);
     const after = isTimed(event)
-      ? object(said.map(([s, c]) => [s, String(c === "ignored" ? 0 : this.time(c.after ?? "0ms"))] as const))
+      ? object(said.map(([s, c]) => [s, c === "ignored" ? "0" : this.time(c.after ?? "0ms")] as const))
       : undefined;
     const rest = this.event(event);
     return [object([...rest, ["after", after], ["in", object(ways)]])];
@@ -136,14 +157,14 @@ class Writer {
       case "send":
         return of(
           ["event", text(a.event)],
-          ["delay", String(a.delay === undefined ? 0 : this.time(a.delay))],
+          ["delay", a.delay === undefined ? "0" : this.time(a.delay)],
           ["id", a.id === undefined ? undefined : text(a.id)],
         );
       case "start":
         return object([
           ["do", text("send")],
           ["event", text(timerEvent(a.timer))],
-          ["delay", String(this.time(a.after))],
+          ["delay", this.time(a.after)],
           ["id", text(a.timer)],
           ["restart", "true"],
         ]);

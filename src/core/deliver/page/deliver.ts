@@ -22,9 +22,6 @@ export function deliverHtml(doc: Component, proof: Proof | null): Delivered {
   const program = compile(doc);
   if (program.problems.length) return { ok: false, problems: program.problems };
   const parts = initialParts(program, markedParts(doc));
-  const initial = configurationOn(program, 0)
-    .states.slice(1)
-    .map((s) => program.states[s].name);
   const html = `<!doctype html>
 <!--
 ${indented(commentText(verified(doc, proof).join("\n")))}
@@ -38,7 +35,7 @@ ${indented(commentText(verified(doc, proof).join("\n")))}
 ${indented(cssInHtml(styleSheet(doc)), "      ")}
     </style>
   </head>
-  <body data-state="${initial.join(" ")}"${startOf(program)}>
+  <body${rootAttributes(firstOf(program))}>
 ${markup(parts, "    ")}
     <script>
 ${scriptInHtml(indented(script(program), "      "))}
@@ -50,8 +47,17 @@ ${scriptInHtml(indented(script(program), "      "))}
   return problems.length ? { ok: false, problems } : { ok: true, html };
 }
 
-/** What the style sheet asks about at the start: style is computed with it before any script. */
-function startOf(program: Program): string {
+/** What the root says at the start: style is computed with it before any script. */
+export interface First {
+  /** Active states, outer before inner. */
+  states: readonly string[];
+  /** Conditions that the style sheet asks about. */
+  when: string;
+  /** Custom properties with data in them. */
+  values: readonly (readonly [name: string, value: string])[];
+}
+
+export function firstOf(program: Program): First {
   const moment = beforeMount(program);
   const env = envOf(program, moment);
   const held = new Set(
@@ -59,14 +65,28 @@ function startOf(program: Program): string {
       sayingsOf(program, moment.config, p.index, env).flatMap(({ look }) => ("when" in look ? [look.when] : [])),
     ),
   );
-  const words = conditionsOnStyle(program.doc).flatMap((when, i) => (held.has(when) ? [`c${i}`] : []));
-  const values = livingValues(program.doc).flatMap(({ name, template }) => {
-    const compiled = compileTemplate(template, { data: program.data, states: [...program.stateIndex.keys()] });
-    return compiled.ok ? [`${name}: ${compiled.template.run(env)}`] : [];
-  });
+  const scope = { data: program.data, states: [...program.stateIndex.keys()] };
+  return {
+    states: configurationOn(program, 0)
+      .states.slice(1)
+      .map((s) => program.states[s].name),
+    when: conditionsOnStyle(program.doc)
+      .flatMap((when, i) => (held.has(when) ? [`c${i}`] : []))
+      .join(" "),
+    values: livingValues(program.doc).flatMap(({ name, template }) => {
+      const compiled = compileTemplate(template, scope);
+      return compiled.ok ? [[name, compiled.template.run(env)] as const] : [];
+    }),
+  };
+}
+
+/** As attributes of an element. */
+export function rootAttributes({ states, when, values }: First): string {
+  const style = values.map(([name, value]) => `${name}: ${value}`).join("; ");
   return [
-    words.length ? ` data-when="${words.join(" ")}"` : "",
-    values.length ? ` style="${escapeAttribute(values.join("; "))}"` : "",
+    ` data-state="${states.join(" ")}"`,
+    when && ` data-when="${when}"`,
+    style && ` style="${escapeAttribute(style)}"`,
   ].join("");
 }
 

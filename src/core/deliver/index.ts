@@ -1,0 +1,6 @@
+/** Code out, in the form that its user's project is written in. */
+
+export { type Delivered, deliverHtml, verified } from "./page/deliver";
+export type { File, Files, Target } from "./shared/files";
+export { type Names, namesOf } from "./shared/names";
+export { deliverTo, type TargetInfo, type TargetKey, targetKeys, targets } from "./targets";

@@ -1,0 +1,68 @@
+/** Every form in which a component goes out, and what each is for. */
+import { writeScxml } from "../exchange";
+import { type Component, writeComponent } from "../model";
+import type { Proof } from "../proof";
+import { elementTarget } from "./element/element";
+import { moduleTarget } from "./module/module";
+import { deliverHtml } from "./page/deliver";
+import { reactTarget } from "./react/react";
+import type { Files, Target } from "./shared/files";
+import { namesOf } from "./shared/names";
+import { svelteTarget } from "./svelte/svelte";
+import { vueTarget } from "./vue/vue";
+
+export const targetKeys = ["page", "module", "element", "react", "vue", "svelte", "chart", "component"] as const;
+export type TargetKey = (typeof targetKeys)[number];
+
+export interface TargetInfo {
+  key: TargetKey;
+  label: string;
+  /** What it is for, in a line. */
+  note: string;
+  make: Target;
+}
+
+/** A target of one file whose name is the component's. */
+const single =
+  (extension: string, write: (doc: Component) => string): Target =>
+  (doc) => ({ ok: true, files: [{ path: `${namesOf(doc).kebab}.${extension}`, text: write(doc) }], notes: [] });
+
+const page: Target = (doc, proof) => {
+  const made = deliverHtml(doc, proof);
+  return made.ok ? { ok: true, files: [{ path: `${namesOf(doc).kebab}.html`, text: made.html }], notes: [] } : made;
+};
+
+export const targets: readonly TargetInfo[] = [
+  { key: "page", label: "Page", note: "One HTML file that loads nothing, to look at and to try.", make: page },
+  {
+    key: "module",
+    label: "Module",
+    note: "mount(root) for any page: an ES module, its style, its types.",
+    make: moduleTarget,
+  },
+  {
+    key: "element",
+    label: "Custom element",
+    note: "A tag of its own, with attributes, properties and events.",
+    make: elementTarget,
+  },
+  { key: "react", label: "React", note: "A function component in TypeScript, its markup as JSX.", make: reactTarget },
+  { key: "vue", label: "Vue", note: "A single-file component with v-model for its data.", make: vueTarget },
+  { key: "svelte", label: "Svelte", note: "A component with bindable props and snippets.", make: svelteTarget },
+  {
+    key: "chart",
+    label: "Chart",
+    note: "SCXML: the behaviour for any reader of charts.",
+    make: single("scxml", writeScxml),
+  },
+  {
+    key: "component",
+    label: "Component file",
+    note: "The whole specification, to keep, compare and open again.",
+    make: single("lively.json", writeComponent),
+  },
+];
+
+/** The files of a component in one form. */
+export const deliverTo = (key: TargetKey, doc: Component, proof: Proof | null): Files =>
+  targets.find((t) => t.key === key)!.make(doc, proof);

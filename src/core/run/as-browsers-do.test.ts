@@ -335,6 +335,16 @@ describe("names", () => {
     expect(facts(named(["go ", hidden], { d: { always: "inert" } }), "p").name).toBe("go");
     expect(facts(named(["go ", box("d", ["now"])], { d: { always: "inert" } }), "p").name).toBe("go now");
   });
+  it("go with the role that a link loses with its address", () => {
+    const doc = component({
+      parts: [{ name: "link", tag: "a", attributes: { href: "#there" }, content: ["There"] }],
+      states: ["one", "two"],
+      looks: { link: { two: "no href" } },
+      reactions: { "press x": { one: "two" } },
+    });
+    expect(facts(doc, "link")).toMatchObject({ role: "link", name: "There" });
+    expect(facts(doc, "link", { press: "x" })).toMatchObject({ role: "", name: "" });
+  });
   it("have a space round what is a block, and none in a line", () => {
     const span = { name: "x", tag: "span", content: ["a"] };
     const bold = { name: "y", tag: "b", content: ["b"] };

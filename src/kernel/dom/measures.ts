@@ -72,6 +72,7 @@ export const distances: Feature = {
 
 /** The share of an element's height that lies in the viewport. */
 function shareOf(element: HTMLElement): number {
+  if (!element.getClientRects().length) return 0;
   const { top, bottom, height } = element.getBoundingClientRect();
   const overlap = Math.min(bottom, innerHeight) - Math.max(top, 0);
   return height ? overlap / height : Number(overlap >= 0);

@@ -1,4 +1,5 @@
 /** Roles, attributes, texts, and accessible names by Accessible Name and Description Computation 1.2. */
+import type { Part } from "../../model";
 import { DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
 import { envOf, type Moment } from "../moment";
@@ -7,12 +8,29 @@ import { implicitRole } from "./implicit-role";
 export function roleOf(program: Program, moment: Moment, part: PartIndex): string | null {
   const said = attributeOf(program, moment, part, "role")?.trim().split(/\s+/)[0];
   if (said) return said;
-  const { path, part: own } = program.parts[part];
+  const { path } = program.parts[part];
   // Whether it has a name, not which: that may be made of what has this part in it.
   const named =
     labelsOf(program, moment, part).length > 0 ||
     ["aria-label", "title"].some((a) => attributeOf(program, moment, part, a)?.trim());
-  return implicitRole(own, { around: path.slice(1).map((p) => program.parts[p].part.tag), named });
+  return implicitRole(asLooked(program, moment, part), {
+    around: path.slice(1).map((p) => program.parts[p].part.tag),
+    named,
+  });
+}
+
+/** The part with the attributes that its look gives it or takes away: a link without its address is none. */
+function asLooked(program: Program, moment: Moment, part: PartIndex): Part {
+  const { part: own } = program.parts[part];
+  const said = looksAt(program, moment.pose)[part].attributes;
+  if (!said.size) return own;
+  const attributes = { ...own.attributes };
+  for (const name of said.keys()) {
+    const value = attributeOf(program, moment, part, name);
+    if (value === null) delete attributes[name];
+    else attributes[name] = value;
+  }
+  return { ...own, attributes };
 }
 
 /** An attribute at the moment: what the look says, else what the markup says; null when it is not there. */

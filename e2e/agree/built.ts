@@ -2,7 +2,7 @@
 import { build, type Plugin } from "esbuild";
 import { compile as compileSvelte } from "svelte/compiler";
 import { compileScript, parse } from "vue/compiler-sfc";
-import { deliverTo, type Files, namesOf, type TargetKey } from "../../src/core/deliver";
+import { deliverTo, type Files, formatted, KERNEL_FILE, namesOf, type TargetKey } from "../../src/core/deliver";
 import type { Component } from "../../src/core/model";
 import { compile } from "../../src/core/program";
 
@@ -77,7 +77,7 @@ const delivered = (files: ReadonlyMap<string, string>): Plugin => ({
 });
 /** @param css what the page itself says, before the component's style */
 export async function builtPage(target: BuiltTarget, doc: Component, css: string): Promise<string> {
-  const { files } = filesOf(target, doc);
+  const files = await formatted(filesOf(target, doc).files, [KERNEL_FILE]);
   const made = await build({
     stdin: { contents: entryOf(target, doc), resolveDir: process.cwd(), loader: "js" },
     bundle: true,

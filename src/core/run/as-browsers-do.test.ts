@@ -44,6 +44,40 @@ describe("a click on what goes in between", () => {
   });
 });
 
+describe("Tab in a hold", () => {
+  const focusBy = (...acts: Stimulus[]): string => {
+    const doc = component({
+      parts: [
+        box("panel", [button("one"), box("words", ["words"], { attributes: { tabindex: "-1" } }), button("two")]),
+        button("aside"),
+      ],
+      states: ["held"],
+      focus: { held: "held in panel" },
+      reactions: {},
+    });
+    const { program, run } = runOf(doc, ...acts);
+    return program.parts[run.focus]?.name ?? "";
+  };
+  it("goes on from what is no stop to its neighbour, and round at the end", () => {
+    expect(focusBy({ click: "words" }, { press: "Tab" })).toBe("two");
+    expect(focusBy({ click: "words" }, { press: "Shift+Tab" })).toBe("one");
+    expect(focusBy({ click: "two" }, { press: "Tab" })).toBe("one");
+  });
+  it("comes back in at its ends, wherever the focus went through a label", () => {
+    const doc = component({
+      parts: [
+        box("panel", [button("one"), box("words", ["words"]), button("two")]),
+        { name: "label", tag: "label", content: ["Seat ", button("seat")] },
+      ],
+      states: ["held"],
+      focus: { held: "held in panel" },
+      reactions: {},
+    });
+    const { program, run } = runOf(doc, { click: "label" }, { click: "words" }, { press: "Tab" });
+    expect(program.parts[run.focus]?.name).toBe("one");
+  });
+});
+
 describe("labels", () => {
   const doc = component({
     parts: [

@@ -27,6 +27,23 @@ function stops(within: HTMLElement): HTMLElement[] {
 /** The element with the focus in the same document or shadow tree. */
 const activeIn = (root: HTMLElement): Element | null => (root.getRootNode() as Document | ShadowRoot).activeElement;
 
+/** The next stop, round and round; from what is no stop itself on to its neighbour in the tree. */
+function stopFrom(
+  from: Element | null,
+  list: HTMLElement[],
+  held: HTMLElement,
+  backwards: boolean,
+): HTMLElement | undefined {
+  const at = list.indexOf(from as HTMLElement);
+  const step = backwards ? -1 : 1;
+  if (at >= 0 || !from || !held.contains(from))
+    return list.at(at < 0 ? (backwards ? -1 : 0) : (at + step) % list.length);
+  const follows = (a: Element, b: Element): boolean =>
+    (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING) > 0;
+  const beyond = list.filter((e) => follows(from, e) !== backwards).sort((a, b) => (follows(a, b) ? -1 : 1));
+  return beyond.at(backwards ? -1 : 0) ?? list.at(backwards ? -1 : 0);
+}
+
 const focused = (root: HTMLElement): HTMLElement | null => {
   const activeElement = activeIn(root);
   return activeElement instanceof HTMLElement && activeElement !== document.body && root.contains(activeElement)
@@ -99,10 +116,7 @@ export const hold: Feature = {
         const held = holder(page);
         if (event.key !== "Tab" || event.defaultPrevented || !held) return;
         event.preventDefault();
-        const list = stops(held);
-        const at = list.indexOf(activeIn(page.root) as HTMLElement);
-        const next = event.shiftKey ? (at > 0 ? at - 1 : list.length - 1) : (at + 1) % list.length;
-        list[next]?.focus();
+        stopFrom(activeIn(page.root), stops(held), held, event.shiftKey)?.focus();
       },
       { signal },
     );

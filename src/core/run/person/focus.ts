@@ -97,7 +97,8 @@ export function focusByTab(m: Working, backwards: boolean): void {
     if (m.focus !== was) m.focusChanged(was);
     return;
   }
-  const from = was === DOCUMENT ? m.tabFrom : was;
+  // In a hold it is the component that moves the focus, and it knows nothing of where one clicked last.
+  const from = was === DOCUMENT && held === DOCUMENT ? m.tabFrom : was;
   let at = order.indexOf(from);
   if (at < 0 && from !== DOCUMENT) {
     // From a place outside the Tab order: on to its neighbour in the tree, whatever numbers the stops have.

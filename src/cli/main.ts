@@ -1,7 +1,9 @@
 /** The command line: the same core as the app. Exit 0 when all holds, 1 when not, 2 for bad input. */
 import { fileURLToPath } from "node:url";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
+import type { TargetKey } from "../core/deliver";
 import type { Wishes } from "./check";
+import type { DeliverWishes } from "./deliver";
 
 function percent(text: string): number {
   const n = Number(text);
@@ -19,6 +21,23 @@ function count(text: string): number {
   const n = Number(text);
   if (!Number.isSafeInteger(n) || n < 1) throw new InvalidArgumentError("a whole number from 1");
   return n;
+}
+
+/** Said here, too: the targets themselves are loaded only when they are asked for. */
+const targetNames = [
+  "page",
+  "module",
+  "element",
+  "react",
+  "vue",
+  "svelte",
+  "chart",
+  "component",
+] as const satisfies readonly TargetKey[];
+function targetOf(text: string): TargetKey {
+  const found = targetNames.find((t) => t === text);
+  if (!found) throw new InvalidArgumentError(`one of ${targetNames.join(", ")}`);
+  return found;
 }
 
 function port(text: string): number {
@@ -60,6 +79,28 @@ program
       out: (text) => process.stdout.write(`${text}\n`),
       err: (text) => process.stderr.write(`${text}\n`),
     });
+  });
+program
+  .command("deliver")
+  .description("write components as code for a project")
+  .argument("<files...>", "component files")
+  .requiredOption("--to <target>", `one of ${targetNames.join(", ")}`, targetOf)
+  .requiredOption("--out <folder>", "where the files go; nothing else is written")
+  .option("--watch", "again whenever a file changes")
+  .option("--force", "overwrite what was changed by hand")
+  .option("--no-proof", "do not prove the components first")
+  .action(async (files: string[], wishes: DeliverWishes & { watch?: boolean }) => {
+    const { deliver, watchFiles } = await import("./deliver");
+    const output = {
+      out: (text: string) => process.stdout.write(`${text}\n`),
+      err: (text: string) => process.stderr.write(`${text}\n`),
+    };
+    process.exitCode = await deliver(files, wishes, output);
+    if (!wishes.watch) return;
+    const ended = new AbortController();
+    process.once("SIGINT", () => ended.abort());
+    output.out("Watching. Ctrl+C ends it.");
+    watchFiles(files, ended.signal, (file) => void deliver([file], wishes, output));
   });
 program
   .command("serve")

@@ -67,6 +67,9 @@ function roleOf(element: Element): string {
   return implicitRole({ name: "", tag: tags[0], attributes }, { around: tags.slice(1), named }) ?? "";
 }
 
+/** The library leaves menus without one; a title names them as it does others (accname 1.2, step 2I). */
+const titleOfMenu = (e: Element): string => (roleOf(e) === "menu" ? (e.getAttribute("title") ?? "") : "");
+
 /** In the Tab order without a tabindex; `tabIndex` says -1 of it all the same. */
 const isEditingHost = (e: HTMLElement): boolean => e.isContentEditable && !e.hasAttribute("tabindex");
 
@@ -84,7 +87,7 @@ const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boo
   disabled: (e) => e.matches(":disabled"),
   exposed: isExposed,
   role: roleOf,
-  name: (e) => computeAccessibleName(e).replace(/\s+/g, " ").trim(),
+  name: (e) => (computeAccessibleName(e) || titleOfMenu(e)).replace(/\s+/g, " ").trim(),
   text: (e) => (e.textContent ?? "").replace(/\s+/g, " ").trim(),
 };
 

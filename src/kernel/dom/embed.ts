@@ -12,7 +12,7 @@ export interface Options {
   requests?: Component["requests"];
   /** Told after each change, with the names of the active states. */
   onState?(state: readonly string[]): void;
-  onData?(data: Readonly<Record<string, Value>>): void;
+  onData?(data: Readonly<Record<string, Value>>, before: Readonly<Record<string, Value>>): void;
 }
 
 export interface Mounted {
@@ -101,17 +101,19 @@ function valueFor({ ranges }: Component, name: string, value: Value): Value {
 /** Tells those outside, once what happens is over: they may act on it. */
 function telling({ onState, onData }: Options): Feature {
   let state: string | undefined;
-  let data = "";
+  let data: Record<string, Value> = {};
   return {
     begin(page) {
-      data = JSON.stringify(page.data);
+      data = { ...page.data };
     },
     settle(page) {
-      const before = { state, data };
+      const was = { state, data };
       state = page.root.dataset.state ?? "";
-      data = JSON.stringify(page.data);
-      if (before.state !== undefined && state !== before.state) queueMicrotask(() => onState?.(statesOf(page.root)));
-      if (data !== before.data) queueMicrotask(() => onData?.({ ...page.data }));
+      if (was.state !== undefined && state !== was.state) queueMicrotask(() => onState?.(statesOf(page.root)));
+      if (Object.keys(data).every((name) => Object.is(data[name], page.data[name]))) return;
+      data = { ...page.data };
+      const now = data;
+      queueMicrotask(() => onData?.(now, was.data));
     },
   };
 }

@@ -104,7 +104,7 @@ export interface Options {
   requests?: Requests;
   /** Told after each change, with the active states, outer before inner. */
   onState?: (state: readonly State[]) => void;
-  onData?: (data: Readonly<Data>) => void;
+  onData?: (data: Readonly<Data>, before: Readonly<Data>) => void;
 }
 
 export interface Mounted {

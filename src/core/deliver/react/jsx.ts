@@ -45,18 +45,11 @@ const flags = new Set(
     " ",
   ),
 );
-const numbers = new Set([
-  "tabindex",
-  "maxlength",
-  "minlength",
-  "colspan",
-  "rowspan",
-  "rows",
-  "cols",
-  "size",
-  "span",
-  "start",
-]);
+const numbers = new Set(
+  "tabindex maxlength minlength colspan rowspan rows cols size span start aria-colcount aria-colindex aria-colspan aria-level aria-posinset aria-rowcount aria-rowindex aria-rowspan aria-setsize aria-valuemax aria-valuemin aria-valuenow".split(
+    " ",
+  ),
+);
 
 /** In SVG a hyphen is a capital letter: `stroke-width` is `strokeWidth`. */
 const camel = (name: string): string => name.replace(/-([a-z])/g, (_all, letter: string) => letter.toUpperCase());
@@ -76,7 +69,7 @@ function attribute(part: RenderedPart, name: string, value: string): string {
   if (name === "contenteditable")
     return ` contentEditable${value === "" || value === "true" ? "" : `=${quoted(value)}`} suppressContentEditableWarning`;
   if (flags.has(name) && (value === "" || value === name)) return ` ${called}`;
-  if (numbers.has(name) && /^-?\d+$/.test(value)) return ` ${called}={${value}}`;
+  if (numbers.has(name) && /^-?\d+(\.\d+)?$/.test(value)) return ` ${called}={${value}}`;
   return ` ${called}=${quoted(value)}`;
 }
 

@@ -78,10 +78,9 @@ export function ${names.pascal}({ ${all.join(", ")} }: ${names.pascal}Props) {
     given.current = { ${["onState", ...(doc.requests?.length ? ["requests"] : []), ...properties.flatMap((p) => [p.name, initial(p), told(p)])].join(", ")} };
   });
   useLayoutEffect(() => {
-    const { current } = given;
     const it = mount(root.current!, {
-${properties.length ? `      data: { ${properties.map((p) => `${keyed(p)}: current.${p.name} ?? current.${initial(p)}`).join(", ")} },\n` : ""}${doc.requests?.length ? "      requests: current.requests,\n" : ""}      onState: (state) => given.current.onState?.(state),
-${properties.length ? `      onData: (data) => {\n${properties.map((p) => `        given.current.${told(p)}?.(${member(p)});`).join("\n")}\n      },\n` : ""}    });
+${properties.length ? `      data: { ${properties.map((p) => `${keyed(p)}: given.current.${p.name} ?? given.current.${initial(p)}`).join(", ")} },\n` : ""}${doc.requests?.length ? "      requests: given.current.requests,\n" : ""}      onState: (state) => given.current.onState?.(state),
+${properties.length ? `      onData: (data, before) => {\n${properties.map((p) => `        if (${member(p)} !== ${member(p, "before")}) given.current.${told(p)}?.(${member(p)});`).join("\n")}\n      },\n` : ""}    });
     mounted.current = it;
     return () => {
       mounted.current = null;
@@ -109,8 +108,8 @@ ${jsx(initialParts(program, markedParts(doc)), slots, "      ")}
 const initial = (p: Property): string => `initial${capital(p.name)}`;
 const told = (p: Property): string => `on${capital(p.name)}`;
 const keyed = (p: Property): string => (/^[A-Za-z_$][\w$]*$/.test(p.datum.name) ? p.datum.name : text(p.datum.name));
-const member = (p: Property): string =>
-  /^[A-Za-z_$][\w$]*$/.test(p.datum.name) ? `data.${p.datum.name}` : `data[${text(p.datum.name)}]`;
+const member = (p: Property, of = "data"): string =>
+  /^[A-Za-z_$][\w$]*$/.test(p.datum.name) ? `${of}.${p.datum.name}` : `${of}[${text(p.datum.name)}]`;
 
 function propLines(p: Property): string {
   const type = typeOfDatum(p.datum);

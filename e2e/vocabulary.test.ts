@@ -77,7 +77,7 @@ describe("charts", () => {
         .find((k) => k.textContent?.includes("Chart"))!
         .click(),
     );
-    await untilText(page, ".code", '<parallel id="engine">');
+    await untilText(page, ".code", "http://www.w3.org/2005/07/scxml");
   });
   it("that cannot be read are refused with the line, and nothing is opened", async () => {
     const file = join(folder, "broken.scxml");

@@ -46,7 +46,7 @@ export function entryOf(target: BuiltTarget, doc: Component): string {
 }
 
 /** The delivered files, as a bundler finds them; single-file components by the compilers of their frameworks. */
-const delivered = (files: ReadonlyMap<string, string>): Plugin => ({
+export const deliveredFiles = (files: ReadonlyMap<string, string>): Plugin => ({
   name: "delivered",
   setup(b) {
     b.onResolve({ filter: /^\.\// }, ({ path }) => {
@@ -93,7 +93,7 @@ export async function builtPage(target: BuiltTarget, doc: Component, css: string
       __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: "false",
     },
     conditions: ["browser"],
-    plugins: [delivered(new Map(files.map((f) => [f.path, f.text])))],
+    plugins: [deliveredFiles(new Map(files.map((f) => [f.path, f.text])))],
     logLevel: "silent",
   });
   const text = (extension: string): string => made.outputFiles.find((f) => f.path.endsWith(extension))?.text ?? "";

@@ -1,123 +1,203 @@
 /** Code and documents out, with what was verified about them. */
 import { App, Button } from "antd";
-import { useMemo, useState } from "react";
-import { type Delivered, deliverHtml, verified } from "../../core/deliver";
-import { writeScxml } from "../../core/exchange";
-import { writeComponent } from "../../core/model";
+import { strToU8, zipSync } from "fflate";
+import { lazy, Suspense, useState } from "react";
+import { type File, namesOf, type TargetKey, targets, verified } from "../../core/deliver";
+import type { Component } from "../../core/model";
 import { NotInForce } from "../sheet/NotInForce";
-import { useDoc } from "../store/document";
+import { useDoc, useDocument } from "../store/document";
 import { useProof } from "../store/proof";
-import { downloadText } from "./download";
+import { ActedOut } from "./ActedOut";
+import { download } from "./download";
+import { noteTaken, sinceTaken } from "./taken";
+import { useFiles } from "./use-files";
 import "./deliver.css";
 
-const kinds = [
-  {
-    key: "html",
-    label: "Page",
-    note: "One HTML file: markup, style, kernel and tables. It loads nothing from elsewhere.",
-    extension: "html",
-    type: "text/html",
-  },
-  {
-    key: "scxml",
-    label: "Chart",
-    note: "SCXML: the behaviour for any reader of charts, the rest in a namespace of its own.",
-    extension: "scxml",
-    type: "application/scxml+xml",
-  },
-  {
-    key: "component",
-    label: "Component file",
-    note: "The whole specification, to keep, compare and open again.",
-    extension: "lively.json",
-    type: "application/json",
-  },
-] as const;
+const CodeView = lazy(() => import("./CodeView").then((m) => ({ default: m.CodeView })));
 
 export function Deliver() {
   const { doc } = useDoc();
+  const id = useDocument((s) => s.id) ?? "";
   const { proof, of, running } = useProof();
-  const { message } = App.useApp();
-  const [chosen, setChosen] = useState<(typeof kinds)[number]["key"]>("html");
+  const [chosen, setChosen] = useState<TargetKey>("page");
   const about = of === doc ? proof : null;
-  const kind = kinds.find((k) => k.key === chosen)!;
-  const made = useMemo((): Delivered => {
-    if (chosen === "html") return deliverHtml(doc, about);
-    return { ok: true, html: chosen === "scxml" ? writeScxml(doc) : writeComponent(doc) };
-  }, [chosen, doc, about]);
-  const text = made.ok ? made.html : "";
+  const target = targets.find((t) => t.key === chosen)!;
+  const made = useFiles(chosen, doc, about);
   const open = about ? about.findings.length + about.scenarios.filter((s) => !s.ok).length : 0;
   return (
     <div className="deliver">
-      <section className="deliver-head">
-        <div className="deliver-kinds" role="tablist" aria-label="What to deliver">
-          {kinds.map((k) => (
-            <button
-              key={k.key}
-              type="button"
-              role="tab"
-              aria-selected={k.key === chosen}
-              className={`deliver-kind ${k.key === chosen ? "chosen" : ""}`}
-              onClick={() => setChosen(k.key)}
-            >
-              <b>{k.label}</b>
-              <span className="muted">{k.note}</span>
-            </button>
-          ))}
+      <div className="deliver-kinds" role="tablist" aria-orientation="vertical" aria-label="What to deliver">
+        {targets.map((t, i) => (
+          <button
+            key={t.key}
+            type="button"
+            role="tab"
+            aria-selected={t.key === chosen}
+            tabIndex={t.key === chosen ? 0 : -1}
+            className={`deliver-kind ${t.key === chosen ? "chosen" : ""}`}
+            onClick={() => setChosen(t.key)}
+            onKeyDown={(e) => {
+              const step = { ArrowDown: 1, ArrowUp: -1 }[e.key];
+              if (!step) return;
+              e.preventDefault();
+              const next = targets[(i + step + targets.length) % targets.length];
+              setChosen(next.key);
+              const list = e.currentTarget.parentElement!;
+              (list.children[targets.indexOf(next)] as HTMLElement).focus();
+            }}
+          >
+            <b>{t.label}</b>
+            <span className="muted">{t.note}</span>
+          </button>
+        ))}
+      </div>
+      <section className="deliver-main" aria-label={target.label}>
+        <div className="deliver-head">
+          <div className={`verified ${about && !open ? "holds" : "open"}`}>
+            {(about ? verified(doc, about).slice(1) : [running ? "Being verified …" : "Not verified yet."]).map(
+              (line) => (
+                <p key={line}>{line}</p>
+              ),
+            )}
+            <ActedOut target={chosen} />
+          </div>
+          <NotInForce what="What is delivered" />
+          <Requests doc={doc} target={chosen} />
         </div>
-        <div className={`verified ${about && !open ? "holds" : "open"}`}>
-          {(about ? verified(doc, about).slice(1) : [running ? "Being verified …" : "Not verified yet."]).map(
-            (line) => (
-              <p key={line}>{line}</p>
-            ),
-          )}
-          {open > 0 && <p>It can be taken as it is; what is open stands at the top of the file.</p>}
-        </div>
-        <NotInForce what="What is delivered" />
-        <div className="deliver-keys">
+        {made === null && <p className="deliver-wait muted">Laying out the files …</p>}
+        {made?.ok && <Taking key={chosen} id={id} doc={doc} target={chosen} files={made.files} notes={made.notes} />}
+        {made?.ok === false && (
+          <div className="deliver-problems" role="alert">
+            <p>{target.label} cannot be made yet. Put this right first:</p>
+            <ul>
+              {made.problems.map((p) => (
+                <li key={p.path + p.message}>
+                  <span className="mono">{p.path}</span> {p.message}
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
+      </section>
+    </div>
+  );
+}
+
+interface TakingProps {
+  id: string;
+  doc: Component;
+  target: TargetKey;
+  files: readonly File[];
+  notes: readonly string[];
+}
+
+/** The files, one of them to be read, and the ways to take them along. */
+function Taking({ id, doc, target, files, notes }: TakingProps) {
+  const { message } = App.useApp();
+  const [at, setAt] = useState(0);
+  const [, again] = useState(0);
+  const since = sinceTaken(id, target, files);
+  const file = files[Math.min(at, files.length - 1)];
+  const { kebab } = namesOf(doc);
+  const took = (list: readonly File[]): void => {
+    noteTaken(id, target, list);
+    again((n) => n + 1);
+  };
+  const { label } = targets.find((t) => t.key === target)!;
+  const single = files.length === 1;
+  return (
+    <>
+      <div className="deliver-keys">
+        {single ? (
           <Button
             type="primary"
-            disabled={!made.ok}
-            onClick={() => downloadText(`${doc.name}.${kind.extension}`, text, kind.type)}
+            onClick={() => {
+              download(file.path, new Blob([file.text], { type: "text/plain" }));
+              took(files);
+            }}
           >
-            Save the {kind.label.toLowerCase()}
+            Save the {label.toLowerCase()}
           </Button>
-          <Button
-            disabled={!made.ok}
-            onClick={() =>
-              navigator.clipboard.writeText(text).then(
-                () => message.success("Copied."),
-                () => message.error("The browser refused the clipboard. Save it to a file instead."),
-              )
-            }
+        ) : (
+          <>
+            <Button
+              type="primary"
+              onClick={() => {
+                const zip = zipSync(Object.fromEntries(files.map((f) => [f.path, strToU8(f.text)])));
+                download(`${kebab}-${target}.zip`, new Blob([new Uint8Array(zip)], { type: "application/zip" }));
+                took(files);
+              }}
+            >
+              Save all as a zip
+            </Button>
+            <Button
+              onClick={() => {
+                download(file.path, new Blob([file.text], { type: "text/plain" }));
+                took([file]);
+              }}
+            >
+              Save this file
+            </Button>
+          </>
+        )}
+        <Button
+          onClick={() =>
+            navigator.clipboard.writeText(file.text).then(
+              () => message.success("Copied."),
+              () => message.error("The browser refused the clipboard. Save it to a file instead."),
+            )
+          }
+        >
+          Copy
+        </Button>
+        <span className="muted">
+          {since.at === null
+            ? "Never taken yet."
+            : `Taken last ${new Date(since.at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}.`}
+        </span>
+      </div>
+      {notes.map((note) => (
+        <p key={note} className="deliver-note">
+          {note}
+        </p>
+      ))}
+      <div className="deliver-files" role="tablist" aria-label="Files">
+        {files.map((f, i) => (
+          <button
+            key={f.path}
+            type="button"
+            role="tab"
+            aria-selected={f === file}
+            className={`deliver-file ${f === file ? "chosen" : ""}`}
+            onClick={() => setAt(i)}
           >
-            Copy
-          </Button>
-          {made.ok && (
-            <span className="muted">
-              {text.split("\n").length} lines, {(text.length / 1000).toFixed(1)} kB
-            </span>
-          )}
-        </div>
-      </section>
-      {!made.ok && (
-        <section className="deliver-problems" role="alert">
-          <p>The page cannot be made yet. Put this right first:</p>
-          <ul>
-            {made.problems.map((p) => (
-              <li key={p.path + p.message}>
-                <span className="mono">{p.path}</span> {p.message}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {made.ok && (
-        // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region needs the keyboard
-        <pre className="code mono" tabIndex={0} role="region" aria-label={`${kind.label}, as text`}>
-          {text}
-        </pre>
-      )}
-    </div>
+            <span className="mono">{f.path}</span>
+            <span className="muted">{sizeOf(f.text)}</span>
+            {since.of.get(f.path) === "changed" && <span className="deliver-changed">changed</span>}
+          </button>
+        ))}
+      </div>
+      <Suspense fallback={<div className="code" />}>
+        <CodeView path={file.path} text={file.text} />
+      </Suspense>
+    </>
+  );
+}
+
+const sizeOf = (text: string): string => `${(new Blob([text]).size / 1000).toFixed(1)} kB`;
+
+/** Which addresses it will really ask: a page stands alone and asks the app's stand-in. */
+function Requests({ doc, target }: { doc: Component; target: TargetKey }) {
+  const { requests = [] } = doc;
+  if (!requests.length || target === "chart" || target === "component") return null;
+  const asked = requests.map((r) => `${r.method} ${r.path}`).join(", ");
+  return target === "page" ? (
+    <p className="deliver-stand-in" role="note">
+      It asks a stand-in that only this app has, not {asked}. Take another form for a real service.
+    </p>
+  ) : (
+    <p className="deliver-asks">
+      It asks <span className="mono">{asked}</span>, or whatever is given as <span className="mono">requests</span>.
+    </p>
   );
 }

@@ -33,32 +33,32 @@ const page: Target = (doc, proof) => {
 };
 
 export const targets: readonly TargetInfo[] = [
-  { key: "page", label: "Page", note: "One HTML file that loads nothing, to look at and to try.", make: page },
+  { key: "page", label: "Page", note: "One HTML file, to look at and try", make: page },
   {
     key: "module",
     label: "Module",
-    note: "mount(root) for any page: an ES module, its style, its types.",
+    note: "mount(root), its style, its types",
     make: moduleTarget,
   },
   {
     key: "element",
     label: "Custom element",
-    note: "A tag of its own, with attributes, properties and events.",
+    note: "A tag with data and events",
     make: elementTarget,
   },
-  { key: "react", label: "React", note: "A function component in TypeScript, its markup as JSX.", make: reactTarget },
-  { key: "vue", label: "Vue", note: "A single-file component with v-model for its data.", make: vueTarget },
-  { key: "svelte", label: "Svelte", note: "A component with bindable props and snippets.", make: svelteTarget },
+  { key: "react", label: "React", note: "A function component, typed", make: reactTarget },
+  { key: "vue", label: "Vue", note: "A single-file component, v-model", make: vueTarget },
+  { key: "svelte", label: "Svelte", note: "Bindable props and snippets", make: svelteTarget },
   {
     key: "chart",
     label: "Chart",
-    note: "SCXML: the behaviour for any reader of charts.",
+    note: "SCXML, for readers of charts",
     make: single("scxml", writeScxml),
   },
   {
     key: "component",
     label: "Component file",
-    note: "The whole specification, to keep, compare and open again.",
+    note: "The whole specification, to keep",
     make: single("lively.json", writeComponent),
   },
 ];

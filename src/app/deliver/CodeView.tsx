@@ -1,0 +1,59 @@
+/** A file as it is delivered: coloured, to be read, searched and selected, not to be changed. */
+import { css } from "@codemirror/lang-css";
+import { html } from "@codemirror/lang-html";
+import { javascript } from "@codemirror/lang-javascript";
+import { json } from "@codemirror/lang-json";
+import { vue } from "@codemirror/lang-vue";
+import { xml } from "@codemirror/lang-xml";
+import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
+import { EditorState, type Extension } from "@codemirror/state";
+import { EditorView, keymap, lineNumbers } from "@codemirror/view";
+import { tags } from "@lezer/highlight";
+import { useEffect, useRef } from "react";
+
+const languages: readonly [RegExp, () => Extension][] = [
+  [/\.tsx$/, () => javascript({ jsx: true, typescript: true })],
+  [/\.d\.ts$|\.ts$/, () => javascript({ typescript: true })],
+  [/\.js$/, () => javascript()],
+  [/\.css$/, () => css()],
+  [/\.vue$/, () => vue()],
+  [/\.(html|svelte)$/, () => html()],
+  [/\.json$/, () => json()],
+  [/\.scxml$/, () => xml()],
+];
+
+/** In the colours of the app, so that both themes have them. */
+const colours = syntaxHighlighting(
+  HighlightStyle.define([
+    { tag: [tags.comment], color: "var(--ink-3)", fontStyle: "italic" },
+    { tag: [tags.string, tags.attributeValue], color: "var(--holds)" },
+    { tag: [tags.keyword, tags.tagName, tags.atom, tags.bool], color: "var(--focus)" },
+    { tag: [tags.number, tags.unit, tags.color], color: "var(--now-ink)" },
+    { tag: [tags.propertyName, tags.attributeName], color: "var(--ink)" },
+    { tag: [tags.typeName, tags.className, tags.labelName], color: "var(--now-ink)" },
+  ]),
+);
+
+export function CodeView({ path, text }: { path: string; text: string }) {
+  const host = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const language = languages.find(([pattern]) => pattern.test(path))?.[1];
+    const view = new EditorView({
+      parent: host.current!,
+      state: EditorState.create({
+        doc: text,
+        extensions: [
+          lineNumbers(),
+          EditorState.readOnly.of(true),
+          EditorView.contentAttributes.of({ "aria-label": path, "aria-readonly": "true" }),
+          // Tab leaves it: nothing is written here.
+          keymap.of([]),
+          colours,
+          ...(language ? [language()] : []),
+        ],
+      }),
+    });
+    return () => view.destroy();
+  }, [path, text]);
+  return <div className="code mono" ref={host} />;
+}

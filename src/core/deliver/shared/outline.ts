@@ -20,7 +20,7 @@ export function outline(parts: readonly RenderedPart[], writer: Writer, pad: str
 function one(part: RenderedPart, writer: Writer, pad: string): string {
   const attributes = writer.attributes(part);
   const slot = writer.slot(part);
-  const { content } = part;
+  const content = joined(part.content);
   if (slot === null && !content.length) return writer.empty(part.tag, attributes);
   const open = `<${part.tag}${attributes}>`;
   const close = `</${part.tag}>`;
@@ -32,6 +32,17 @@ function one(part: RenderedPart, writer: Writer, pad: string): string {
   const inner = `${pad}  `;
   const lines = content.map((c) => inner + one(c as RenderedPart, writer, inner));
   return [open, ...lines, pad + close].join("\n");
+}
+
+/** Neighbouring texts are one, as they are in the document. */
+function joined(content: RenderedPart["content"]): RenderedPart["content"] {
+  const out: RenderedPart["content"] = [];
+  for (const c of content) {
+    const last = out.at(-1);
+    if (typeof c === "string" && typeof last === "string") out[out.length - 1] = last + c;
+    else if (c !== "") out.push(c);
+  }
+  return out;
 }
 
 const inlineTags = new Set(

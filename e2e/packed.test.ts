@@ -1,6 +1,6 @@
 /** The packed package in an empty folder: installed as any tool is, it does its work there without this tree. */
 import { type ChildProcess, execFileSync, spawn, spawnSync } from "node:child_process";
-import { copyFileSync, existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { copyFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
@@ -51,6 +51,12 @@ describe("the packed package", () => {
         .split("\n")
         .map((line) => JSON.parse(line).configuration),
     ).toEqual([["closed"], ["closed"]]);
+  });
+  it("delivers a component as code, and says what it wrote", () => {
+    const { code, out } = run("deliver", "dialog.lively.json", "--to", "react", "--out", "made");
+    expect([code, out]).toEqual([0, expect.stringContaining(join("made", "ChangeCrossingDialog.tsx"))]);
+    expect(readFileSync(join(folder, "made", "ChangeCrossingDialog.tsx"), "utf8")).toContain("export function");
+    expect(run("deliver", "dialog.lively.json", "--to", "nothing", "--out", "made").code).toBe(2);
   });
   it("serves the app to this machine alone", async () => {
     const server: ChildProcess = spawn(join(folder, "node_modules", ".bin", "lively"), ["serve", "--port", "0"], {

@@ -9,13 +9,22 @@ import { buildSync } from "esbuild";
 import { build } from "./build.mjs";
 import { root } from "./setup.mjs";
 
+/** What the plugin is to a configuration file, and what an import of a component gives. */
+const pluginTypes = `/** Component files as modules: import Dialog from "./dialog.lively.json?react". */
+export default function lively(): { name: string; enforce: "pre" };
+`;
+
 export function buildCommandLine() {
   const outdir = join(root, "dist", "cli");
   rmSync(outdir, { recursive: true, force: true });
   const { version } = JSON.parse(readFileSync(join(root, "package.json"), "utf8"));
   buildSync({
     absWorkingDir: root,
-    entryPoints: { lively: "src/cli/main.ts", "prover-process": "src/cli/prover-process.ts" },
+    entryPoints: {
+      lively: "src/cli/main.ts",
+      "prover-process": "src/cli/prover-process.ts",
+      vite: "src/vite/plugin.ts",
+    },
     outdir,
     bundle: true,
     splitting: true,
@@ -24,6 +33,11 @@ export function buildCommandLine() {
     target: "node20.19",
     // The ES module of a package that also has one with a loader of its own.
     mainFields: ["module", "main"],
+    // Its module for Node reads files of its own package.
+    alias: {
+      "css-tree/tokenizer": join(root, "node_modules/css-tree/lib/tokenizer/index.js"),
+      "css-tree": join(root, "node_modules/css-tree/dist/csstree.esm.js"),
+    },
     legalComments: "linked",
     define: { "process.env.LIVELY_VERSION": JSON.stringify(version) },
     // Some packages are CommonJS and ask for Node's own modules by require.
@@ -31,6 +45,7 @@ export function buildCommandLine() {
       js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',
     },
   });
+  writeFileSync(join(outdir, "vite.d.ts"), pluginTypes);
   const entry = join(outdir, "lively.js");
   writeFileSync(entry, `#!/usr/bin/env node\n${readFileSync(entry, "utf8")}`);
   chmodSync(entry, 0o755);

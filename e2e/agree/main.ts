@@ -1,6 +1,7 @@
 /**
  * `npm run agree -- --runs N --seed S --engine chromium|firefox`: random specifications, acted out by the core and by the
- * delivered page. Prints the smallest one that differs, of each that does.
+ * delivered page. Prints the smallest one that differs, of each that does. With `--target` in another form than the page;
+ * with `--record` the run is told in docs/deliver.md and in the app.
  */
 import fc from "fast-check";
 import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";
@@ -9,6 +10,7 @@ import { deeds, specifications } from "../../src/core/testing/specifications";
 import type { BuiltTarget } from "./built";
 import { type EngineName, open } from "./engine";
 import { difference } from "./hold";
+import { record } from "./record";
 
 const option = (name: string, otherwise: string): string => {
   const at = process.argv.indexOf(`--${name}`);
@@ -73,3 +75,12 @@ await Promise.all(Array.from({ length: side }, one));
 await browser.close();
 console.log(`\n${engine}: ${runs - found.length} of ${runs} specifications agree, from seed ${seed}.`);
 process.exitCode = found.length ? 1 : 0;
+if (process.argv.includes("--record"))
+  record({
+    target,
+    engine,
+    specifications: runs,
+    agreed: runs - found.length,
+    on: new Date().toISOString().slice(0, 10),
+    seed,
+  });

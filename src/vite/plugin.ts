@@ -1,0 +1,79 @@
+/**
+ * A plugin for Vite: `import Dialog from "./dialog.lively.json?react"` is the component as that form has it, made anew
+ * whenever the file changes. A component that cannot be delivered is an error of the build, with its place.
+ */
+import { readFileSync } from "node:fs";
+import { deliverTo, type File, formatted, KERNEL_FILE, namesOf, type TargetKey } from "../core/deliver";
+import { readComponent } from "../core/model";
+
+type Form = Extract<TargetKey, "module" | "element" | "react" | "vue" | "svelte">;
+
+/** What of Vite's plugins this one is; said here, so that the package needs no other. */
+interface Plugin {
+  name: string;
+  enforce: "pre";
+  resolveId(this: Context, source: string, importer?: string): Promise<string | undefined>;
+  load(this: Context, id: string): Promise<string | undefined>;
+}
+interface Context {
+  resolve(source: string, importer?: string, options?: { skipSelf: boolean }): Promise<{ id: string } | null>;
+  addWatchFile(id: string): void;
+  error(message: string): never;
+}
+
+const asked = /^(.+\.lively\.json)\?(module|element|react|vue|svelte)$/;
+/** A file of a component, as an address of its own: `…/dialog.lively.json~react/Dialog.tsx`. */
+const inside = /^(.+\.lively\.json)~(module|element|react|vue|svelte)\/([^/?]+)$/;
+
+/** The file that stands for the whole. */
+function entryOf(form: Form, { kebab, pascal }: ReturnType<typeof namesOf>): string {
+  const entries: Record<Form, string> = {
+    module: `export * from "./${kebab}.js"; import "./${kebab}.css";`,
+    element: `export * from "./${kebab}-element.js"; import "./${kebab}.css";`,
+    react: `export * from "./${pascal}.tsx"; export { ${pascal} as default } from "./${pascal}.tsx";`,
+    vue: `export { default } from "./${pascal}.vue";`,
+    svelte: `export { default } from "./${pascal}.svelte";`,
+  };
+  return entries[form];
+}
+const ENTRY = "component.js";
+
+export default function lively(): Plugin {
+  /** What a file was made into last, by its text and form. */
+  const made = new Map<string, { text: string; files: Promise<readonly File[]> }>();
+  const filesOf = (file: string, form: Form, fail: (message: string) => never): Promise<readonly File[]> => {
+    const text = readFileSync(file, "utf8");
+    const before = made.get(`${file}~${form}`);
+    if (before?.text === text) return before.files;
+    const read = readComponent(text);
+    if (!read.ok) return fail(read.problems.map((p) => `${file}: ${p.path}: ${p.message}`).join("\n"));
+    const result = deliverTo(form, read.doc, null);
+    if (!result.ok) return fail(result.problems.map((p) => `${file}: ${p.path}: ${p.message}`).join("\n"));
+    const whole = [...result.files, { path: ENTRY, text: entryOf(form, namesOf(read.doc)) }];
+    const files = formatted(whole, [KERNEL_FILE]);
+    made.set(`${file}~${form}`, { text, files });
+    return files;
+  };
+  return {
+    name: "lively",
+    enforce: "pre",
+    async resolveId(source, importer) {
+      const found = asked.exec(source);
+      if (found) {
+        const file = await this.resolve(found[1], importer, { skipSelf: true });
+        return file ? `${file.id.replace(/\?.*$/, "")}~${found[2]}/${ENTRY}` : undefined;
+      }
+      const from = importer && inside.exec(importer.replace(/\?.*$/, ""));
+      if (from && source.startsWith("./")) return `${from[1]}~${from[2]}/${source.slice(2)}`;
+      return inside.test(source) ? source : undefined;
+    },
+    async load(id) {
+      const found = inside.exec(id);
+      if (!found) return undefined;
+      const [, file, form, name] = found;
+      this.addWatchFile(file);
+      const files = await filesOf(file, form as Form, (message) => this.error(message));
+      return files.find((f) => f.path === name)?.text;
+    },
+  };
+}

@@ -19,8 +19,14 @@ export function record(run: Run): void {
   const others = before.filter((r) => r.target !== run.target || r.engine !== run.engine);
   const all = [...others, run].toSorted((a, b) => `${a.target} ${a.engine}`.localeCompare(`${b.target} ${b.engine}`));
   writeFileSync(FILE, `${JSON.stringify(all, null, 2)}\n`);
-  const rows = all.map((r) => `| ${r.target} | ${r.engine} | ${r.agreed} of ${r.specifications} | ${r.seed} | ${r.on} |`);
-  const table = ["| form | engine | did the same | first seed | day |", "| --- | --- | --- | --- | --- |", ...rows].join("\n");
+  const rows = all.map(
+    (r) => `| ${r.target} | ${r.engine} | ${r.agreed} of ${r.specifications} | ${r.seed} | ${r.on} |`,
+  );
+  const table = [
+    "| form | engine | did the same | first seed | day |",
+    "| --- | --- | --- | --- | --- |",
+    ...rows,
+  ].join("\n");
   const docs = readFileSync(DOCS, "utf8");
   const [from, to] = [docs.indexOf(BEGIN), docs.indexOf(END)];
   if (from < 0 || to < from) throw new Error(`${DOCS} has no place for the runs`);

@@ -33,7 +33,7 @@ const page: Target = (doc, proof) => {
 };
 
 export const targets: readonly TargetInfo[] = [
-  { key: "page", label: "Page", note: "One HTML file, to look at and try", make: page },
+  { key: "page", label: "Page", note: "One HTML file, to try", make: page },
   {
     key: "module",
     label: "Module",
@@ -47,7 +47,7 @@ export const targets: readonly TargetInfo[] = [
     make: elementTarget,
   },
   { key: "react", label: "React", note: "A function component, typed", make: reactTarget },
-  { key: "vue", label: "Vue", note: "A single-file component, v-model", make: vueTarget },
+  { key: "vue", label: "Vue", note: "Single file, v-model", make: vueTarget },
   { key: "svelte", label: "Svelte", note: "Bindable props and snippets", make: svelteTarget },
   {
     key: "chart",
@@ -58,7 +58,7 @@ export const targets: readonly TargetInfo[] = [
   {
     key: "component",
     label: "Component file",
-    note: "The whole specification, to keep",
+    note: "The specification, to keep",
     make: single("lively.json", writeComponent),
   },
 ];

@@ -98,6 +98,24 @@ describe("labels", () => {
   });
 });
 
+describe("reduced motion, asked for in the middle of a motion", () => {
+  const opacityAfter = (transition: string): number => {
+    const doc = component({
+      parts: [button("a"), box("p")],
+      states: ["one", "two"],
+      looks: { p: { one: "opacity: 0", two: `opacity: 1; transition: ${transition}` } },
+      reactions: { "click a": { one: "two" } },
+    });
+    return Number(facts(doc, "p", { click: "a" }, 50, { reducedMotion: true }).opacity);
+  };
+  it("breaks off what has no place in it, and lets go on what only has another time", () => {
+    expect(opacityAfter("opacity 100ms linear reduced none")).toBe(1);
+    expect(opacityAfter("opacity 100ms linear reduced none, color 1s")).toBe(1);
+    expect(opacityAfter("opacity 100ms linear reduced 40ms linear")).toBeCloseTo(0.5);
+    expect(opacityAfter("opacity 100ms linear")).toBeCloseTo(0.5);
+  });
+});
+
 describe("motions", () => {
   const sliding = (far: string): Component =>
     component({

@@ -147,7 +147,8 @@ export function moveTo(
   to: PoseIndex,
 ): { tracks: readonly Track[]; lingering: readonly Lingering[] } {
   const { now, pose, page } = moment;
-  if (pose === to) return moment;
+  // In the same pose only what has no motion any more, since reduced motion is preferred now, breaks off.
+  if (pose === to && !page.reducedMotion) return moment;
   const list = changesBetween(program, pose, to, page);
   const running = moment.tracks;
   if (!list.length && !running.length && !moment.lingering.length) return moment;

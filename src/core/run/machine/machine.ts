@@ -387,7 +387,8 @@ export class Machine implements Working {
   private takePose(): PartIndex[] {
     const pose = poseOf(this.program, this.config, this);
     const interrupted: PartIndex[] = [];
-    if (pose !== this.pose) {
+    const calmed = this.pageState.reducedMotion && this.tracks.length > 0;
+    if (pose !== this.pose || calmed) {
       const { now, tracks, lingering, pageState: page } = this;
       const moment = { now, pose: this.pose, tracks, lingering, page };
       const moved = moveTo(this.program, moment, pose);

@@ -3,10 +3,12 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
+import { transformSync } from "esbuild";
 import type { Page } from "puppeteer-core";
 import { Bench } from "tinybench";
 import { actOut } from "../e2e/delivered";
 import { clickLive, launch, Stage } from "../e2e/stage";
+import { deliverTo, KERNEL_FILE } from "../src/core/deliver";
 import { readComponent } from "../src/core/model";
 import { compile } from "../src/core/program";
 import { Explorer, proveNow, runScenario } from "../src/core/proof";
@@ -160,5 +162,17 @@ rows.push([
   )} kB`,
   "",
 ]);
+
+// What a project takes over
+
+const taken = deliverTo("module", doc, null);
+if (taken.ok) {
+  const least = (text: string): string =>
+    `${(gzipSync(transformSync(text, { minify: true }).code).length / 1000).toFixed(1)} kB`;
+  const [own] = taken.files;
+  const kernel = taken.files.find((f) => f.path === KERNEL_FILE)!;
+  rows.push(["The kernel whole, minified and compressed", least(kernel.text), "6 kB"]);
+  rows.push(["The dialog's own module, minified and compressed", least(own.text), "2 kB"]);
+}
 
 console.log(`\n| what | measured | aim |\n|---|---|---|\n${rows.map((r) => `| ${r.join(" | ")} |`).join("\n")}`);

@@ -141,6 +141,9 @@ function stimulusOf(
       if ((editable || (scrolls && field?.tag === "input")) && /^(x|Enter|Space)$/.test(key)) return null;
       if (kind !== "key")
         return key.includes("+") || key === "Tab" ? null : kind === "keyDown" ? { keyDown: key } : { keyUp: key };
+      // Whether one clicked on words or beside them decides where Tab goes among numbered stops, in each engine otherwise.
+      const numbered = program.parts.some((p) => Number(attributeOf(program, state, p.index, "tabindex") ?? 0) > 0);
+      if (key.endsWith("Tab") && state.focus === DOCUMENT && state.tabFrom !== DOCUMENT && numbered) return null;
       const leaves = key.endsWith("Tab") && stimulate(program, state, { press: key }).state.focus === DOCUMENT;
       return leaves ? null : { press: key };
     }

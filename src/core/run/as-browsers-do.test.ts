@@ -63,6 +63,23 @@ describe("Tab in a hold", () => {
     expect(focusBy({ click: "words" }, { press: "Shift+Tab" })).toBe("one");
     expect(focusBy({ click: "two" }, { press: "Tab" })).toBe("one");
   });
+  it("is brought back by whatever happens next, where a label led out of it", () => {
+    const doc = component({
+      parts: [
+        box("panel", [button("one"), box("words", ["words"])]),
+        { name: "label", tag: "label", content: ["Seat ", button("seat")] },
+      ],
+      states: ["held"],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      focus: { held: "held in panel" },
+      reactions: { "pointer down anywhere": { held: "/ n = n + 1" } },
+    });
+    const at = (...acts: Stimulus[]) => {
+      const { program, run } = runOf(doc, ...acts);
+      return program.parts[run.focus]?.name;
+    };
+    expect([at({ click: "label" }), at({ click: "label" }, { click: "words" })]).toEqual(["seat", "one"]);
+  });
   it("comes back in at its ends, wherever the focus went through a label", () => {
     const doc = component({
       parts: [

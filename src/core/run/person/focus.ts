@@ -67,9 +67,15 @@ export const focusing = (m: Working): Focusing<PartIndex> => new MachineFocus(m)
 const inHold = (m: Working, part: PartIndex, held: PartIndex): boolean =>
   part !== DOCUMENT && isInside(m.program, part, held);
 
+/** A label, or a script, has brought the focus out of what holds it. */
+function strays(m: Working): boolean {
+  const held = holder(m);
+  return held !== DOCUMENT && !inHold(m, m.focus, held);
+}
+
 /** After every change: what was asked for, what is held, and whether the focused part can still have it. */
 export function settleFocus(m: Working, before: Layout | null): void {
-  if (before === m.layout && !m.requests.length) return;
+  if (before === m.layout && !m.requests.length && !strays(m)) return;
   const { requests } = m;
   m.requests = [];
   settle(focusing(m), requests);

@@ -113,6 +113,8 @@ await page.evaluate(() => document.querySelector(".question")?.scrollIntoView({ 
 await shot("what-if");
 await press(page, "Deliver", ".views");
 await untilText(page, ".verified", "all that can be reached");
+await page.evaluate(() => (document.querySelectorAll(".deliver-kind")[3] as HTMLElement).click());
+await untilText(page, ".code", "export interface");
 await shot("deliver");
 
 // Another component: regions, tokens

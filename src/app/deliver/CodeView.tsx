@@ -45,7 +45,7 @@ export function CodeView({ path, text }: { path: string; text: string }) {
         extensions: [
           lineNumbers(),
           EditorState.readOnly.of(true),
-          EditorView.contentAttributes.of({ "aria-label": path, "aria-readonly": "true" }),
+          EditorView.contentAttributes.of({ "aria-label": path, "aria-readonly": "true", tabindex: "0" }),
           // Tab leaves it: nothing is written here.
           keymap.of([]),
           colours,

@@ -1,10 +1,9 @@
 /** A custom element: attributes and properties for its data, events for what it does, in the light or in a shadow tree. */
 
-import { baseOf } from "../module/module";
 import { text } from "../page/code";
 import type { Target } from "../shared/files";
-import { type Property, propertiesOf, typeOfDatum } from "../shared/names";
-import { slotProblems, slotsOf } from "../shared/slots";
+import { type Property, typeOfDatum } from "../shared/names";
+import { wrappingOf } from "../shared/wrapping";
 
 /** What elements have already, as far as a datum could be called so. */
 const taken =
@@ -15,16 +14,11 @@ const taken =
 const attributeOf = ({ name }: Property): string => name.replace(/[A-Z]/g, (l) => `-${l.toLowerCase()}`);
 
 export const elementTarget: Target = (doc, proof) => {
-  const made = baseOf(doc, proof);
+  const made = wrappingOf(doc, proof, taken);
   if (!made.ok) return made;
-  const { program, names, files } = made.base;
-  const problems = slotProblems(program);
-  if (problems.length) return { ok: false, problems };
-  const notes: string[] = [];
+  const { names, files, slots, properties, notes } = made.wrapping;
   if (names.element !== names.kebab)
     notes.push(`The element is called <${names.element}>: the name of a custom element has a hyphen.`);
-  const properties = propertiesOf(doc, taken, notes);
-  const slots = slotsOf(doc);
   const js = `import { mount } from "./${names.kebab}.js";
 
 /** Attributes, the data they stand for, and how they are read. */
@@ -134,7 +128,7 @@ declare global {
   }
 }
 `;
-  if (slots.length)
+  if (slots.size)
     notes.push(
       "In a shadow tree its slots are <slot> elements; in the light its user's content stands in the parts themselves.",
     );

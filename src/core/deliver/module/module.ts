@@ -1,7 +1,7 @@
 /** An ES module with its style and its types: `mount(root, …)`, several on one page, taken away without a trace. */
 import type { Component } from "../../model";
 import { compile, type Program } from "../../program";
-import { indented, remark, text } from "../page/code";
+import { indented, key, remark, text } from "../page/code";
 import { verified } from "../page/deliver";
 import { initialParts, markedParts, markup } from "../page/markup";
 import { readBackParts } from "../page/read-back";
@@ -85,9 +85,9 @@ export function types(doc: Component): string {
   const states = compile(doc)
     .states.slice(1)
     .map((s) => text(s.name));
-  const data = doc.data.map((d) => `${keyOf(d.name)}: ${typeOfDatum(d)};`);
+  const data = doc.data.map((d) => `${key(d.name)}: ${typeOfDatum(d)};`);
   const requests = (doc.requests ?? []).map(
-    (r) => `${keyOf(r.name)}?: (options: { signal: AbortSignal }) => Promise<unknown>;`,
+    (r) => `${key(r.name)}?: (options: { signal: AbortSignal }) => Promise<unknown>;`,
   );
   const body = (lines: readonly string[]): string => (lines.length ? `{\n${indented(lines.join("\n"))}\n}` : "{}");
   return `/** The names of its states. */
@@ -121,4 +121,3 @@ export interface Mounted {
 export function mount(root: HTMLElement, options?: Options): Mounted;
 `;
 }
-const keyOf = (name: string): string => (/^[A-Za-z_$][\w$]*$/.test(name) ? name : text(name));

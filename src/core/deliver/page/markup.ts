@@ -6,8 +6,10 @@ import { compile, looksAt, type Program } from "../../program";
 import { beforeMount } from "../../run";
 import { layoutOf, type RenderedPart, render } from "../../surface";
 
-const voidTags = new Set("area base br col embed hr img input link meta source track wbr".split(" "));
-const inlineTags = new Set(
+export const voidTags: ReadonlySet<string> = new Set(
+  "area base br col embed hr img input link meta source track wbr".split(" "),
+);
+export const inlineTags: ReadonlySet<string> = new Set(
   "a abbr b bdi bdo button cite code data dfn em i img input kbd label mark output q s samp select small span strong sub sup svg time u var".split(
     " ",
   ),
@@ -82,7 +84,7 @@ export function markup(parts: readonly RenderedPart[], indent: string): string {
   return parts.map((part) => indent + one(part, indent)).join("\n");
 }
 
-const keepsSpace = new Set(["pre", "textarea", "listing"]);
+export const keepsSpace: ReadonlySet<string> = new Set(["pre", "textarea", "listing"]);
 
 const isBoolean = (name: string): boolean =>
   ["hidden", "inert", "disabled", "checked", "required", "open"].includes(name);

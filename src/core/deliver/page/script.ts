@@ -89,7 +89,7 @@ export interface Needs {
 }
 
 /** @param stands whether requests go to the stand-in service that the app has, or where they say */
-export function needsOf(program: Program, stands: boolean, entry = "dom/mount"): Needs {
+export function needsOf(program: Program, stands: boolean): Needs {
   const { doc } = program;
   const looks = managed(program);
   const conditions = conditionsOnStyle(doc);
@@ -99,7 +99,7 @@ export function needsOf(program: Program, stands: boolean, entry = "dom/mount"):
   const names = program.parts.map((p) => p.name).filter((n) => parts.has(n));
   return {
     features: needed.map((f) => f.name),
-    modules: inOrder([entry, ...needed.map((f) => f.module)]),
+    modules: inOrder(["dom/mount", ...needed.map((f) => f.module)]),
     component: componentCode(program, names, looks, conditions, stands),
   };
 }

@@ -4,7 +4,16 @@
  */
 import { isStyleTemplate } from "../../expression";
 import { printTransition } from "../../measure";
-import { ALWAYS, allParts, allStates, type Component, type Look, type LookRow, type Motion } from "../../model";
+import {
+  ALWAYS,
+  allParts,
+  allStates,
+  type Component,
+  type ConditionalLook,
+  type Look,
+  type LookRow,
+  type Motion,
+} from "../../model";
 import { baseSheet, movedOutStyle } from "../../surface";
 
 /** Conditions on looks, in the order in which the style sheet names them. */
@@ -18,6 +27,10 @@ export const conditionsOnStyle = (doc: Component): string[] => [
   ),
 ];
 
+/** Every look of a row, conditional ones too. */
+export const looksIn = (row: LookRow): (Look | ConditionalLook)[] =>
+  Object.values(row.in).flatMap((l) => [l, ...(l.and ?? [])]);
+
 /** A custom property that carries a style value with data in it, as the script keeps it. */
 export interface LivingValue {
   name: string;
@@ -25,18 +38,24 @@ export interface LivingValue {
 }
 
 /** The style values with data in them, each a custom property on the page of its own, named for its part and property. */
-export function livingValues(doc: Component): LivingValue[] {
-  return [...named(doc).values()];
+export const livingValues = (doc: Component): LivingValue[] => [...named(doc).values()];
+
+/** Style, script and markup ask for the same names. */
+const byDocument = new WeakMap<Component, ReadonlyMap<string, LivingValue>>();
+function named(doc: Component): ReadonlyMap<string, LivingValue> {
+  const known = byDocument.get(doc) ?? nameAll(doc);
+  byDocument.set(doc, known);
+  return known;
 }
 
 const keyOf = (part: string, property: string, template: string): string => JSON.stringify([part, property, template]);
 
-function named(doc: Component): Map<string, LivingValue> {
+function nameAll(doc: Component): Map<string, LivingValue> {
   const out = new Map<string, LivingValue>();
   const written = JSON.stringify([doc.tokens, doc.page, doc.parts, doc.looks]);
   const taken = new Set(written.match(/--[\w-]+/g));
   for (const row of doc.looks) {
-    for (const look of Object.values(row.in).flatMap((l) => [l, ...(l.and ?? [])])) {
+    for (const look of looksIn(row)) {
       for (const [property, template] of Object.entries(look.css ?? {})) {
         const key = keyOf(row.part, property, template);
         if (!isStyleTemplate(template) || out.has(key)) continue;
@@ -79,16 +98,13 @@ export function styleSheet(doc: Component): string {
 
 /** Where one list of a part has an alternative, all of them are said again: rules for reduced motion stand last. */
 const hasCalm = (row: LookRow): boolean =>
-  Object.values(row.in).some((l) =>
-    [l, ...(l.and ?? [])].some((one) => Object.values(one.motion ?? {}).some((m) => m.reduced !== undefined)),
-  );
+  looksIn(row).some((l) => Object.values(l.motion ?? {}).some((m) => m.reduced !== undefined));
 
 /** Until the component has begun nothing moves. */
 function startRule({ looks, page, parts }: Component): string[] {
   const written = [page.css ?? "", ...allParts({ parts }).map(({ part }) => part.css?.transition ?? "")];
   const moves =
-    looks.some((row) => Object.values(row.in).some((l) => [l, ...(l.and ?? [])].some((one) => one.motion))) ||
-    written.some((css) => css.includes("transition"));
+    looks.some((row) => looksIn(row).some((l) => l.motion)) || written.some((css) => css.includes("transition"));
   return moves ? ["[data-starting] * {\n  transition: none !important;\n}"] : [];
 }
 
@@ -125,7 +141,7 @@ const calm = (motion: Record<string, Motion>): string =>
 
 /** A rule for each way of being there that the component uses. */
 function presenceRules(doc: Component): string[] {
-  const looks = doc.looks.flatMap((row) => Object.values(row.in).flatMap((l) => [l, ...(l.and ?? [])]));
+  const looks = doc.looks.flatMap(looksIn);
   const base = allParts(doc).map(({ part }) => part.css ?? {});
   const css = [...looks.map((l) => l.css ?? {}), ...base];
   const is = (as: Look["as"]): boolean => looks.some((l) => l.as === as);

@@ -14,7 +14,7 @@ import { expressionCode, list, object, templateCode, text } from "./code";
 import { type Managed, partLooks } from "./looks-table";
 import { livingValues } from "./style";
 
-/** The component's tables. @param parts whose elements are needed @param conditions that the style sheet asks about */
+/** The component's tables. @param parts whose elements are needed @param conditions that the style sheet asks about @param stands whether requests go to the stand-in */
 export function componentCode(
   program: Program,
   parts: readonly string[],
@@ -23,7 +23,7 @@ export function componentCode(
   stands: boolean,
 ): string {
   const { doc } = program;
-  const writer = new Writer(program);
+  const writer = new Writer(program, stands);
   const data = doc.data.map(
     (d) => [d.name, typeof d.initial === "string" ? text(d.initial) : String(d.initial)] as const,
   );
@@ -39,23 +39,7 @@ export function componentCode(
     ["looks", object(looks.map((m) => [m.part.name, partLooks(m)] as const))],
     ["conditions", list(conditions.map(expressionCode))],
     ["values", object(livingValues(doc).map((v) => [v.name, templateCode(v.template)] as const))],
-    [
-      "requests",
-      object(
-        (doc.requests ?? []).map(
-          (r, i) =>
-            [
-              r.name,
-              stands
-                ? writer.request(r.method, r.path, i)
-                : object([
-                    ["method", text(r.method)],
-                    ["path", text(r.path)],
-                  ]),
-            ] as const,
-        ),
-      ),
-    ],
+    ["requests", object((doc.requests ?? []).map((r, i) => [r.name, writer.request(r, i)] as const))],
   ]);
 }
 
@@ -71,7 +55,10 @@ const rangeCode = (d: Component["data"][number]): string =>
 export const isTied = (time: string): boolean => /var\(/i.test(time);
 
 class Writer {
-  constructor(private readonly program: Program) {}
+  constructor(
+    private readonly program: Program,
+    private readonly stands: boolean,
+  ) {}
 
   /** A time with a token stays one, for the page to compute. The document is in order, so that others can be computed. */
   private time(value: string): string {
@@ -201,12 +188,13 @@ class Writer {
     }
   }
 
-  request(method: string, path: string, index: number): string {
+  /** The address is the service's own, or that of the app's stand-in. */
+  request({ method, path }: NonNullable<Component["requests"]>[number], index: number): string {
     const { latency, ok } = this.program.requests[index];
-    const address = `/stand-in${path}?latency=${latency}ms&outcome=${ok ? "ok" : "fails"}`;
+    const standIn = `/stand-in${path}?latency=${latency}ms&outcome=${ok ? "ok" : "fails"}`;
     return object([
       ["method", text(method)],
-      ["path", text(address)],
+      ["path", text(this.stands ? standIn : path)],
     ]);
   }
 }

@@ -1,12 +1,11 @@
 /** A function component: React has the elements, the kernel what states make of them. */
 
-import { baseOf } from "../module/module";
-import { text } from "../page/code";
+import { key, member, text } from "../page/code";
 import { firstOf } from "../page/deliver";
 import { initialParts, markedParts } from "../page/markup";
 import type { Target } from "../shared/files";
-import { capital, type Property, propertiesOf, typeOfDatum } from "../shared/names";
-import { slotProblems, slotsOf } from "../shared/slots";
+import { capital, type Property, typeOfDatum } from "../shared/names";
+import { wrappingOf } from "../shared/wrapping";
 import { jsx } from "./jsx";
 
 const taken = [
@@ -26,16 +25,9 @@ const taken = [
 ];
 
 export const reactTarget: Target = (doc, proof) => {
-  const made = baseOf(doc, proof);
+  const made = wrappingOf(doc, proof, taken, true);
   if (!made.ok) return made;
-  const { program, names, files } = made.base;
-  const problems = slotProblems(program);
-  if (problems.length) return { ok: false, problems };
-  const notes: string[] = [];
-  const slots = new Map(
-    slotsOf(doc).map((s) => [s, s === "" ? "children" : s.replace(/-(.)/g, (_a, l: string) => l.toUpperCase())]),
-  );
-  const properties = propertiesOf(doc, [...taken, ...slots.values()], notes);
+  const { program, names, files, slots, properties, asks, notes } = made.wrapping;
   const first = firstOf(program);
   const rootStyle = first.values.length
     ? ` style={{ ${first.values.map(([n, v]) => `${JSON.stringify(n)}: ${JSON.stringify(v)}`).join(", ")} } as CSSProperties}`
@@ -54,10 +46,12 @@ export const reactTarget: Target = (doc, proof) => {
     "useLayoutEffect",
     "useRef",
   ];
-  const given = ["onState", ...(doc.requests?.length ? ["requests"] : []), "ref"];
-  const all = [...slots.values(), ...properties.flatMap((p) => [p.name, initial(p), told(p)]), ...given];
+  const data = properties.flatMap((p) => [p.name, initial(p), told(p)]);
+  const calls = ["onState", ...(asks ? ["requests"] : [])];
+  const all = [...slots.values(), ...data, ...calls, "ref"];
+  const given = [...calls, ...data].join(", ");
   const tsx = `import { ${react.join(", ")} } from "react";
-import { type Mounted, mount, ${doc.requests?.length ? "type Requests, " : ""}type State } from "./${names.kebab}.js";
+import { type Mounted, mount, ${asks ? "type Requests, " : ""}type State } from "./${names.kebab}.js";
 import "./${names.kebab}.css";
 
 export interface ${names.pascal}Props {
@@ -65,7 +59,7 @@ ${[...slots].map(([slot, prop]) => `  /** What stands in ${slot === "" ? "its sl
 ${properties.map(propLines).join("\n")}
   /** Told after each change, with the active states, outer before inner. */
   onState?: (state: readonly State[]) => void;
-${doc.requests?.length ? "  requests?: Requests;\n" : ""}  /** Sends events, reads state and data. */
+${asks ? "  requests?: Requests;\n" : ""}  /** Sends events, reads state and data. */
   ref?: Ref<Mounted | null>;
 }
 
@@ -73,14 +67,14 @@ export function ${names.pascal}({ ${all.join(", ")} }: ${names.pascal}Props) {
   const root = useRef<HTMLDivElement>(null);
   const mounted = useRef<Mounted>(null);
   // What is called, or begun with, is what was given last.
-  const given = useRef({ ${["onState", ...(doc.requests?.length ? ["requests"] : []), ...properties.flatMap((p) => [p.name, initial(p), told(p)])].join(", ")} });
+  const given = useRef({ ${given} });
   useEffect(() => {
-    given.current = { ${["onState", ...(doc.requests?.length ? ["requests"] : []), ...properties.flatMap((p) => [p.name, initial(p), told(p)])].join(", ")} };
+    given.current = { ${given} };
   });
   useLayoutEffect(() => {
     const it = mount(root.current!, {
-${properties.length ? `      data: { ${properties.map((p) => `${keyed(p)}: given.current.${p.name} ?? given.current.${initial(p)}`).join(", ")} },\n` : ""}${doc.requests?.length ? "      requests: given.current.requests,\n" : ""}      onState: (state) => given.current.onState?.(state),
-${properties.length ? `      onData: (data, before) => {\n${properties.map((p) => `        if (${member(p)} !== ${member(p, "before")}) given.current.${told(p)}?.(${member(p)});`).join("\n")}\n      },\n` : ""}    });
+${properties.length ? `      data: { ${properties.map((p) => `${key(p.datum.name)}: given.current.${p.name} ?? given.current.${initial(p)}`).join(", ")} },\n` : ""}${asks ? "      requests: given.current.requests,\n" : ""}      onState: (state) => given.current.onState?.(state),
+${properties.length ? `      onData: (data, before) => {\n${properties.map((p) => `        if (${member("data", p.datum.name)} !== ${member("before", p.datum.name)}) given.current.${told(p)}?.(${member("data", p.datum.name)});`).join("\n")}\n      },\n` : ""}    });
     mounted.current = it;
     return () => {
       mounted.current = null;
@@ -107,10 +101,6 @@ ${jsx(initialParts(program, markedParts(doc)), slots, "      ")}
 
 const initial = (p: Property): string => `initial${capital(p.name)}`;
 const told = (p: Property): string => `on${capital(p.name)}`;
-const keyed = (p: Property): string => (/^[A-Za-z_$][\w$]*$/.test(p.datum.name) ? p.datum.name : text(p.datum.name));
-const member = (p: Property, of = "data"): string =>
-  /^[A-Za-z_$][\w$]*$/.test(p.datum.name) ? `${of}.${p.datum.name}` : `${of}[${text(p.datum.name)}]`;
-
 function propLines(p: Property): string {
   const type = typeOfDatum(p.datum);
   return `  /** ${p.datum.name}: followed where it is given. */

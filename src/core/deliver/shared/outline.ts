@@ -1,5 +1,6 @@
 /** The markup as an indented outline, whatever language writes its tags and texts. */
 import type { RenderedPart } from "../../surface";
+import { inlineTags, keepsSpace } from "../page/markup";
 
 export interface Writer {
   /** With what follows the name: attributes. */
@@ -10,8 +11,6 @@ export interface Writer {
   /** How an element without content is written. */
   empty(tag: string, attributes: string): string;
 }
-
-const keepsSpace = new Set(["pre", "textarea", "listing"]);
 
 export function outline(parts: readonly RenderedPart[], writer: Writer, pad: string): string {
   return parts.map((p) => pad + one(p, writer, pad)).join("\n");
@@ -27,7 +26,7 @@ function one(part: RenderedPart, writer: Writer, pad: string): string {
   if (slot !== null) return `${open}${slot}${close}`;
   // Words, and neighbours with words between, stay on one line: a break would show as a space.
   const inLine = keepsSpace.has(part.tag) || content.some((c) => typeof c === "string");
-  if (inLine || content.some((c) => typeof c !== "string" && isInline(c.tag)))
+  if (inLine || content.some((c) => typeof c !== "string" && inlineTags.has(c.tag)))
     return open + content.map((c) => (typeof c === "string" ? writer.text(c) : one(c, writer, pad))).join("") + close;
   const inner = `${pad}  `;
   const lines = content.map((c) => inner + one(c as RenderedPart, writer, inner));
@@ -44,14 +43,3 @@ function joined(content: RenderedPart["content"]): RenderedPart["content"] {
   }
   return out;
 }
-
-const inlineTags = new Set(
-  "a abbr b bdi bdo button cite code data dfn em i img input kbd label mark output q s samp select small span strong sub sup svg time u var".split(
-    " ",
-  ),
-);
-const isInline = (tag: string): boolean => inlineTags.has(tag);
-
-export const voidTags: ReadonlySet<string> = new Set(
-  "area base br col embed hr img input link meta source track wbr".split(" "),
-);

@@ -1,6 +1,7 @@
 /** Places in a component's markup that its user fills: parts with `data-slot`, which names them; without a name it is the usual one. */
 import { allParts, type Component, type Problem } from "../../model";
 import type { Program } from "../../program";
+import { looksIn } from "../page/style";
 
 export const SLOT = "data-slot";
 
@@ -13,9 +14,7 @@ export const slotsOf = (doc: Component): string[] => [
 /** @returns why a place cannot be left to the user of the component */
 export function slotProblems({ doc, parts }: Program): Problem[] {
   const said = new Set(
-    doc.looks.flatMap((row) =>
-      Object.values(row.in).some((l) => [l, ...(l.and ?? [])].some((one) => one.text !== undefined)) ? [row.part] : [],
-    ),
+    doc.looks.filter((row) => looksIn(row).some((l) => l.text !== undefined)).map((row) => row.part),
   );
   return parts.flatMap(({ name, part, content }): Problem[] => {
     const slot = slotOf(part.attributes ?? {});

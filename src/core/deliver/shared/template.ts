@@ -1,8 +1,8 @@
 /** The first state's markup for templates that are HTML with something in it. */
 
 import type { RenderedPart } from "../../surface";
-import { escapeAttribute, escapeHtml } from "../page/markup";
-import { outline, voidTags } from "./outline";
+import { escapeAttribute, escapeHtml, voidTags } from "../page/markup";
+import { outline } from "./outline";
 import { SLOT, slotOf } from "./slots";
 
 export interface Language {

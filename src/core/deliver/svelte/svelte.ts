@@ -1,13 +1,12 @@
 /** A Svelte component: Svelte has the elements, the kernel what states make of them. */
 
-import { baseOf } from "../module/module";
-import { text } from "../page/code";
+import { key, member, text } from "../page/code";
 import { firstOf, rootAttributes } from "../page/deliver";
 import { initialParts, markedParts } from "../page/markup";
 import type { Target } from "../shared/files";
-import { type Property, propertiesOf, typeOfDatum } from "../shared/names";
-import { slotProblems, slotsOf } from "../shared/slots";
+import { typeOfDatum } from "../shared/names";
 import { type Language, template } from "../shared/template";
+import { wrappingOf } from "../shared/wrapping";
 
 /** A brace begins an expression, in texts and in attributes. */
 const braces = (html: string): string => html.replace(/[{}]/g, (b) => (b === "{" ? "&#123;" : "&#125;"));
@@ -15,17 +14,9 @@ const braces = (html: string): string => html.replace(/[{}]/g, (b) => (b === "{"
 const taken = ["children", "class", "mount", "mounted", "onMount", "onstate", "requests", "root", "state", "untrack"];
 
 export const svelteTarget: Target = (doc, proof) => {
-  const made = baseOf(doc, proof);
+  const made = wrappingOf(doc, proof, taken, true);
   if (!made.ok) return made;
-  const { program, names, files } = made.base;
-  const problems = slotProblems(program);
-  if (problems.length) return { ok: false, problems };
-  const notes: string[] = [];
-  const slots = new Map(
-    slotsOf(doc).map((s) => [s, s === "" ? "children" : s.replace(/-(.)/g, (_a, l: string) => l.toUpperCase())]),
-  );
-  const properties = propertiesOf(doc, [...taken, ...slots.values()], notes);
-  const asks = (doc.requests ?? []).length > 0;
+  const { program, names, files, slots, properties, asks, notes } = made.wrapping;
   const language: Language = {
     text: braces,
     attribute: braces,
@@ -55,8 +46,8 @@ ${props.map(([type]) => `    ${type};`).join("\n")}
 
   onMount(() => {
     const it = mount(root, {
-${properties.length ? `      data: { ${properties.map((p) => `${key(p)}: ${p.name}`).join(", ")} },\n` : ""}${asks ? "      requests,\n" : ""}      onState: (now) => onstate?.(now),
-${properties.length ? `      onData: (data) => {\n${properties.map((p) => `        ${p.name} = data${/^[A-Za-z_$][\w$]*$/.test(p.datum.name) ? `.${p.datum.name}` : `[${text(p.datum.name)}]`};`).join("\n")}\n      },\n` : ""}    });
+${properties.length ? `      data: { ${properties.map((p) => `${key(p.datum.name)}: ${p.name}`).join(", ")} },\n` : ""}${asks ? "      requests,\n" : ""}      onState: (now) => onstate?.(now),
+${properties.length ? `      onData: (data) => {\n${properties.map((p) => `        ${p.name} = ${member("data", p.datum.name)};`).join("\n")}\n      },\n` : ""}    });
     mounted = it;
     return () => it.unmount();
   });
@@ -80,5 +71,3 @@ ${template(initialParts(program, markedParts(doc)), language, "  ")}
 `;
   return { ok: true, files: [{ path: `${names.pascal}.svelte`, text: svelte }, ...files], notes };
 };
-
-const key = ({ datum }: Property): string => (/^[A-Za-z_$][\w$]*$/.test(datum.name) ? datum.name : text(datum.name));

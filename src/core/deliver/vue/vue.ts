@@ -1,13 +1,12 @@
 /** A single-file component: Vue has the elements, the kernel what states make of them. */
 
-import { baseOf } from "../module/module";
-import { text } from "../page/code";
+import { key, member, text } from "../page/code";
 import { firstOf, rootAttributes } from "../page/deliver";
 import { initialParts, markedParts } from "../page/markup";
 import type { Target } from "../shared/files";
-import { type Property, propertiesOf, typeOfDatum } from "../shared/names";
-import { slotProblems } from "../shared/slots";
+import { typeOfDatum } from "../shared/names";
 import { type Language, template } from "../shared/template";
+import { wrappingOf } from "../shared/wrapping";
 
 /** Two braces begin an expression, in texts only. */
 const language: Language = {
@@ -19,14 +18,9 @@ const language: Language = {
 const taken = ["emit", "key", "mount", "mounted", "props", "ref", "requests", "root", "state", "watch"];
 
 export const vueTarget: Target = (doc, proof) => {
-  const made = baseOf(doc, proof);
+  const made = wrappingOf(doc, proof, taken);
   if (!made.ok) return made;
-  const { program, names, files } = made.base;
-  const problems = slotProblems(program);
-  if (problems.length) return { ok: false, problems };
-  const notes: string[] = [];
-  const properties = propertiesOf(doc, taken, notes);
-  const asks = (doc.requests ?? []).length > 0;
+  const { program, names, files, properties, asks, notes } = made.wrapping;
   const vue = ["onBeforeUnmount", "onMounted", "useTemplateRef", ...(properties.length ? ["watch"] : [])];
   const script = `import { ${vue.join(", ")} } from "vue";
 import { type Mounted, mount, ${asks ? "type Requests, " : ""}type State } from "./${names.kebab}.js";
@@ -39,8 +33,8 @@ const root = useTemplateRef<HTMLElement>("root");
 let mounted: Mounted | undefined;
 onMounted(() => {
   mounted = mount(root.value!, {
-${properties.length ? `    data: { ${properties.map((p) => `${key(p)}: ${p.name}.value`).join(", ")} },\n` : ""}${asks ? "    requests: props.requests,\n" : ""}    onState: (state) => emit("state", state),
-${properties.length ? `    onData: (data) => {\n${properties.map((p) => `      ${p.name}.value = data${/^[A-Za-z_$][\w$]*$/.test(p.datum.name) ? `.${p.datum.name}` : `[${text(p.datum.name)}]`};`).join("\n")}\n    },\n` : ""}  });
+${properties.length ? `    data: { ${properties.map((p) => `${key(p.datum.name)}: ${p.name}.value`).join(", ")} },\n` : ""}${asks ? "    requests: props.requests,\n" : ""}    onState: (state) => emit("state", state),
+${properties.length ? `    onData: (data) => {\n${properties.map((p) => `      ${p.name}.value = ${member("data", p.datum.name)};`).join("\n")}\n    },\n` : ""}  });
 });
 ${properties
   .map(
@@ -64,5 +58,3 @@ ${template(initialParts(program, markedParts(doc)), language, "    ")}
 `;
   return { ok: true, files: [{ path: `${names.pascal}.vue`, text: sfc }, ...files], notes };
 };
-
-const key = ({ datum }: Property): string => (/^[A-Za-z_$][\w$]*$/.test(datum.name) ? datum.name : text(datum.name));

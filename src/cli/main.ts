@@ -2,8 +2,10 @@
 import { fileURLToPath } from "node:url";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
 import type { TargetKey } from "../core/deliver";
+import type { TrialSet } from "../core/trial";
 import type { Wishes } from "./check";
 import type { DeliverWishes } from "./deliver";
+import type { TrialWishes } from "./trial";
 
 function percent(text: string): number {
   const n = Number(text);
@@ -37,6 +39,13 @@ const targetNames = [
 function targetOf(text: string): TargetKey {
   const found = targetNames.find((t) => t === text);
   if (!found) throw new InvalidArgumentError(`one of ${targetNames.join(", ")}`);
+  return found;
+}
+
+const trialSets = ["scenarios", "reactions", "pairs", "situations"] as const satisfies readonly TrialSet[];
+function trialSet(text: string): TrialSet {
+  const found = trialSets.find((t) => t === text);
+  if (!found) throw new InvalidArgumentError(`one of ${trialSets.join(", ")}`);
   return found;
 }
 
@@ -101,6 +110,29 @@ program
     process.once("SIGINT", () => ended.abort());
     output.out("Watching. Ctrl+C ends it.");
     watchFiles(files, ended.signal, (file) => void deliver([file], wishes, output));
+  });
+program
+  .command("trial")
+  .description("hold pages in a real browser to component files")
+  .argument("<files...>", "component files")
+  .option("--page <address or file>", "the page; without it the one that would be delivered")
+  .option("--browser <name or path>", "chromium, firefox, or the path of a browser", "chromium")
+  .option("--connect <address>", "a browser that runs already: its WebSocket or debugging address")
+  .option("--set <runs>", "scenarios, reactions, pairs or situations", trialSet, "scenarios" as const)
+  .option("--tag <word>", "only scenarios with that tag")
+  .option("--shard <I/N>", "only every N-th run from the I-th on", shardOf)
+  .option("--map <part=selector...>", "which element is which part, where it is not guessed right")
+  .option("--allow-host <name...>", "hosts beside this machine that the page may be at, and ask")
+  .option("--json", "one JSON object instead of a report")
+  .option("--junit <file>", "write a report for continuous integration")
+  .option("--markdown <file>", "write a report to be read")
+  .option("--pictures <folder>", "a picture of the page at each difference")
+  .action(async (files: string[], wishes: TrialWishes) => {
+    const { trial } = await import("./trial");
+    process.exitCode = await trial(files, wishes, {
+      out: (text) => process.stdout.write(`${text}\n`),
+      err: (text) => process.stderr.write(`${text}\n`),
+    });
   });
 program
   .command("serve")

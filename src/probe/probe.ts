@@ -57,7 +57,7 @@ const isExposed = (element: Element, displayed: boolean): boolean =>
   getComputedStyle(element).visibility === "visible" &&
   !element.closest("[aria-hidden=true], [inert], [role=none], [role=presentation]");
 
-function roleOf(element: Element): string {
+export function roleOf(element: Element): string {
   const said = element.getAttribute("role")?.trim().split(/\s+/)[0];
   if (said) return said;
   const attributes = Object.fromEntries([...element.attributes].map((a) => [a.name, a.value]));

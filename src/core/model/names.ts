@@ -19,6 +19,7 @@ import type {
   Scenario,
   StateNode,
   Step,
+  TrialPlan,
 } from "./schema";
 import { eventPart } from "./tree";
 
@@ -289,8 +290,20 @@ export function mapNames(doc: Component, map: NameMap): Component {
         }),
       ),
     ),
+    trial: one(doc.trial, (t) => mapTrial(m, t)),
   });
 }
+
+const mapTrial = (m: NameMap, t: TrialPlan): TrialPlan =>
+  compact({
+    ...t,
+    map: one(t.map, (map) =>
+      Object.fromEntries(Object.entries(map).map(([p, selector]) => [m.name("part", p, `trial.map.${p}`), selector])),
+    ),
+    letBe: one(t.letBe, (list) =>
+      list.map((l, i) => compact({ ...l, part: one(l.part, (p) => m.name("part", p, `trial.letBe[${i}].part`)) })),
+    ),
+  });
 
 /** True when `map(m, thing)` meets one of the names. */
 export function mentionsAny<T>(
@@ -333,6 +346,6 @@ export function mentioned<T>(map: (m: NameMap, thing: T, path: string) => T, thi
 export const partsInBehaviour = (doc: Component): string[] =>
   mentioned(
     (m, d: Component) => mapNames(d, m),
-    { ...doc, parts: [], looks: [], scenarios: [], claims: [], waivers: [] },
+    { ...doc, parts: [], looks: [], scenarios: [], claims: [], waivers: [], trial: undefined },
     "part",
   );

@@ -5,6 +5,7 @@ export { type Coverage, type Share, shareOf } from "./coverage/coverage";
 export { type Pairs, pairsOf } from "./coverage/pairs";
 export { type Compared, compareBehaviour, comparing, type Difference } from "./difference/difference";
 export { type Bounds, Explorer, type Visitor } from "./exploring/explore";
+export type { Situation } from "./exploring/situation";
 export * from "./exploring/to-the-end";
 export * from "./findings/finding";
 export { type Waived, waiverFor } from "./findings/waivers";

@@ -77,7 +77,7 @@ export const newMemo = (): Memo => ({ last: null });
 
 /** All that decides what can happen. */
 function keyOf(
-  { scenarios: _s, claims: _c, waivers: _w, name: _n, ...specification }: Component,
+  { scenarios: _s, claims: _c, waivers: _w, trial: _t, name: _n, ...specification }: Component,
   bounds: Bounds,
 ): string {
   return JSON.stringify([specification, bounds]);

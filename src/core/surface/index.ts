@@ -4,6 +4,7 @@ export * from "./accessibility/implicit-role";
 export * from "./accessibility/roles";
 export * from "./choreography";
 export * from "./facts";
+export { glideTime } from "./glide";
 export * from "./layout";
 export * from "./moment";
 export * from "./motion";

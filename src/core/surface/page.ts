@@ -1,6 +1,8 @@
 /** The page around the component, without a browser: blocks one under the other, a viewport that is scrolled over them. */
+
 import { compute, measureEnv, micros, substitute } from "../measure";
 import { DOCUMENT, looksAt, type PartIndex, type PoseIndex, type Program } from "../program";
+import { smooth } from "./glide";
 
 /** A smooth scroll under way (CSSOM View §3.2 leaves its timing to the browser). All px and ms. */
 export interface Glide {
@@ -18,10 +20,6 @@ export interface PageState {
   readonly glide: Glide | null;
   readonly reducedMotion: boolean;
 }
-
-/** Long ways take longer, but never more than this. */
-export const glideTime = (distance: number): number => Math.round(Math.min(750, 200 + Math.abs(distance) * 0.3));
-const smooth = (t: number): number => t * t * (3 - 2 * t);
 
 /** How far the page is scrolled at `now`, px. */
 export function scrollAt({ scroll, glide }: Pick<PageState, "scroll" | "glide">, now: number): number {

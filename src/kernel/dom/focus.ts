@@ -44,11 +44,12 @@ function stopFrom(
   return beyond.at(backwards ? -1 : 0) ?? list.at(backwards ? -1 : 0);
 }
 
-const focused = (root: HTMLElement): HTMLElement | null => {
-  const activeElement = activeIn(root);
-  return activeElement instanceof HTMLElement && activeElement !== document.body && root.contains(activeElement)
-    ? activeElement
-    : null;
+/** What has the focus; while it is on its way from one element to another, where it goes to. */
+const focused = ({ root, dom }: Page): HTMLElement | null => {
+  const active = activeIn(root);
+  const isMoving = dom?.type === "focusout" && (active === null || active === document.body);
+  const has = isMoving ? (dom as FocusEvent).relatedTarget : active;
+  return has instanceof HTMLElement && has !== document.body && root.contains(has) ? has : null;
 };
 
 /** The element that holds the focus in the active states; an inner state's goes before an outer one's. */
@@ -70,10 +71,10 @@ function targetOf(page: Page, target: Target): FocusTarget<HTMLElement> {
 
 export const focus: Feature = {
   before(page) {
-    if (holder(page) && !backs.has(page)) backs.set(page, focused(page.root));
+    if (holder(page) && !backs.has(page)) backs.set(page, focused(page));
   },
   settle(page) {
-    const was = focused(page.root);
+    const was = focused(page);
     let now = was;
     const asked: Focusing<HTMLElement> = {
       get focused() {

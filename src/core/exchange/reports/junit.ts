@@ -17,14 +17,24 @@ const xml = (text: string): string =>
 
 interface Case {
   name: string;
-  /** Virtual seconds. */
+  /** ms: of the virtual clock, or of the real one. */
   time: number;
   failure: { message: string; text: string } | null;
+  /** Why it was not done. */
+  skipped?: string | null;
+}
+export interface Suite {
+  name: string;
+  file: string;
+  cases: readonly Case[];
 }
 
 /** A suite a component: a case a scenario, and one a finding; without findings one case that says so. */
-export function junitReport(proved: readonly Proved[]): string {
-  const suites = proved.map(({ file, doc, proof }) => ({ name: doc.name, file, cases: casesOf(doc, proof) }));
+export const junitReport = (proved: readonly Proved[]): string =>
+  junitOf(proved.map(({ file, doc, proof }) => ({ name: doc.name, file, cases: casesOf(doc, proof) })));
+
+/** Suites and their cases as such servers read them. */
+export function junitOf(suites: readonly Suite[]): string {
   const count = (list: readonly Case[]): string =>
     `tests="${list.length}" failures="${list.filter((c) => c.failure).length}"`;
   const lines = [
@@ -40,8 +50,9 @@ export function junitReport(proved: readonly Proved[]): string {
   return `${lines.join("\n")}\n`;
 }
 
-function caseLines(suite: string, { name, time, failure }: Case): string[] {
+function caseLines(suite: string, { name, time, failure, skipped }: Case): string[] {
   const open = `    <testcase classname="${xml(suite)}" name="${xml(name)}" time="${(time / 1000).toFixed(3)}"`;
+  if (skipped) return [`${open}><skipped message="${xml(skipped)}"/></testcase>`];
   if (!failure) return [`${open}/>`];
   return [
     `${open}>`,

@@ -4,7 +4,7 @@ import type { Proved } from "./junit";
 import { allHolds, failuresOf } from "./text";
 
 /** Text that stays text in a table cell or a list. */
-const plain = (text: string): string => text.replace(/[\\`*_{}[\]<>#|]/g, "\\$&").replace(/\s+/g, " ");
+export const plainMarkdown = (text: string): string => text.replace(/[\\`*_{}[\]<>#|]/g, "\\$&").replace(/\s+/g, " ");
 
 export function markdownReport(proved: readonly Proved[]): string {
   const rows = proved.map(({ doc, proof }) => {
@@ -12,7 +12,7 @@ export function markdownReport(proved: readonly Proved[]): string {
     const { covered, of } = shareOf(proof.coverage.branches);
     return [
       allHolds(proof) ? "holds" : "**does not hold**",
-      plain(doc.name),
+      plainMarkdown(doc.name),
       `${holding} of ${proof.scenarios.length}`,
       String(proof.findings.length),
       of ? `${covered} of ${of}` : "–",
@@ -27,19 +27,20 @@ export function markdownReport(proved: readonly Proved[]): string {
   const lines = [...table.map((r) => `| ${r.join(" | ")} |`)];
   for (const { doc, proof } of proved) {
     if (allHolds(proof)) continue;
-    lines.push("", `## ${plain(doc.name)}`, "");
-    for (const p of proof.problems) lines.push(`- ${plain(p.path)}: ${plain(p.message)}`);
+    lines.push("", `## ${plainMarkdown(doc.name)}`, "");
+    for (const p of proof.problems) lines.push(`- ${plainMarkdown(p.path)}: ${plainMarkdown(p.message)}`);
     for (const s of proof.scenarios)
-      if (!s.ok) lines.push(`- **${plain(s.name)}** fails: ${failuresOf(doc, s).map(plain).join("; ")}`);
+      if (!s.ok)
+        lines.push(`- **${plainMarkdown(s.name)}** fails: ${failuresOf(doc, s).map(plainMarkdown).join("; ")}`);
     for (const c of proof.claims) {
       if (c.holds) continue;
-      const why = c.holds === null ? `is open: ${plain(c.note ?? "")}` : "does not hold";
-      const run = c.run?.steps.length ? ` (${plain(c.run.steps.map(stepText).join(" → "))})` : "";
-      lines.push(`- **${plain(c.text)}** ${why}${run}`);
+      const why = c.holds === null ? `is open: ${plainMarkdown(c.note ?? "")}` : "does not hold";
+      const run = c.run?.steps.length ? ` (${plainMarkdown(c.run.steps.map(stepText).join(" → "))})` : "";
+      lines.push(`- **${plainMarkdown(c.text)}** ${why}${run}`);
     }
     for (const f of proof.findings) {
-      const run = f.run?.steps.length ? ` (${plain(f.run.steps.map(stepText).join(" → "))})` : "";
-      lines.push(`- **${f.rule}** ${ruleTitles[f.rule]}: ${plain(f.text)}${run}`);
+      const run = f.run?.steps.length ? ` (${plainMarkdown(f.run.steps.map(stepText).join(" → "))})` : "";
+      lines.push(`- **${f.rule}** ${ruleTitles[f.rule]}: ${plainMarkdown(f.text)}${run}`);
     }
   }
   return `${lines.join("\n")}\n`;

@@ -1,6 +1,6 @@
 /** What several edits need: cells by state, and taking away whatever mentions a name that is gone. */
 import { mapAction, mapClaim, mentionsAny, type NameKind } from "../names";
-import type { Action, Branch, Component, Expected, Reaction, Scenario, StateNode } from "../schema";
+import type { Action, Branch, Component, Expected, Reaction, Scenario, StateNode, TrialPlan } from "../schema";
 
 export type Cells<T> = Record<string, T>;
 
@@ -58,12 +58,27 @@ export const filterStateActions = (
     ...(s.exit ? { exit: without(s.exit, kind, gone) } : {}),
     ...(s.states ? { states: filterStateActions(s.states, kind, gone) } : {}),
   }));
-/** Claims and waivers that mention a name that is gone go with it. */
+/** Claims, waivers and what trials know of a name that is gone go with it. */
 export function withoutMentions(doc: Component, kind: NameKind, gone: ReadonlySet<string>): Component {
-  const { claims, waivers, ...rest } = doc;
+  const { claims, waivers, trial, ...rest } = doc;
   const kept = claims?.filter((c) => !mentionsAny(mapClaim, c, kind, gone));
   const still = waivers?.filter((w) => !gone.has((kind === "part" ? w.part : w.state) ?? ""));
-  return { ...rest, ...(kept?.length ? { claims: kept } : {}), ...(still?.length ? { waivers: still } : {}) };
+  return {
+    ...rest,
+    ...(kept?.length ? { claims: kept } : {}),
+    ...(still?.length ? { waivers: still } : {}),
+    ...(trial ? { trial: kind === "part" ? trialWithout(trial, gone) : trial } : {}),
+  };
+}
+
+function trialWithout({ map, letBe, ...rest }: TrialPlan, gone: ReadonlySet<string>): TrialPlan {
+  const left = Object.entries(map ?? {}).filter(([part]) => !gone.has(part));
+  const still = letBe?.filter((l) => !gone.has(l.part ?? ""));
+  return {
+    ...rest,
+    ...(left.length ? { map: Object.fromEntries(left) } : {}),
+    ...(still?.length ? { letBe: still } : {}),
+  };
 }
 export const filterExpectations = (scenario: Scenario, keep: (e: Expected) => boolean): Scenario => ({
   ...scenario,

@@ -9,6 +9,7 @@ import { length, name } from "./names";
 import { eventRowSchema } from "./reaction";
 import { scenarioSchema } from "./scenario";
 import { datumSchema, initialSchema, requestSchema, stateSchema, tokenSchema } from "./state";
+import { trialSchema } from "./trial";
 
 export const FORMAT = "lively-state/component";
 export const VERSION = 1;
@@ -73,6 +74,7 @@ export const componentSchema = z.strictObject({
   scenarios: z.array(scenarioSchema),
   claims: z.array(claimSchema).optional(),
   waivers: z.array(waiverSchema).optional(),
+  trial: trialSchema.optional(),
 });
 export type Component = z.infer<typeof componentSchema>;
 

@@ -16,3 +16,4 @@ export {
 export * from "./reaction";
 export * from "./scenario";
 export * from "./state";
+export * from "./trial";

@@ -1,0 +1,188 @@
+/** `lively trial`: components held against pages in a real browser. */
+import { existsSync, mkdirSync, writeFileSync } from "node:fs";
+import { join, resolve } from "node:path";
+import { pathToFileURL } from "node:url";
+import { deliverHtml } from "../core/deliver";
+import type { Component } from "../core/model";
+import {
+  isAllTheSame,
+  type RunResult,
+  runsOf,
+  type TrialSet,
+  type Tried,
+  trialJunit,
+  trialMarkdown,
+  trialText,
+} from "../core/trial";
+import { NoBrowser, type PutOnTrial, putOnTrial, type Source, type Started, startBrowser } from "../trial";
+import type { Output } from "./check";
+import { readDocument } from "./files";
+
+export interface TrialWishes {
+  /** Address or file of the page; the page that would be delivered where none is given. */
+  page?: string;
+  browser: string;
+  connect?: string;
+  set: TrialSet;
+  tag?: string;
+  shard?: { index: number; of: number };
+  json?: boolean;
+  junit?: string;
+  markdown?: string;
+  pictures?: string;
+  allowHost?: string[];
+  /** `part=selector`, beside what the component says and what is guessed. */
+  map?: string[];
+}
+
+/** @returns the exit code: 0 the pages do the same, 1 something differs, 2 bad input, or no browser */
+export async function trial(files: readonly string[], wishes: TrialWishes, output: Output): Promise<0 | 1 | 2> {
+  const read = files.map((file) => ({ file, read: readDocument(file) }));
+  let bad = false;
+  const docs: { file: string; doc: Component }[] = [];
+  for (const { file, read: r } of read) {
+    if (r.ok) docs.push({ file, doc: r.doc });
+    else {
+      bad = true;
+      for (const p of r.problems) output.err(`${file}: ${p.path}: ${p.message}`);
+    }
+  }
+  if (!docs.length) return 2;
+  const map = readMap(wishes.map ?? []);
+  if (typeof map === "string") {
+    output.err(map);
+    return 2;
+  }
+  let started: Started;
+  try {
+    started = await startBrowser({
+      browser: wishes.browser,
+      ...(wishes.connect === undefined ? {} : { connect: wishes.connect }),
+    });
+  } catch (error) {
+    if (!(error instanceof NoBrowser)) throw error;
+    output.err(error.message);
+    return 2;
+  }
+  try {
+    const tried: Tried[] = [];
+    for (const { file, doc } of docs) {
+      const source = sourceOf(doc, wishes);
+      if (typeof source === "string") {
+        output.err(`${file}: ${source}`);
+        bad = true;
+        continue;
+      }
+      tried.push(await one(started, file, doc, source, map, wishes, output));
+    }
+    if (!report(tried, wishes, output)) return 2;
+    if (bad) return 2;
+    return tried.every((t) => isAllTheSame(t.trial)) ? 0 : 1;
+  } finally {
+    await started.end();
+  }
+}
+
+/** @returns the map, or what is wrong with it */
+function readMap(words: readonly string[]): Record<string, string> | string {
+  const out: Record<string, string> = {};
+  for (const word of words) {
+    const at = word.indexOf("=");
+    if (at < 1) return `“${word}”: a part and its selector, such as --map lid=#lid`;
+    out[word.slice(0, at).trim()] = word.slice(at + 1).trim();
+  }
+  return out;
+}
+
+/** @returns where the page comes from, or why there is none */
+function sourceOf(doc: Component, { page, allowHost = [] }: TrialWishes): Source | string {
+  const said = page ?? doc.trial?.page;
+  if (said === undefined) {
+    const delivered = deliverHtml(doc, null);
+    return delivered.ok
+      ? { html: delivered.html }
+      : delivered.problems.map((p) => `${p.path}: ${p.message}`).join("; ");
+  }
+  if (!/^https?:/.test(said)) {
+    const path = resolve(said);
+    return existsSync(path) ? { address: pathToFileURL(path).href } : `there is no page ${said}`;
+  }
+  const { hostname } = new URL(said);
+  if (/^(127(\.\d+){3}|localhost|\[::1\])$/.test(hostname) || allowHost.includes(hostname)) return { address: said };
+  return `${hostname} is not this machine, and the page is acted on for real. If that is meant: --allow-host ${hostname}`;
+}
+
+async function one(
+  started: Started,
+  file: string,
+  doc: Component,
+  source: Source,
+  map: Record<string, string>,
+  wishes: TrialWishes,
+  output: Output,
+): Promise<Tried> {
+  const { runs, left } = runsOf(doc, wishes.set, wishes.tag);
+  const { shard } = wishes;
+  const mine = shard ? runs.filter((_r, i) => i % shard.of === shard.index - 1) : runs;
+  const onTrial: PutOnTrial = {
+    source,
+    map: { ...doc.trial?.map, ...map },
+    letBe: (doc.trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact })),
+    allowed: wishes.allowHost ?? [],
+  };
+  const { trial, guessed } = await putOnTrial(started, doc, { runs: mine }, onTrial);
+  const tried: Tried = { file, doc, trial, left };
+  if (!wishes.json) {
+    output.out(trialText(tried));
+    for (const [part, { selector, why }] of Object.entries(guessed))
+      output.out(`  guessed    ${part} is ${selector}: ${why}`);
+    if (!mine.length) output.out(noRuns(wishes.set));
+  }
+  if (wishes.pictures) savePictures(wishes.pictures, doc, trial.results);
+  return tried;
+}
+
+const noRuns = (set: TrialSet): string =>
+  set === "scenarios"
+    ? "  nothing was run: the component has no scenarios. --set reactions makes runs from the specification"
+    : "  nothing was run: the specification has no reactions";
+
+const fileName = (text: string): string => text.replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60);
+
+function savePictures(folder: string, doc: Component, results: readonly RunResult[]): void {
+  mkdirSync(folder, { recursive: true });
+  for (const r of results) {
+    if (!r.differs?.picture || r.like !== null) continue;
+    const data = r.differs.picture.replace(/^data:image\/png;base64,/, "");
+    writeFileSync(join(folder, `${fileName(doc.name)}-${fileName(r.name)}.png`), Buffer.from(data, "base64"));
+  }
+}
+
+/** @returns false where a report could not be written */
+function report(tried: readonly Tried[], { json, junit, markdown }: TrialWishes, output: Output): boolean {
+  if (json) {
+    const files = tried.map(({ file, doc, trial, left }) => ({
+      file,
+      name: doc.name,
+      left,
+      ...withoutPictures(trial),
+    }));
+    output.out(JSON.stringify({ ok: tried.every((t) => isAllTheSame(t.trial)), files }, null, 2));
+  }
+  try {
+    if (junit) writeFileSync(junit, trialJunit(tried));
+    if (markdown) writeFileSync(markdown, trialMarkdown(tried));
+    return true;
+  } catch (error) {
+    output.err(`The report cannot be written: ${error instanceof Error ? error.message : String(error)}`);
+    return false;
+  }
+}
+
+const withoutPictures = (trial: Tried["trial"]): object => ({
+  ...trial,
+  results: trial.results.map(({ scenario: _s, differs, ...r }) => ({
+    ...r,
+    differs: differs && { ...differs, picture: undefined },
+  })),
+});

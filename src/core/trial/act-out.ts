@@ -1,0 +1,181 @@
+/** One run, acted out by the specification and by a page at once; both are looked at wherever something can show. */
+import type { Scenario } from "../model";
+import { DOCUMENT, type Program } from "../program";
+import { advance, explain, nextDue, phraseText, type RunState, type Step, stimulusText } from "../run";
+import { CoreSystem } from "./core-system";
+import { type Differing, differing, type LetBe } from "./differing";
+import type { Observation, Opening, System } from "./system";
+
+export interface Differs {
+  /** Index of the step after which it was seen; -1 as the page opens. */
+  step: number;
+  /** ms of the clock that both run on */
+  at: number;
+  facts: Differing[];
+  /** What the specification says happened last, told. */
+  because: string;
+}
+
+export interface Judged {
+  differs: Differs | null;
+  /** A step that cannot be done with such a page, and why. */
+  impossible: { step: number; why: string } | null;
+  /** How often both were looked at. */
+  looks: number;
+}
+
+export interface Watching {
+  parts: readonly string[];
+  letBe: readonly LetBe[];
+  /** Ends it before the next look; an AbortSignal, for one. */
+  signal?: { readonly aborted: boolean };
+  /** Is told the specification, right before both are looked at. */
+  before?(core: CoreSystem): Promise<void>;
+}
+
+/** ms right before something is due: pages count timers in whole ones, from where they are. */
+const JUST = 2;
+/** Within one wait so many instants are looked at, from its beginning; and so many at its end. */
+const FIRST = 10;
+const LAST = 3;
+/** The specification a frame ago, and two. */
+const FRAME = 1000 / 60;
+
+/** Somebody ended the trial. */
+export class Stopped extends Error {
+  constructor() {
+    super("stopped");
+  }
+}
+
+/** @throws what the system throws; and where the run was ended */
+export async function actOut(program: Program, scenario: Scenario, page: System, watching: Watching): Promise<Judged> {
+  const core = new CoreSystem(program);
+  const { doc } = program;
+  const opening: Opening = {
+    width: scenario.page?.width ?? doc.page.width,
+    height: scenario.page?.height ?? doc.page.height,
+    scroll: scenario.page?.scroll ?? 0,
+    reducedMotion: scenario.page?.reducedMotion ?? false,
+  };
+  const given = Object.entries(scenario.data ?? {}).filter(
+    ([name, value]) => doc.data.find((d) => d.name === name)?.initial !== value,
+  );
+  if (given.length) {
+    const why = `the run begins with ${given.map(([n, v]) => `${n} = ${v}`).join(", ")}, which only the page itself can set`;
+    return { differs: null, impossible: { step: -1, why }, looks: 0 };
+  }
+  await core.open(opening);
+  await page.open(opening);
+  const past = [core.state];
+  let looks = 0;
+  /** How long the page needs until it surely has done what it was told; and how far both are before the run's own time. */
+  let lagged = 0;
+  let ahead = 0;
+  const look = async (step: number): Promise<Differs | null> => {
+    if (watching.signal?.aborted) throw new Stopped();
+    await watching.before?.(core);
+    const found = await page.observe(watching.parts);
+    const expected = await core.observe(watching.parts);
+    looks++;
+    lagged = found.lag && found.lag + 3 * FRAME;
+    const earlier = earlierOf(program, past, core.state, found);
+    // On the way the focus may have been where the page still has it.
+    if (found.lag) for (const move of core.last.focus) earlier.push({ ...core.state, focus: move.to });
+    const facts = differing(program, core.state, expected, found, watching.letBe, earlier);
+    return facts.length ? { step, at: core.state.now, facts, because: told(program, core.last) } : null;
+  };
+  const passAndLook = async (ms: number, step: number): Promise<Differs | null> => {
+    await core.pass(ms);
+    await page.pass(ms);
+    past.push(core.state);
+    return look(step);
+  };
+  let differs = await look(-1);
+  for (const [index, step] of scenario.steps.entries()) {
+    if (differs) break;
+    if (watching.signal?.aborted) throw new Stopped();
+    if ("wait" in step.do) {
+      const until = core.state.now + Math.max(0, step.do.wait - ahead);
+      ahead = Math.max(0, ahead - step.do.wait);
+      for (const instant of instantsOf(program, core.state, until)) {
+        differs = await passAndLook(instant - core.state.now, index);
+        if (differs) break;
+      }
+      continue;
+    }
+    if (lagged) {
+      // Nobody acts on what is not there yet; the time it takes is taken from the next wait.
+      ahead += lagged;
+      differs = await passAndLook(lagged, index - 1);
+      if (differs) break;
+    }
+    const mine = await core.act(step.do);
+    // Out of the page: where the focus goes then, and comes back from, is the browser's own affair.
+    if ("press" in step.do && step.do.press.endsWith("Tab") && core.state.focus === DOCUMENT) break;
+    const done = await page.act(step.do);
+    past.push(core.state);
+    if (!done.done && done.impossible) return { differs: null, impossible: { step: index, why: done.why }, looks };
+    if (!done.done && mine.done) {
+      const facts: Differing[] = [
+        { part: targetOf(step.do), fact: "act", expected: stimulusText(step.do), found: done.why },
+      ];
+      differs = { step: index, at: core.state.now, facts, because: told(program, core.last) };
+    } else differs = await look(index);
+  }
+  // What was let pass because the page lags has to have come about in the end.
+  if (!differs && lagged) differs = await passAndLook(lagged, scenario.steps.length - 1);
+  return { differs, impossible: null, looks };
+}
+
+const targetOf = (stimulus: object): string | null => {
+  const [[kind, value]] = Object.entries(stimulus);
+  return ["click", "down", "up", "move"].includes(kind) && typeof value === "string" ? value : null;
+};
+
+const told = (program: Program, step: Step): string => explain(program, step).sentences.map(phraseText).join(" ");
+
+/** The last state that was reached at or before an instant, with the clock moved on to it. */
+function before(past: readonly RunState[], t: number): RunState {
+  const last = past.filter((s) => s.now <= t).at(-1) ?? past[0];
+  return t > last.now ? { ...last, now: t } : last;
+}
+
+/** What the specification was like a moment ago, as far as the page may lag. */
+function earlierOf(program: Program, past: readonly RunState[], now: RunState, { lag }: Observation): RunState[] {
+  // Timers of pages count whole ms: between two of them either may be the case.
+  const near = Number.isInteger(now.now) ? [] : [advance(program, now, now.now + 1), before(past, now.now - 1)];
+  if (!lag) return near;
+  const out = near;
+  for (let ms = FRAME; ms <= lag + FRAME; ms += FRAME) {
+    const t = now.now - ms;
+    const then = before(past, t);
+    if (then.now < now.now) out.push(then);
+  }
+  // What an act has changed is not there yet, where it was done a moment ago.
+  const last = past.at(-2);
+  if (last && now.now - last.now <= lag + FRAME) out.push({ ...last, now: Math.max(last.now, now.now - FRAME) });
+  return out;
+}
+
+/**
+ * The instants of a wait at which both are looked at: right before what is due and when it has happened, in the middle of
+ * motion, and at the end.
+ */
+function instantsOf(program: Program, from: RunState, until: number): number[] {
+  const all: number[] = [];
+  let state = from;
+  for (let due = nextDue(program, state); due !== null && due <= until; due = nextDue(program, state)) {
+    if (all.length > 2000) break;
+    const now = state.now;
+    if (state.tracks.length && due - now > 20) all.push(now + (due - now) / 2);
+    if (due - now > 2 * JUST) all.push(due - JUST);
+    all.push(due);
+    state = advance(program, state, due);
+  }
+  if (state.tracks.length && until - state.now > 20) all.push(state.now + (until - state.now) / 2);
+  all.push(until);
+  const instants = [...new Set(all)];
+  if (instants.length <= FIRST + LAST) return instants;
+  return [...instants.slice(0, FIRST), ...instants.slice(-LAST)];
+}

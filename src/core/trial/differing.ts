@@ -1,0 +1,155 @@
+/**
+ * What a person would notice to be otherwise on a page than the specification says. How a page brings it about is its own
+ * business: whether a part is taken out of the document or not displayed is the same to whoever uses it.
+ */
+
+import type { Program } from "../program";
+import type { RunState } from "../run";
+import { attributesSaid, seenPart } from "./core-system";
+import type { Observation, SeenPart } from "./system";
+
+/** What can differ of a part, apart from its attributes. */
+export const seenFacts = [
+  "found",
+  "visible",
+  "opacity",
+  "takes pointer",
+  "focusable",
+  "in tab order",
+  "disabled",
+  "exposed",
+  "role",
+  "name",
+  "text",
+] as const;
+
+export interface Differing {
+  /** Null for the page as a whole. */
+  part: string | null;
+  /** One of seenFacts, `attribute …`; of the page `focus`, `scroll`, `announced`, `error`. */
+  fact: string;
+  expected: string;
+  found: string;
+}
+
+/** Differences that the author lets be. */
+export interface LetBe {
+  part: string | null;
+  fact: string;
+}
+
+/** So little more or less opacity nobody sees. */
+const OPACITY = 0.02;
+/** px */
+const SCROLL = 1;
+
+/** Roles that say nothing to whoever listens: text, and boxes round it. */
+const weak =
+  /^(|generic|paragraph|none|presentation|text|emphasis|strong|code|time|mark|deletion|insertion|StaticText)$/;
+
+const yes = (is: boolean): string => (is ? "yes" : "no");
+
+/** A part as expected against the part as found, fact by fact; facts that say nothing here are left out. */
+function differingPart(
+  program: Program,
+  part: number,
+  want: SeenPart,
+  is: SeenPart,
+): [fact: string, expected: string, found: string][] {
+  const out: [string, string, string][] = [];
+  const say = (fact: string, expected: string, found: string): void => {
+    if (expected !== found) out.push([fact, expected, found]);
+  };
+  const { doc, parts } = program;
+  // How long a page is that the specification only sketches is known to the page alone.
+  const sketched = doc.page.blocks !== undefined && want.inView !== is.inView;
+  if (!sketched) say("visible", yes(want.visible), yes(is.visible));
+  if (want.visible && is.visible) {
+    if (Math.abs(want.opacity - is.opacity) > OPACITY) say("opacity", want.opacity.toFixed(2), is.opacity.toFixed(2));
+    if (want.takesPointer !== null && is.takesPointer !== null)
+      say("takes pointer", yes(want.takesPointer), yes(is.takesPointer));
+    const leaf = parts[part].content.every((c) => typeof c !== "number");
+    if (leaf) say("text", want.text, is.text);
+  }
+  say("focusable", yes(want.focusable), yes(is.focusable));
+  if (want.focusable && is.focusable) say("in tab order", yes(want.inTabOrder), yes(is.inTabOrder));
+  if (want.displayed && is.displayed) say("disabled", yes(want.disabled), yes(is.disabled));
+  const heard = !weak.test(want.role) || !weak.test(is.role);
+  if (heard || want.visible) say("exposed", yes(want.exposed), yes(is.exposed));
+  if (want.exposed && is.exposed && heard) {
+    say("role", want.role, is.role);
+    if (want.role === is.role) say("name", want.name, is.name);
+  }
+  if (want.present && is.present)
+    for (const name of attributesSaid(program, part))
+      say(`attribute ${name}`, want.attributes[name] ?? "none", is.attributes[name] ?? "none");
+  return out;
+}
+
+/**
+ * @param at the specification at the instant at which the page was looked at
+ * @param found the parts in it are those that are compared
+ * @param said what the specification announced since the page was looked at last
+ * @param earlier the specification as it was a moment ago, nearest first: a page that waits for frames may still be there
+ */
+export function differing(
+  program: Program,
+  at: RunState,
+  expected: Observation,
+  found: Observation,
+  letBe: readonly LetBe[],
+  earlier: readonly RunState[] = [],
+): Differing[] {
+  const out: Differing[] = [];
+  for (const [name, is] of Object.entries(found.parts)) {
+    const index = program.partIndex.get(name);
+    if (index === undefined) continue;
+    const want = expected.parts[name];
+    if (want.present && want.visible && !is.present) {
+      out.push({ part: name, fact: "found", expected: "in the document", found: "nothing that its selector finds" });
+      continue;
+    }
+    for (const [fact, wanted, was] of differingPart(program, index, want, is)) {
+      const late = earlier.some((state) => {
+        const then = seenPart(program, state, index);
+        if (fact === "opacity") return between(is.opacity, want.opacity, then.opacity);
+        return !differingPart(program, index, then, is).some(([f]) => f === fact);
+      });
+      if (!late) out.push({ part: name, fact, expected: wanted, found: was });
+    }
+  }
+  out.push(...differingPage(program, at, expected, found, earlier));
+  return out.filter((d) => !letBe.some((l) => l.part === d.part && l.fact === d.fact));
+}
+
+const between = (x: number, a: number, b: number): boolean =>
+  x >= Math.min(a, b) - OPACITY && x <= Math.max(a, b) + OPACITY;
+
+function differingPage(
+  program: Program,
+  at: RunState,
+  expected: Observation,
+  found: Observation,
+  earlier: readonly RunState[],
+): Differing[] {
+  const out: Differing[] = [];
+  const say = (fact: string, expected: string, found: string): void => {
+    out.push({ part: null, fact, expected, found });
+  };
+  const focusWanted = expected.focus.part;
+  // Where the specification has the focus on what is not on the map, nobody can tell.
+  const mapped = focusWanted === null || found.parts[focusWanted] !== undefined;
+  const { part, other } = found.focus;
+  const same = part === focusWanted && (part !== null || other === null);
+  const was = (state: RunState): boolean =>
+    (state.focus < 0 ? null : (program.parts[state.focus]?.name ?? null)) === part;
+  if (mapped && !same && !earlier.some(was)) say("focus", focusWanted ?? "nothing", part ?? other ?? "nothing");
+  // What is on its way by itself goes at the browser's own pace.
+  if (program.doc.page.blocks && !at.page.glide && Math.abs(expected.scroll - found.scroll) > SCROLL)
+    say("scroll", `${Math.round(expected.scroll)} px`, `${Math.round(found.scroll)} px`);
+  for (const text of expected.announced)
+    if (!found.announced.includes(text) && !earlier.length)
+      say("announced", `“${text}”`, found.announced.map((t) => `“${t}”`).join(", ") || "nothing");
+  for (const error of found.errors) say("error", "none", error);
+  return out;
+}

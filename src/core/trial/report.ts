@@ -1,0 +1,104 @@
+/** A trial told: for a terminal, for continuous integration, to be read beside a change. */
+import { junitOf, plainMarkdown } from "../exchange";
+import type { Component } from "../model";
+import { stepText } from "../proof";
+import type { Differing } from "./differing";
+import type { RunResult, Trial, Verdict } from "./trial";
+
+export interface Tried {
+  file: string;
+  doc: Component;
+  trial: Trial;
+  /** What was left out of the set, or keeps real time. */
+  left: readonly string[];
+}
+
+const verdicts: Record<Verdict, string> = {
+  same: "the same",
+  differs: "DIFFERS",
+  impossible: "not here",
+  cut: "CUT",
+};
+
+export const differingText = ({ part, fact, expected, found }: Differing): string =>
+  `${part === null ? "the page" : part}: ${fact}: expected ${expected}, found ${found}`;
+
+export const isAllTheSame = ({ results, stopped }: Trial): boolean =>
+  !stopped && results.every((r) => r.verdict === "same" || r.verdict === "impossible");
+
+/** What became of a run, a line each. */
+export function linesOf(r: RunResult): string[] {
+  if (r.verdict === "impossible" || r.verdict === "cut") return [r.why];
+  if (!r.differs) return [];
+  if (r.like !== null) return [`as in “${r.like}”`];
+  const { differs } = r;
+  const { steps } = differs.scenario;
+  return [
+    `${steps.length ? steps.map(({ do: what }) => stepText({ do: what })).join(" → ") : "as the page opens"}, at ${Math.round(differs.at)} ms`,
+    ...differs.facts.slice(0, 8).map(differingText),
+    ...(differs.facts.length > 8 ? [`and ${differs.facts.length - 8} more`] : []),
+    ...(differs.because ? [`since ${differs.because}`] : []),
+  ];
+}
+
+export function trialText({ doc, trial, left }: Tried): string {
+  const lines = [doc.name];
+  for (const r of trial.results) {
+    lines.push(`  ${verdicts[r.verdict].padEnd(10)} ${r.name}`);
+    for (const l of linesOf(r)) lines.push(`             ${l}`);
+  }
+  if (trial.unmapped.length) lines.push(`  not found  ${trial.unmapped.join(", ")}: these parts were not looked at`);
+  for (const note of notesOf(trial)) lines.push(`  note       ${note}`);
+  for (const l of left) lines.push(`  left out   ${l}`);
+  const count = (v: Verdict): number => trial.results.filter((r) => r.verdict === v).length;
+  const counts = (["same", "differs", "impossible", "cut"] as const)
+    .filter((v) => v === "same" || count(v))
+    .map((v) => `${count(v)} ${verdicts[v].toLowerCase()}`);
+  lines.push(`  ${trial.results.length} runs: ${counts.join(", ")}${trial.stopped ? "; stopped" : ""}`);
+  return lines.join("\n");
+}
+
+/** Each thing that was noted once, however many runs noted it. */
+export const notesOf = (trial: Trial): string[] => [...new Set(trial.results.flatMap((r) => r.notes))];
+
+export const trialJunit = (tried: readonly Tried[]): string =>
+  junitOf(
+    tried.map(({ file, doc, trial }) => ({
+      name: doc.name,
+      file,
+      cases: trial.results.map((r) => {
+        const lines = linesOf(r);
+        const failed = r.verdict === "differs" || r.verdict === "cut";
+        return {
+          name: r.name,
+          time: r.took,
+          failure: failed ? { message: lines[1] ?? lines[0] ?? "", text: lines.join("\n") } : null,
+          skipped: r.verdict === "impossible" ? r.why : null,
+        };
+      }),
+    })),
+  );
+
+export function trialMarkdown(tried: readonly Tried[]): string {
+  const lines = ["| | component | runs | the same | differ | not here |", "| --- | --- | ---: | ---: | ---: | ---: |"];
+  for (const { doc, trial } of tried) {
+    const count = (...v: Verdict[]): number => trial.results.filter((r) => v.includes(r.verdict)).length;
+    const all = isAllTheSame(trial) ? "the same" : "**differs**";
+    lines.push(
+      `| ${all} | ${plainMarkdown(doc.name)} | ${trial.results.length} | ${count("same")} | ${count("differs", "cut")} | ${count("impossible")} |`,
+    );
+  }
+  for (const { doc, trial } of tried) {
+    const told = trial.results.filter((r) => r.verdict !== "same");
+    if (!told.length && !trial.unmapped.length) continue;
+    lines.push("", `## ${plainMarkdown(doc.name)}`, "");
+    for (const r of told) {
+      const [first, ...rest] = linesOf(r);
+      lines.push(`- **${plainMarkdown(r.name)}** ${verdicts[r.verdict].toLowerCase()}: ${plainMarkdown(first ?? "")}`);
+      for (const l of rest) lines.push(`  - ${plainMarkdown(l)}`);
+    }
+    if (trial.unmapped.length)
+      lines.push("", `Not found and not looked at: ${plainMarkdown(trial.unmapped.join(", "))}.`);
+  }
+  return `${lines.join("\n")}\n`;
+}

@@ -1,0 +1,188 @@
+/** What a page is put through: the component's scenarios, or runs made from the specification itself. */
+import type { Component, Scenario, Step } from "../model";
+import { compile, DOCUMENT, type Program } from "../program";
+import {
+  casesOf,
+  caseText,
+  Explorer,
+  endOf,
+  isSkipped,
+  pairsOf,
+  playScenario,
+  prove,
+  type Situation,
+  stepText,
+  toTheEnd,
+} from "../proof";
+import { nextDue, stimulate } from "../run";
+import { stateText } from "../surface";
+
+export const sets = ["scenarios", "reactions", "pairs", "situations"] as const;
+/** Which runs; each set holds those before it, but for the scenarios. */
+export type TrialSet = (typeof sets)[number];
+export const isTrialSet = (text: string): text is TrialSet => (sets as readonly string[]).includes(text);
+
+export interface TrialRun {
+  name: string;
+  scenario: Scenario;
+}
+
+export interface Runs {
+  runs: TrialRun[];
+  /** What was left out, in words; empty where nothing was. */
+  left: string[];
+}
+
+const SITUATIONS = 20_000;
+/** So long a run looks for what still comes by itself, and whether nothing comes where nothing should, ms. */
+const AFTERWARDS = 3000;
+const IDLE = 1500;
+/** The share of the time until something is due after which an act comes, where acts come late. */
+const LATE = 0.4;
+/** More runs from situations nobody waits for. */
+const MOST = 400;
+
+/** @param tag only scenarios with that word */
+export function runsOf(doc: Component, set: TrialSet, tag?: string): Runs {
+  if (set === "scenarios") return { runs: fromScenarios(doc, tag), left: [] };
+  const bare: Component = { ...doc, scenarios: [], claims: [], waivers: [] };
+  const made = [fromReactions(bare)];
+  if (set !== "reactions") made.push(fromPairs(bare));
+  if (set === "situations") made.push(fromSituations(bare));
+  const known = new Set<string>();
+  const runs = made
+    .flatMap((m) => m.runs)
+    .filter(({ scenario }) => {
+      const key = JSON.stringify(scenario.steps.map((s) => s.do));
+      return !known.has(key) && known.add(key);
+    });
+  return { runs, left: [...new Set(made.flatMap((m) => m.left))] };
+}
+
+function fromReactions(doc: Component): Runs {
+  const { offered, complete } = toTheEnd(prove(doc, { situations: SITUATIONS }));
+  return { runs: fromSteps(doc, offered), left: complete ? [] : [cutAt] };
+}
+
+function fromPairs(doc: Component): Runs {
+  const { offered, complete } = toTheEnd(pairsOf(doc, { situations: SITUATIONS }));
+  return { runs: fromSteps(doc, offered), left: complete ? [] : [cutAt] };
+}
+
+const cutAt = `the specification has more than ${SITUATIONS} situations; what lies beyond is not tried`;
+
+function fromScenarios(doc: Component, tag?: string): TrialRun[] {
+  const chosen = doc.scenarios.filter((s) => !isSkipped(doc, s) && (tag === undefined || s.tags?.includes(tag)));
+  return chosen.flatMap((s) =>
+    casesOf(doc, s).map(({ values, scenario }) => ({
+      name: values ? `${s.name} (${caseText(values)})` : s.name,
+      scenario,
+    })),
+  );
+}
+
+function fromSteps(doc: Component, scenarios: readonly Scenario[]): TrialRun[] {
+  const program = compile(doc);
+  return scenarios.flatMap((s): TrialRun[] => {
+    const late = withPauses(program, s);
+    return [
+      { name: s.name, scenario: withEnd(program, s) },
+      ...(late ? [{ name: `${s.name}, each act later`, scenario: withEnd(program, late) }] : []),
+    ];
+  });
+}
+
+/** With a wait until what is under way at its end has happened; or a while in which nothing should. */
+function withEnd(program: Program, scenario: Scenario): Scenario {
+  const end = endOf(playScenario(program, scenario));
+  const due = nextDue(program, end);
+  const wait = due === null || due - end.now > AFTERWARDS ? IDLE : Math.ceil(due - end.now) + 1;
+  return { ...scenario, steps: [...scenario.steps, { do: { wait } }] };
+}
+
+/** The same acts, each some way into the time until something is due; null where nothing ever is, or one cannot be done. */
+function withPauses(program: Program, { expect: _e, ...scenario }: Scenario): Scenario | null {
+  const steps: Step[] = [];
+  let paused = false;
+  for (const { do: what } of scenario.steps) {
+    const end = endOf(playScenario(program, { ...scenario, steps }));
+    const due = "wait" in what ? null : nextDue(program, end);
+    const wait = due === null ? 0 : Math.round((due - end.now) * LATE);
+    if (wait > 0) {
+      paused = true;
+      steps.push({ do: { wait } });
+    }
+    steps.push({ do: what });
+  }
+  const late = { ...scenario, steps };
+  return paused && !playScenario(program, late).stuck ? late : null;
+}
+
+/**
+ * A run to every situation of the explorer and on to what happens there by itself, but for those that lie on the way to
+ * others.
+ */
+function fromSituations(doc: Component): Runs {
+  const program = compile(doc);
+  const explorer = new Explorer(program, [], { situations: SITUATIONS });
+  toTheEnd(explorer.run());
+  const isOnTheWay = new Set<number>(explorer.situations.map((s: Situation) => s.parent));
+  const ends = explorer.situations.filter((s) => !isOnTheWay.has(s.index));
+  const runs: TrialRun[] = [];
+  const known = new Set<string>();
+  let unreached = 0;
+  for (const situation of ends) {
+    if (runs.length >= MOST) break;
+    const steps = explorer.pathTo(situation);
+    if (!steps) {
+      unreached++;
+      continue;
+    }
+    const scenario = withEnd(program, { name: "", steps });
+    const text = scenario.steps.map(stepText).join(", ");
+    if (known.has(text)) continue;
+    known.add(text);
+    runs.push({ name: text.length > 120 ? `${text.slice(0, 119)}…` : text || "as it opens", scenario });
+  }
+  for (const run of idleRuns(program, explorer)) if (runs.length < MOST) runs.push(run);
+  const left = explorer.complete ? [] : [cutAt];
+  if (ends.length > runs.length + unreached && runs.length >= MOST)
+    left.push(`of ${ends.length} runs the first ${MOST} are tried`);
+  if (unreached) left.push(`for ${unreached} situations no instants were found at which they come about`);
+  return { runs, left };
+}
+
+/** Acts that a run does one after another where none of them changes anything. */
+const ACTS = 16;
+
+/**
+ * For each configuration and place of the focus a run that does everything there that should change nothing: keys that
+ * nobody hears, clicks that are ignored, Tab where it goes round.
+ */
+function idleRuns(program: Program, explorer: Explorer): TrialRun[] {
+  const seen = new Set<string>();
+  const out: TrialRun[] = [];
+  for (const situation of explorer.situations) {
+    const { state } = situation;
+    const place = `${state.config} ${state.focus}`;
+    if (seen.has(place) || state.tracks.length) continue;
+    seen.add(place);
+    const key = explorer.acts.key(state);
+    const idle = explorer.acts
+      .in(state)
+      .map(({ stimulus }) => stimulus)
+      .filter((stimulus) => {
+        const { state: then, step } = stimulate(program, state, stimulus);
+        const same = then === state || (explorer.acts.key(then) === key && then.focus === state.focus);
+        // Where Tab goes from where nothing has the focus depends on where one clicked last.
+        const isTab = "press" in stimulus && stimulus.press.endsWith("Tab");
+        return !step.missed && same && !(isTab && state.focus === DOCUMENT);
+      })
+      .slice(0, ACTS);
+    const steps = idle.length ? explorer.pathTo(situation) : null;
+    if (!steps) continue;
+    const name = `${idle.length} acts that change nothing in ${stateText(program, state)}`;
+    out.push({ name, scenario: { name, steps: [...steps, ...idle.map((stimulus) => ({ do: stimulus }))] } });
+  }
+  return out;
+}

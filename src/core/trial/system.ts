@@ -1,0 +1,67 @@
+/**
+ * What can be acted on and asked: the core itself, a page in a frame, a page in a browser. The clock belongs to whoever
+ * holds the system; nothing moves in it until it is told to.
+ */
+import type { Stimulus } from "../model";
+
+export interface Opening {
+  /** px */
+  width: number;
+  height: number;
+  scroll: number;
+  reducedMotion: boolean;
+}
+
+/** What is seen of one part. */
+export interface SeenPart {
+  /** In the document. */
+  present: boolean;
+  /** It has boxes. */
+  displayed: boolean;
+  visible: boolean;
+  inView: boolean;
+  /** With that of everything around it, 0 to 1. */
+  opacity: number;
+  /** A click somewhere on it lands on it or on something inside; null where there is no room for one just now. */
+  takesPointer: boolean | null;
+  focusable: boolean;
+  inTabOrder: boolean;
+  disabled: boolean;
+  exposed: boolean;
+  role: string;
+  name: string;
+  /** White space collapsed. */
+  text: string;
+  attributes: Readonly<Record<string, string>>;
+}
+
+export interface Observation {
+  parts: Readonly<Record<string, SeenPart>>;
+  /** The part that has the focus; null for none, and what it is where it is no part. */
+  focus: { part: string | null; other: string | null };
+  /** px from the top */
+  scroll: number;
+  /** Everything that was announced to assistive technology since the system was observed last. */
+  announced: readonly string[];
+  /** Exceptions that nobody caught since then. */
+  errors: readonly string[];
+  /** ms that the page may lag behind, since it waits for frames or gives the browser a moment. */
+  lag: number;
+}
+
+/** What became of a stimulus. */
+export type Done =
+  | { done: true }
+  /** `impossible`: this system can never do such a thing; otherwise the page does not let it happen now. */
+  | { done: false; impossible: boolean; why: string };
+
+export interface System {
+  /** What happens in the very first instant has happened. */
+  open(opening: Opening): Promise<void>;
+  act(stimulus: Stimulus): Promise<Done>;
+  /** Lets the clock run, ms. */
+  pass(ms: number): Promise<void>;
+  /** @param parts those to look at, by name */
+  observe(parts: readonly string[]): Promise<Observation>;
+  close(): Promise<void>;
+}

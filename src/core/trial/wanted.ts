@@ -1,0 +1,46 @@
+/** What the parts of a specification are known by: with it their elements are looked for on a page. */
+import type { Program } from "../program";
+import { beforeMount, type RunState } from "../run";
+import { factsOf } from "../surface";
+
+export interface Wanted {
+  part: string;
+  /** The part around it, null for none. */
+  parent: string | null;
+  tag: string;
+  id: string | null;
+  classes: readonly string[];
+  role: string;
+  /** What it may be called: its name for assistive technology, now and as its markup says it. */
+  names: readonly string[];
+  /** Its own text; empty for one that has parts inside. */
+  text: string;
+  /** It is in the document now. */
+  present: boolean;
+}
+
+/** @param state the moment; as the document has it where none is given */
+export function wantedOf(program: Program, state: RunState = beforeMount(program)): Wanted[] {
+  return program.parts.map(({ index, name, part, parent, content }) => {
+    const facts = factsOf(program, state, index);
+    const said = part.attributes?.["aria-label"] ?? "";
+    const leaf = content.every((c) => typeof c !== "number");
+    const plain = (part.content ?? [])
+      .filter((c) => typeof c === "string")
+      .join(" ")
+      .replace(/\s+/g, " ")
+      .trim();
+    const text = leaf ? facts.text || (plain.includes("${") ? "" : plain) : "";
+    return {
+      part: name,
+      parent: parent < 0 ? null : program.parts[parent].name,
+      tag: part.tag,
+      id: part.attributes?.id ?? null,
+      classes: (part.attributes?.class ?? "").split(/\s+/).filter(Boolean),
+      role: facts.role,
+      names: [...new Set([facts.name, said, text].map((n) => n.trim()).filter((n) => n !== "" && !n.includes("${")))],
+      text,
+      present: facts.present,
+    };
+  });
+}

@@ -1,0 +1,257 @@
+/** A page in a real browser as a system: real input, a clock that stands still until it is told to go on. */
+import type { BrowserContext, Dialog, KeyInput, Page as Tab } from "puppeteer-core";
+import type { Stimulus } from "../../core/model";
+import { type CoreSystem, type Done, type Observation, type Opening, type Page, wantedOf } from "../../core/trial";
+import type {} from "../in-page";
+import type { StandInRequest } from "../in-page/stand-in";
+import type { Engine, Started } from "./find";
+import { pageScript } from "./page-script";
+
+export interface PageOptions {
+  /** http, https or file. */
+  address: string;
+  /** Selectors by part, as far as they are known. */
+  map: Readonly<Record<string, string>>;
+  requests: readonly StandInRequest[];
+  /** Hosts beside this machine that the page may be at, and ask. */
+  allowed: readonly string[];
+  /** Is told what was guessed. */
+  guessed?(part: string, selector: string, why: string): void;
+}
+
+/** A run that takes longer than this is cut, ms of real time. */
+const LONGEST = 30_000;
+
+export class Cut extends Error {}
+
+const isNear = (host: string): boolean => /^(127(\.\d+){3}|localhost|\[::1\]|)$/.test(host);
+
+export async function openPage(started: Started, options: PageOptions): Promise<Page> {
+  const context = await started.browser.createBrowserContext({ downloadBehavior: { policy: "deny" } }).catch(() =>
+    // Not every browser can be told about downloads.
+    started.browser.createBrowserContext(),
+  );
+  const tab = await context.newPage();
+  const page = new BrowserPage(tab, context, started.engine, options);
+  await page.prepare();
+  return page;
+}
+
+const keyName = (key: string): KeyInput => (key === "Space" ? " " : key) as KeyInput;
+
+class BrowserPage implements Page {
+  private readonly map: Record<string, string>;
+  private readonly noted = new Set<string>();
+  /** Why the run cannot go on. */
+  private broken: string | null = null;
+  private readonly ends: number;
+
+  constructor(
+    private readonly tab: Tab,
+    private readonly context: BrowserContext,
+    private readonly engine: Engine,
+    private readonly options: PageOptions,
+  ) {
+    this.map = { ...options.map };
+    this.ends = Date.now() + LONGEST;
+  }
+
+  async prepare(): Promise<void> {
+    const { tab } = this;
+    tab.setDefaultTimeout(LONGEST);
+    tab.on("dialog", (d: Dialog) => {
+      this.noted.add(`the page opened a dialog of the browser (“${d.message().slice(0, 80)}”); it was dismissed`);
+      d.dismiss().catch(() => {});
+    });
+    tab.on("popup", (other: Tab | null) => {
+      this.noted.add("the page opened another window; it was closed");
+      other?.close().catch(() => {});
+    });
+    let loaded = false;
+    tab.on("framenavigated", (frame) => {
+      if (frame !== tab.mainFrame()) return;
+      if (loaded && !frame.url().includes("#")) this.broken = `the page left for ${frame.url().slice(0, 200)}`;
+      loaded = true;
+    });
+    tab.on("close", () => {
+      this.broken ??= "the page was closed";
+    });
+    tab.on("error", () => {
+      this.broken ??= "the page crashed";
+    });
+    await this.guardNetwork();
+  }
+
+  /** Nothing leaves this machine but for hosts that were allowed. */
+  private async guardNetwork(): Promise<void> {
+    const { tab, options } = this;
+    await tab.setRequestInterception(true);
+    tab.on("request", (request) => {
+      const { protocol, hostname } = new URL(request.url());
+      const inside = !/^(https?|wss?):$/.test(protocol) || isNear(hostname) || options.allowed.includes(hostname);
+      if (inside) return void request.continue().catch(() => {});
+      this.noted.add(
+        `the page asked ${hostname}, which is not on this machine; it was refused (--allow-host ${hostname})`,
+      );
+      request.abort().catch(() => {});
+    });
+  }
+
+  async open({ width, height, scroll, reducedMotion }: Opening): Promise<void> {
+    const { tab, options } = this;
+    await tab.setViewport({ width, height });
+    if (reducedMotion) await this.calm(true);
+    const asked = JSON.stringify({ scroll, requests: options.requests });
+    await tab.evaluateOnNewDocument(`window.trialOpening = ${asked};\n${await pageScript()}`);
+    const answer = await this.bounded(tab.goto(options.address, { waitUntil: "load" }));
+    if (answer && answer.status() >= 400) throw new Cut(`${options.address} answers ${answer.status()}`);
+    await this.pass(0);
+  }
+
+  async act(stimulus: Stimulus): Promise<Done> {
+    const done = await this.bounded(this.perform(stimulus));
+    if (done.done) await this.pass(0);
+    return done;
+  }
+
+  async pass(ms: number): Promise<void> {
+    await this.bounded(this.tab.evaluate((by) => window.trialPage.pass(by), ms));
+  }
+
+  async observe(parts: readonly string[]): Promise<Observation> {
+    const seen = await this.bounded(
+      this.tab.evaluate((map, names) => window.trialPage.observe(map, names), this.map, parts as string[]),
+    );
+    if (seen.glided) this.noted.add("the page scrolls smoothly: at the specification's pace, not at the browser's own");
+    return seen;
+  }
+
+  mapped(): readonly string[] {
+    return Object.keys(this.map);
+  }
+
+  async find(core: CoreSystem): Promise<void> {
+    const wanted = wantedOf(core.program, core.state);
+    const guesses = await this.bounded(
+      this.tab.evaluate(
+        (w, map) => window.trialPage.guess(w, map),
+        wanted.filter((w) => w.present || !w.text),
+        this.map,
+      ),
+    );
+    for (const { part, selector, why } of guesses) {
+      this.map[part] = selector;
+      this.options.guessed?.(part, selector, why);
+    }
+  }
+
+  notes(): readonly string[] {
+    return [...this.noted];
+  }
+
+  async picture(): Promise<string | null> {
+    const data = await this.tab.screenshot({ encoding: "base64", type: "png" });
+    return `data:image/png;base64,${data}`;
+  }
+
+  async close(): Promise<void> {
+    this.tab.removeAllListeners();
+    await this.context.close();
+  }
+
+  /** What takes too long, or ended with its page, is told as such. */
+  private async bounded<T>(work: Promise<T>): Promise<T> {
+    if (this.broken) throw new Cut(this.broken);
+    let timer: NodeJS.Timeout | undefined;
+    const late = new Promise<never>((_done, refuse) => {
+      const left = Math.max(1, this.ends - Date.now());
+      timer = setTimeout(() => refuse(new Cut(`the page did not come to rest within ${LONGEST / 1000} s`)), left);
+    });
+    try {
+      const result = await Promise.race([work, late]);
+      if (this.broken) throw new Cut(this.broken);
+      return result;
+    } catch (error) {
+      work.catch(() => {});
+      throw this.broken ? new Cut(this.broken) : error;
+    } finally {
+      clearTimeout(timer);
+    }
+  }
+
+  private async perform(s: Stimulus): Promise<Done> {
+    const { tab } = this;
+    const done: Done = { done: true };
+    const never = (why: string): Done => ({ done: false, impossible: true, why });
+    if ("press" in s) {
+      const keys = s.press.split("+").map(keyName);
+      for (const k of keys.slice(0, -1)) await tab.keyboard.down(k);
+      await tab.keyboard.press(keys.at(-1)!);
+      for (const k of keys.slice(0, -1).reverse()) await tab.keyboard.up(k);
+      return done;
+    }
+    if ("keyDown" in s) {
+      await tab.keyboard.down(keyName(s.keyDown));
+      return done;
+    }
+    if ("keyUp" in s) {
+      await tab.keyboard.up(keyName(s.keyUp));
+      return done;
+    }
+    if ("scroll" in s) {
+      await tab.evaluate((top) => scrollTo({ top, behavior: "instant" }), s.scroll);
+      return done;
+    }
+    if ("resize" in s) {
+      await tab.setViewport(s.resize);
+      return done;
+    }
+    if ("blur" in s) {
+      await tab.evaluate(() => void window.trialPage.blur());
+      return done;
+    }
+    if ("reducedMotion" in s)
+      return (await this.calm(s.reducedMotion)) ? done : never("this browser cannot be asked to prefer reduced motion");
+    if ("answer" in s) {
+      const answered = await tab.evaluate((name, ok) => window.trialPage.answer(name, ok), s.answer, s.ok);
+      return answered ? done : { done: false, impossible: false, why: `the page has not sent the request ${s.answer}` };
+    }
+    if ("send" in s) return never(`only the page itself can send the event ${s.send}`);
+    if ("set" in s) return never(`only the page itself can set ${s.set}`);
+    if ("unmount" in s) return never("a page on trial is not taken down");
+    return this.point(s);
+  }
+
+  private async point(
+    s: Extract<Stimulus, { click: unknown } | { down: unknown } | { up: unknown } | { move: unknown }>,
+  ): Promise<Done> {
+    const { tab } = this;
+    const [kind, part] = Object.entries(s)[0] as ["click" | "down" | "up" | "move", string | null];
+    let at: { x: number; y: number } | null;
+    if (part === null) at = await tab.evaluate((map) => window.trialPage.bare(map), this.map);
+    else {
+      const place = await tab.evaluate((map, name) => window.trialPage.place(map, name), this.map, part);
+      if (place === "not found") {
+        const known = this.map[part];
+        // What was never on the map cannot be pointed at; what was and is gone makes a difference.
+        if (known === undefined) return { done: false, impossible: true, why: `no element was found for ${part}` };
+        return { done: false, impossible: false, why: `${known} finds nothing now` };
+      }
+      if (place === "not drawn") return { done: false, impossible: false, why: `${part} is not drawn` };
+      at = place;
+    }
+    if (!at) return { done: false, impossible: true, why: "parts lie all over the page" };
+    await tab.mouse.move(at.x, at.y);
+    if (kind === "click" || kind === "down") await tab.mouse.down();
+    if (kind === "click" || kind === "up") await tab.mouse.up();
+    return { done: true };
+  }
+
+  /** @returns false where the browser cannot be asked */
+  private async calm(reduce: boolean): Promise<boolean> {
+    if (this.engine === "firefox") return false;
+    const value = reduce ? "reduce" : "no-preference";
+    await this.tab.emulateMediaFeatures([{ name: "prefers-reduced-motion", value }]);
+    return true;
+  }
+}

@@ -1,0 +1,170 @@
+/**
+ * The page's clock, from before its own scripts on: timers, frames, dates and idle moments by a clock that only `pass` moves,
+ * transitions and animations with it. What falls on one instant is done in the order that browsers have: motions end, then
+ * timers go as they were started.
+ */
+import { type Clock, install } from "@sinonjs/fake-timers";
+import { holdGlides } from "./glide";
+
+/** ms by which instants that are computed in floating point may miss one another; the core counts in thousandths. */
+const EPSILON = 0.0001;
+/** Things that happen in one `pass` before it gives up: a page that never comes to rest. */
+const MOST = 20_000;
+/** Timers shorter than this give the browser a moment rather than wait, ms. */
+const MOMENT = 17;
+
+export interface PageClock {
+  /** @throws where the page never comes to rest */
+  pass(ms: number): Promise<void>;
+  /** What is under way at this instant has come about: promises, frames, observers. */
+  settle(): Promise<void>;
+  /** ms that the page may lag behind: it waits for frames, or gives the browser a moment. */
+  lag(): number;
+  /** Whether the page scrolled smoothly so far. */
+  glided(): boolean;
+}
+
+/** @param roots documents and shadow roots in which motions are looked for */
+export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClock {
+  const realFrame = requestAnimationFrame.bind(window);
+  const channel = new MessageChannel();
+  const waiting: (() => void)[] = [];
+  channel.port1.onmessage = () => waiting.shift()?.();
+  /** What promises and messages bring about has come about. */
+  const turn = (): Promise<void> =>
+    new Promise((done) => {
+      waiting.push(done);
+      channel.port2.postMessage(null);
+    });
+  const frame = (): Promise<void> => new Promise((done) => realFrame(() => done()));
+
+  const clock: Clock = install({
+    now: Date.now(),
+    toFake: [
+      "setTimeout",
+      "clearTimeout",
+      "setInterval",
+      "clearInterval",
+      "requestAnimationFrame",
+      "cancelAnimationFrame",
+      "requestIdleCallback",
+      "cancelIdleCallback",
+      "Date",
+      "performance",
+    ],
+  });
+  const begin = clock.now;
+  /** ms since the page began; exact, where the library's clock counts whole ones */
+  let now = 0;
+  const lags = noticeMoments();
+
+  const began = new Map<Animation, number>();
+  const ours = (a: Animation): boolean => {
+    if (a.timeline !== document.timeline || a.playState === "finished" || a.playState === "idle") return false;
+    if (began.has(a)) return true;
+    // What the author has paused stands still by itself.
+    return !(a instanceof CSSAnimation && a.playState === "paused");
+  };
+  /** Motions that are under way, each stopped where it is as soon as it is known. */
+  const motions = (): Animation[] => {
+    const running = roots()
+      .flatMap((r) => r.getAnimations())
+      .filter(ours);
+    for (const a of running) {
+      if (began.has(a)) continue;
+      a.pause();
+      a.currentTime = 0;
+      began.set(a, now);
+    }
+    for (const a of began.keys()) if (!running.includes(a)) began.delete(a);
+    return running;
+  };
+  addEventListener("transitionrun", motions, true);
+  addEventListener("animationstart", motions, true);
+  const endOf = (a: Animation): number => began.get(a)! + Number(a.effect?.getComputedTiming().endTime ?? 0);
+  const glides = holdGlides(() => now);
+  const moveTo = (at: number): void => {
+    now = at;
+    glides.moveTo(at);
+    for (const a of motions()) a.currentTime = at - began.get(a)!;
+  };
+  const settle = async (): Promise<void> => {
+    for (let i = 0; i < 3; i++) {
+      motions();
+      await frame();
+      await turn();
+    }
+    motions();
+  };
+  /** ms since the page began at which the next timer is due */
+  const nextTimer = (): number => {
+    const { timers } = clock as unknown as { timers?: Map<number, { callAt: number }> };
+    let due = Number.POSITIVE_INFINITY;
+    timers?.forEach((t) => {
+      if (t.callAt < due) due = t.callAt;
+    });
+    return due - begin;
+  };
+  /** Moves the library's clock, in whole ms as it counts, where no timer is due on the way. */
+  const tickTo = (at: number): void => {
+    const by = Math.floor(at + EPSILON) - (clock.now - begin);
+    if (by > 0) clock.tick(by);
+  };
+
+  const pass = async (ms: number): Promise<void> => {
+    const until = now + ms;
+    let n = 0;
+    for (; n < MOST; n++) {
+      // At its end a motion may be none any more to the browser: which those are is asked before.
+      const ends = motions().map((motion) => ({ motion, at: endOf(motion) }));
+      const timer = nextTimer();
+      const next = Math.min(timer, glides.end(), ...ends.map((e) => e.at));
+      if (next > until + EPSILON) break;
+      // A timer that is due at the same instant comes after.
+      tickTo(Math.min(next, timer - 1));
+      if (next > now) moveTo(next);
+      const over = ends.filter((e) => e.at <= next + EPSILON);
+      if (over.length) {
+        for (const { motion } of over) {
+          motion.finish();
+          began.delete(motion);
+        }
+        await settle();
+        continue;
+      }
+      if (timer > next + EPSILON) {
+        // A glide has ended: the page is told in its next frame.
+        await settle();
+        continue;
+      }
+      clock.next();
+      await turn();
+    }
+    if (n >= MOST) throw new Error(`more than ${MOST} things happen within ${ms} ms on the page`);
+    tickTo(until);
+    moveTo(until);
+    await settle();
+  };
+  return { pass, settle, lag: lags, glided: glides.any };
+}
+
+/** Whether the page waits for frames or for no time at all; by how much that may make it late. */
+function noticeMoments(): () => number {
+  let frames = 0;
+  let moments = 0;
+  const { requestAnimationFrame: frame, requestIdleCallback: idle, setTimeout: timeout } = window;
+  window.requestAnimationFrame = (f) => {
+    frames++;
+    return frame(f);
+  };
+  if (idle)
+    window.requestIdleCallback = (f, o) => {
+      frames++;
+      return idle(f, o);
+    };
+  window.setTimeout = ((f: () => void, ms?: number, ...more: unknown[]) => {
+    if ((ms ?? 0) < MOMENT) moments++;
+    return (timeout as (...a: unknown[]) => number)(f, ms, ...more);
+  }) as typeof setTimeout;
+  return () => (frames ? 2 * MOMENT : moments ? MOMENT : 0);
+}

@@ -1,0 +1,112 @@
+/** Elements by selector, also inside open shadow roots and frames of the same origin: `host >>> inner`. */
+import { finder } from "@medv/finder";
+
+const DEEP = " >>> ";
+
+/** @returns null where nothing is found, or the selector cannot be read */
+export function elementAt(selector: string): HTMLElement | null {
+  let root: ParentNode | null = document;
+  let element: Element | null = null;
+  for (const step of selector.split(DEEP)) {
+    try {
+      element = root?.querySelector(step.trim()) ?? null;
+    } catch {
+      return null;
+    }
+    root = element && insideOf(element);
+  }
+  return element as HTMLElement | null;
+}
+
+/** What is inside an element that a selector does not look into. */
+function insideOf(element: Element): ParentNode | null {
+  if (element.shadowRoot) return element.shadowRoot;
+  try {
+    return (element as HTMLIFrameElement).contentDocument ?? null;
+  } catch {
+    return null;
+  }
+}
+
+/** The shortest that finds this element and no other. */
+export function selectorOf(element: Element): string {
+  const root = element.getRootNode() as Document | ShadowRoot;
+  const own = within(element, root);
+  const host = root instanceof ShadowRoot ? root.host : (root.defaultView?.frameElement ?? null);
+  return host ? `${selectorOf(host)}${DEEP}${own}` : own;
+}
+
+/** Attributes by which authors name elements; and those that stay as they are besides. */
+const given = ["data-part", "data-name", "data-testid", "data-test"];
+const lasting = /^(data-part|data-name|data-testid|data-test|name|type|for|href|role)$/;
+
+function within(element: Element, root: Document | ShadowRoot): string {
+  if (element.id && root.querySelectorAll(`#${CSS.escape(element.id)}`).length === 1)
+    return `#${CSS.escape(element.id)}`;
+  for (const by of given) {
+    const value = element.getAttribute(by);
+    const selector = `[${by}=${JSON.stringify(value)}]`;
+    if (value && root.querySelectorAll(selector).length === 1) return selector;
+  }
+  if (root instanceof Document)
+    try {
+      // Classes, and most attributes, come and go with what the page is doing.
+      return finder(element, {
+        root: root.documentElement,
+        className: () => false,
+        attr: (name) => lasting.test(name),
+        timeoutMs: 200,
+      });
+    } catch {
+      // By its place, then.
+    }
+  return byPlace(element, root);
+}
+
+function byPlace(element: Element, root: Document | ShadowRoot): string {
+  const steps: string[] = [];
+  for (let e: Element | null = element; e && e !== root.firstElementChild?.parentElement; e = e.parentElement) {
+    const same = [...(e.parentNode?.children ?? [])].filter((o) => o.localName === e!.localName);
+    steps.unshift(same.length > 1 ? `${e.localName}:nth-of-type(${same.indexOf(e) + 1})` : e.localName);
+  }
+  return steps.join(" > ");
+}
+
+/** Every element, those in open shadow roots and in frames of the same origin too, in document order. */
+export function allElements(most: number): Element[] {
+  const out: Element[] = [];
+  const add = (root: ParentNode): void => {
+    for (const e of root.querySelectorAll("*")) {
+      if (out.length >= most) return;
+      out.push(e);
+      const inside = insideOf(e);
+      if (inside) add(inside);
+    }
+  };
+  add(document);
+  return out;
+}
+
+/** Documents and shadow roots that have something in them. */
+export function roots(): DocumentOrShadowRoot[] {
+  const out: DocumentOrShadowRoot[] = [document];
+  for (const e of allElements(20_000)) if (e.shadowRoot) out.push(e.shadowRoot);
+  return out;
+}
+
+/** What is around an element, across the edges of shadow trees. */
+export const parentOf = (e: Element): Element | null =>
+  e.parentElement ?? (e.getRootNode() instanceof ShadowRoot ? (e.getRootNode() as ShadowRoot).host : null);
+
+/** Itself or somewhere inside. */
+export function isWithin(inner: Element | null, outer: Element): boolean {
+  for (let e = inner; e; e = parentOf(e)) if (e === outer) return true;
+  return false;
+}
+
+/** The element that has the focus, inside shadow trees too; null for none. */
+export function focusedElement(): Element | null {
+  let e = document.activeElement;
+  while (e?.shadowRoot?.activeElement) e = e.shadowRoot.activeElement;
+  return e === document.body || e === document.documentElement ? null : e;
+}

@@ -1,0 +1,150 @@
+/** What is seen of a page: the facts of mapped parts, the focus, what was announced, what went wrong. */
+import type { Observation, SeenPart } from "../../core/trial/system";
+import { probe } from "../../probe/probe";
+import { elementAt, focusedElement, isWithin, parentOf } from "./elements";
+
+/** A point of an element, and what a click there would land on instead. */
+export interface Place {
+  x: number;
+  y: number;
+  /** What lies on top of it everywhere, told; null where it can be clicked. */
+  under: string | null;
+}
+
+export function describe(e: Element | null): string {
+  if (!e) return "nothing";
+  const id = e.id ? `#${e.id}` : "";
+  const classes = [...e.classList].slice(0, 2).map((c) => `.${c}`);
+  const text = (e.textContent ?? "").replace(/\s+/g, " ").trim().slice(0, 30);
+  return `<${e.localName}${id}${classes.join("")}>${text && e.children.length === 0 ? ` “${text}”` : ""}`;
+}
+
+function hit(x: number, y: number): Element | null {
+  let e = document.elementFromPoint(x, y);
+  while (e?.shadowRoot) {
+    const inner = e.shadowRoot.elementFromPoint(x, y);
+    if (!inner || inner === e) break;
+    e = inner;
+  }
+  return e;
+}
+
+/** Its middle first, as a person aims; then points all over it. */
+const shares = [0.5, 0.25, 0.75, 0.1, 0.9];
+const pointsOf = (box: DOMRect): [number, number][] => {
+  const out: [number, number][] = shares.flatMap((y) =>
+    shares.map((x): [number, number] => [box.left + box.width * x, box.top + box.height * y]),
+  );
+  const edge = 1.5;
+  for (const x of [box.left + edge, box.right - edge])
+    for (const y of [box.top + edge, box.bottom - edge]) out.push([x, y]);
+  return out.filter(([x, y]) => x >= 0 && y >= 0 && x < innerWidth && y < innerHeight);
+};
+
+/** px: what is smaller, or cut smaller by what is around it, cannot be aimed at. */
+const ROOM = 3;
+
+/** Some of it lies inside everything that cuts it off, and on the page's visible area. */
+function hasRoom(element: Element): boolean {
+  let { left, right, top, bottom } = element.getBoundingClientRect();
+  const cut = (box: { left: number; right: number; top: number; bottom: number }): void => {
+    left = Math.max(left, box.left);
+    right = Math.min(right, box.right);
+    top = Math.max(top, box.top);
+    bottom = Math.min(bottom, box.bottom);
+  };
+  for (let e = parentOf(element); e; e = parentOf(e))
+    if (e !== document.body && e !== document.documentElement && getComputedStyle(e).overflow !== "visible")
+      cut(e.getBoundingClientRect());
+  cut({ left: 0, right: innerWidth, top: 0, bottom: innerHeight });
+  return right - left >= ROOM && bottom - top >= ROOM;
+}
+
+/** Where a click on the element lands on it, or inside it; on itself where that can be had. @param others parts inside */
+export function placeOf(element: Element, others: readonly Element[]): Place | null {
+  const box = element.getBoundingClientRect();
+  if (!box.width || !box.height) return null;
+  const points = pointsOf(box);
+  let inside: Place | null = null;
+  let under: Element | null = null;
+  for (const [x, y] of points) {
+    const top = hit(x, y);
+    if (!top) continue;
+    if (!isWithin(top, element)) {
+      under ??= top;
+      continue;
+    }
+    if (others.every((o) => !isWithin(top, o))) return { x, y, under: null };
+    inside ??= { x, y, under: null };
+  }
+  if (inside) return inside;
+  return points[0] ? { x: points[0][0], y: points[0][1], under: describe(under) } : null;
+}
+
+function seen(element: HTMLElement | null): SeenPart {
+  const facts = probe(element);
+  const place = facts.displayed && element ? placeOf(element, []) : null;
+  return {
+    present: facts.present,
+    displayed: facts.displayed,
+    visible: facts.visible,
+    inView: facts["in view"],
+    opacity: facts.opacity,
+    takesPointer: facts.displayed && element && !hasRoom(element) ? null : place !== null && place.under === null,
+    focusable: facts.focusable,
+    inTabOrder: facts["in tab order"],
+    disabled: facts.disabled,
+    exposed: facts.exposed,
+    role: facts.role,
+    name: facts.name,
+    text: facts.text,
+    attributes: facts.attributes,
+  };
+}
+
+/** @param map selectors by part @param parts those to look at */
+export function observe(
+  map: Readonly<Record<string, string>>,
+  parts: readonly string[],
+): Omit<Observation, "announced" | "errors" | "lag"> {
+  const elements = new Map(Object.entries(map).map(([part, selector]) => [part, elementAt(selector)]));
+  const focused = focusedElement();
+  const part = [...elements].find(([, e]) => e !== null && e === focused)?.[0] ?? null;
+  return {
+    parts: Object.fromEntries(parts.map((name) => [name, seen(elements.get(name) ?? null)])),
+    focus: { part, other: part === null && focused ? describe(focused) : null },
+    scroll: scrollY,
+  };
+}
+
+const live = "[aria-live]:not([aria-live=off]), [role=status], [role=alert], [role=log], output";
+
+/** Keeps what live regions come to say (WAI-ARIA 1.2 §6.3.5), from the page's beginning on. */
+export function hearAnnouncements(): () => string[] {
+  let heard: string[] = [];
+  const last = new WeakMap<Element, string>();
+  const watch = new MutationObserver((records) => {
+    // The same words said anew are heard again; the same words left as they are, are not.
+    const regions = new Map<Element, boolean>();
+    const listen = (changed: Node, fresh: boolean): void => {
+      const e = changed instanceof Element ? changed : changed.parentElement;
+      const region = e?.closest(live);
+      if (region) regions.set(region, fresh || regions.get(region) === true);
+    };
+    for (const r of records) {
+      listen(r.target, r.addedNodes.length > 0);
+      for (const n of r.addedNodes) if (n instanceof Element && n.matches(live)) listen(n, false);
+    }
+    for (const [region, fresh] of regions) {
+      const text = (region.textContent ?? "").replace(/\s+/g, " ").trim();
+      if (text !== "" && (fresh || last.get(region) !== text)) heard.push(text);
+      last.set(region, text);
+    }
+  });
+  watch.observe(document, { subtree: true, childList: true, characterData: true });
+  return () => {
+    const said = heard;
+    heard = [];
+    return said;
+  };
+}

@@ -34,7 +34,9 @@ export function ownClock(): void {
     const running = document.getAnimations().filter((a) => a.playState !== "finished");
     for (const a of running) {
       if (began.has(a)) continue;
-      a.pause();
+      // Firefox takes a paused one that is turned back up where real time would have brought it: there it creeps.
+      if (navigator.userAgent.includes("Firefox/")) a.playbackRate = 1e-6;
+      else a.pause();
       a.currentTime = 0;
       began.set(a, now);
     }

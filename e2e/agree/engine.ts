@@ -3,6 +3,7 @@ import { buildSync } from "esbuild";
 import puppeteer, { type Browser, type Page } from "puppeteer-core";
 import type { Component } from "../../src/core/model";
 import { deliveredPage } from "../../src/core/testing/delivered";
+import { firefoxPrefs } from "../../src/trial";
 import { withNames } from "../agreement";
 import { launch } from "../stage";
 import { type BuiltTarget, builtPage } from "./built";
@@ -18,6 +19,7 @@ export const open = (engine: EngineName): Promise<Browser> =>
         protocol: "webDriverBiDi",
         executablePath: process.env.LIVELY_FIREFOX || "/usr/bin/firefox-esr",
         headless: true,
+        extraPrefsFirefox: firefoxPrefs,
       });
 
 const probe = buildSync({

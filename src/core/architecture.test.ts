@@ -3,7 +3,19 @@ import { readdirSync, readFileSync } from "node:fs";
 import { dirname, join, relative } from "node:path";
 import { describe, expect, it } from "vitest";
 
-const order = ["model", "safety", "measure", "expression", "program", "surface", "run", "proof", "exchange", "deliver", "trial"];
+const order = [
+  "model",
+  "safety",
+  "measure",
+  "expression",
+  "program",
+  "surface",
+  "run",
+  "proof",
+  "exchange",
+  "deliver",
+  "trial",
+];
 const sources = (folder: string): string[] =>
   readdirSync(folder, { recursive: true, encoding: "utf8" })
     .filter((f) => /\.tsx?$/.test(f) && !f.includes(".test.") && !f.endsWith(".d.ts"))

@@ -1,3 +1,11 @@
 /** Components put on trial in a browser. */
-export { type BrowserWish, type Engine, findBrowser, NoBrowser, type Started, startBrowser } from "./browser/find";
+export {
+  type BrowserWish,
+  type Engine,
+  findBrowser,
+  firefoxPrefs,
+  NoBrowser,
+  type Started,
+  startBrowser,
+} from "./browser/find";
 export { type PutOnTrial, putOnTrial, type Source } from "./put-on-trial";

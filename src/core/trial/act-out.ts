@@ -144,7 +144,9 @@ function before(past: readonly RunState[], t: number): RunState {
 /** What the specification was like a moment ago, as far as the page may lag. */
 function earlierOf(program: Program, past: readonly RunState[], now: RunState, { lag }: Observation): RunState[] {
   // Timers of pages count whole ms: between two of them either may be the case.
-  const near = Number.isInteger(now.now) ? [] : [advance(program, now, now.now + 1), before(past, now.now - 1)];
+  const due = nextDue(program, now);
+  const isBetween = !Number.isInteger(now.now) || (due !== null && due - now.now < 1);
+  const near = isBetween ? [advance(program, now, now.now + 1), before(past, now.now - 1)] : [];
   if (!lag) return near;
   const out = near;
   for (let ms = FRAME; ms <= lag + FRAME; ms += FRAME) {

@@ -116,7 +116,12 @@ async function attempt(
   names: readonly string[],
   found: Set<string>,
 ): Promise<Attempt> {
-  const page = await options.page();
+  let page: Page;
+  try {
+    page = await options.page();
+  } catch (error) {
+    return { verdict: "cut", differs: null, why: `no page can be had: ${messageOf(error)}`, looks: 0, notes: [] };
+  }
   const watching: Watching = {
     parts: [],
     letBe: options.letBe,
@@ -141,12 +146,13 @@ async function attempt(
     return { verdict: "differs", differs: { ...differs, scenario: { ...scenario, steps }, picture }, why: "", ...seen };
   } catch (error) {
     if (error instanceof Stopped || options.signal?.aborted) throw new Stopped();
-    const why = error instanceof Error ? error.message : String(error);
-    return { verdict: "cut", differs: null, why, looks: 0, notes: page.notes() };
+    return { verdict: "cut", differs: null, why: messageOf(error), looks: 0, notes: page.notes() };
   } finally {
     await page.close().catch(() => {});
   }
 }
+
+const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 const keyOf = (d: Differing): string => `${d.part} ${d.fact} ${d.expected} ${d.found}`;
 

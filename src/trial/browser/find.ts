@@ -42,6 +42,9 @@ const chromiumFlags = [
   "--disable-popup-blocking",
 ];
 
+/** Motions go on in the page itself: beside it they would be taken up where real time has brought them. */
+export const firefoxPrefs = { "layers.offmainthreadcomposition.async-animations": false };
+
 /** The program, and which engine it is. @throws NoBrowser */
 export function findBrowser(wished: string): { path: string; engine: Engine } {
   if (wished !== "chromium" && wished !== "firefox") {
@@ -89,6 +92,7 @@ export async function startBrowser({ browser: wished, connect }: BrowserWish): P
             protocol: "webDriverBiDi",
             executablePath: path,
             headless: true,
+            extraPrefsFirefox: firefoxPrefs,
           })
         : await puppeteer.launch({ executablePath: path, args: chromiumFlags });
     return { browser, engine, end: () => browser.close() };

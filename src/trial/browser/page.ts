@@ -26,13 +26,31 @@ export class Cut extends Error {}
 
 const isNear = (host: string): boolean => /^(127(\.\d+){3}|localhost|\[::1\]|)$/.test(host);
 
-export async function openPage(started: Started, options: PageOptions): Promise<Page> {
-  const context = await started.browser.createBrowserContext({ downloadBehavior: { policy: "deny" } }).catch(() =>
+/** Firefox loses its way where pages come and go at once. */
+let opening: Promise<unknown> = Promise.resolve();
+const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+  const mine = opening.then(work);
+  opening = mine.catch(() => {});
+  return mine;
+};
+
+export function openPage(started: Started, options: PageOptions): Promise<Page> {
+  return inTurn(async () => {
+    for (let tries = 1; ; tries++)
+      try {
+        return await openOne(started, options);
+      } catch (error) {
+        if (tries === 3) throw error;
+      }
+  });
+}
+
+async function openOne(started: Started, options: PageOptions): Promise<Page> {
+  const context = await started.browser
+    .createBrowserContext({ downloadBehavior: { policy: "deny" } })
     // Not every browser can be told about downloads.
-    started.browser.createBrowserContext(),
-  );
-  const tab = await context.newPage();
-  const page = new BrowserPage(tab, context, started.engine, options);
+    .catch(() => started.browser.createBrowserContext());
+  const page = new BrowserPage(await context.newPage(), context, started.engine, options);
   await page.prepare();
   return page;
 }
@@ -156,7 +174,7 @@ class BrowserPage implements Page {
 
   async close(): Promise<void> {
     this.tab.removeAllListeners();
-    await this.context.close();
+    await inTurn(() => this.context.close());
   }
 
   /** What takes too long, or ended with its page, is told as such. */

@@ -43,7 +43,7 @@ const chromiumFlags = [
 ];
 
 /** Motions go on in the page itself: beside it they would be taken up where real time has brought them. */
-export const firefoxPrefs = { "layers.offmainthreadcomposition.async-animations": false };
+export const firefoxPrefs = { "layers.offmainthreadcomposition.async-animations": false, "layout.frame_rate": 1000 };
 
 /** The program, and which engine it is. @throws NoBrowser */
 export function findBrowser(wished: string): { path: string; engine: Engine } {

@@ -1,5 +1,5 @@
 /** A page in a real browser as a system: real input, a clock that stands still until it is told to go on. */
-import type { BrowserContext, Dialog, KeyInput, Page as Tab } from "puppeteer-core";
+import type { Browser, KeyInput, PageEvents, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
 import { type CoreSystem, type Done, type Observation, type Opening, type Page, wantedOf } from "../../core/trial";
 import type {} from "../in-page";
@@ -45,14 +45,27 @@ export function openPage(started: Started, options: PageOptions): Promise<Page> 
   });
 }
 
-async function openOne(started: Started, options: PageOptions): Promise<Page> {
-  const context = await started.browser
-    .createBrowserContext({ downloadBehavior: { policy: "deny" } })
-    // Not every browser can be told about downloads.
-    .catch(() => started.browser.createBrowserContext());
-  const page = new BrowserPage(await context.newPage(), context, started.engine, options);
+/** Tabs in which a run has ended well; as good as new, and a good deal faster to have. */
+const free = new WeakMap<Browser, Tab[]>();
+
+async function openOne({ browser, engine }: Started, options: PageOptions): Promise<Page> {
+  const tabs = free.get(browser) ?? [];
+  free.set(browser, tabs);
+  const tab = tabs.pop() ?? (await newTab(browser));
+  const page = new BrowserPage(tab, engine, options, tabs);
   await page.prepare();
   return page;
+}
+
+async function newTab(browser: Browser): Promise<Tab> {
+  const context = await browser
+    .createBrowserContext({ downloadBehavior: { policy: "deny" } })
+    // Not every browser can be told about downloads.
+    .catch(() => browser.createBrowserContext());
+  const tab = await context.newPage();
+  tab.setDefaultTimeout(LONGEST);
+  await tab.setRequestInterception(true);
+  return tab;
 }
 
 const keyName = (key: string): KeyInput => (key === "Space" ? " " : key) as KeyInput;
@@ -60,15 +73,20 @@ const keyName = (key: string): KeyInput => (key === "Space" ? " " : key) as KeyI
 class BrowserPage implements Page {
   private readonly map: Record<string, string>;
   private readonly noted = new Set<string>();
+  private opened = false;
+  private calmed = false;
+  private readonly held = new Set<KeyInput>();
   /** Why the run cannot go on. */
   private broken: string | null = null;
   private readonly ends: number;
+  /** What is undone when the tab is given back. */
+  private readonly leave: (() => unknown)[] = [];
 
   constructor(
     private readonly tab: Tab,
-    private readonly context: BrowserContext,
     private readonly engine: Engine,
     private readonly options: PageOptions,
+    private readonly free: Tab[],
   ) {
     this.map = { ...options.map };
     this.ends = Date.now() + LONGEST;
@@ -76,37 +94,30 @@ class BrowserPage implements Page {
 
   async prepare(): Promise<void> {
     const { tab } = this;
-    tab.setDefaultTimeout(LONGEST);
-    tab.on("dialog", (d: Dialog) => {
+    this.listen("dialog", (d) => {
       this.noted.add(`the page opened a dialog of the browser (“${d.message().slice(0, 80)}”); it was dismissed`);
       d.dismiss().catch(() => {});
     });
-    tab.on("popup", (other: Tab | null) => {
+    this.listen("popup", (other) => {
       this.noted.add("the page opened another window; it was closed");
       other?.close().catch(() => {});
     });
     let loaded = false;
-    tab.on("framenavigated", (frame) => {
+    this.listen("framenavigated", (frame) => {
       if (frame !== tab.mainFrame()) return;
       if (loaded && !frame.url().includes("#")) this.broken = `the page left for ${frame.url().slice(0, 200)}`;
       loaded = true;
     });
-    tab.on("close", () => {
+    this.listen("close", () => {
       this.broken ??= "the page was closed";
     });
-    tab.on("error", () => {
+    this.listen("error", () => {
       this.broken ??= "the page crashed";
     });
-    await this.guardNetwork();
-  }
-
-  /** Nothing leaves this machine but for hosts that were allowed. */
-  private async guardNetwork(): Promise<void> {
-    const { tab, options } = this;
-    await tab.setRequestInterception(true);
-    tab.on("request", (request) => {
+    // Nothing leaves this machine but for hosts that were allowed.
+    this.listen("request", (request) => {
       const { protocol, hostname } = new URL(request.url());
-      const inside = !/^(https?|wss?):$/.test(protocol) || isNear(hostname) || options.allowed.includes(hostname);
+      const inside = !/^(https?|wss?):$/.test(protocol) || isNear(hostname) || this.options.allowed.includes(hostname);
       if (inside) return void request.continue().catch(() => {});
       this.noted.add(
         `the page asked ${hostname}, which is not on this machine; it was refused (--allow-host ${hostname})`,
@@ -115,12 +126,19 @@ class BrowserPage implements Page {
     });
   }
 
+  private listen<K extends keyof PageEvents>(event: K, handler: (e: PageEvents[K]) => void): void {
+    this.tab.on(event, handler);
+    this.leave.push(() => this.tab.off(event, handler));
+  }
+
   async open({ width, height, scroll, reducedMotion }: Opening): Promise<void> {
     const { tab, options } = this;
     await tab.setViewport({ width, height });
     if (reducedMotion) await this.calm(true);
+    this.opened = true;
     const asked = JSON.stringify({ scroll, requests: options.requests });
-    await tab.evaluateOnNewDocument(`window.trialOpening = ${asked};\n${await pageScript()}`);
+    const { identifier } = await tab.evaluateOnNewDocument(`window.trialOpening = ${asked};\n${await pageScript()}`);
+    this.leave.push(() => tab.removeScriptToEvaluateOnNewDocument(identifier));
     const answer = await this.bounded(tab.goto(options.address, { waitUntil: "load" }));
     if (answer && answer.status() >= 400) throw new Cut(`${options.address} answers ${answer.status()}`);
     await this.pass(0);
@@ -173,8 +191,34 @@ class BrowserPage implements Page {
   }
 
   async close(): Promise<void> {
-    this.tab.removeAllListeners();
-    await inTurn(() => this.context.close());
+    const { tab } = this;
+    const spoilt = this.broken !== null || this.engine !== "chromium" || Date.now() > this.ends;
+    if (!spoilt && this.opened) {
+      try {
+        await this.clear();
+        this.free.push(tab);
+        return;
+      } catch {
+        // Then it is not used again.
+      }
+    }
+    await inTurn(() => tab.browserContext().close());
+  }
+
+  /** What the page has kept goes, and what it was told; nothing is left of it for the next one. */
+  private async clear(): Promise<void> {
+    const { tab } = this;
+    const { origin } = new URL(tab.url());
+    for (const key of this.held) await tab.keyboard.up(key);
+    await tab.mouse.reset();
+    await tab.goto("about:blank");
+    for (const undo of this.leave) await undo();
+    const client = await tab.createCDPSession();
+    if (origin !== "null") await client.send("Storage.clearDataForOrigin", { origin, storageTypes: "all" });
+    await client.send("Network.clearBrowserCookies");
+    await client.detach();
+    if (this.calmed) await tab.emulateMediaFeatures([]);
+    await tab.mouse.move(-10, -10);
   }
 
   /** What takes too long, or ended with its page, is told as such. */
@@ -209,10 +253,12 @@ class BrowserPage implements Page {
       return done;
     }
     if ("keyDown" in s) {
+      this.held.add(keyName(s.keyDown));
       await tab.keyboard.down(keyName(s.keyDown));
       return done;
     }
     if ("keyUp" in s) {
+      this.held.delete(keyName(s.keyUp));
       await tab.keyboard.up(keyName(s.keyUp));
       return done;
     }
@@ -269,6 +315,7 @@ class BrowserPage implements Page {
   private async calm(reduce: boolean): Promise<boolean> {
     if (this.engine === "firefox") return false;
     const value = reduce ? "reduce" : "no-preference";
+    this.calmed = true;
     await this.tab.emulateMediaFeatures([{ name: "prefers-reduced-motion", value }]);
     return true;
   }

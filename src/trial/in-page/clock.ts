@@ -16,8 +16,6 @@ const MOMENT = 17;
 export interface PageClock {
   /** @throws where the page never comes to rest */
   pass(ms: number): Promise<void>;
-  /** What is under way at this instant has come about: promises, frames, observers. */
-  settle(): Promise<void>;
   /** ms that the page may lag behind: it waits for frames, or gives the browser a moment. */
   lag(): number;
   /** Whether the page scrolled smoothly so far. */
@@ -99,8 +97,8 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
     glides.moveTo(at);
     for (const a of motions()) a.currentTime = at - began.get(a)!;
   };
-  const settle = async (): Promise<void> => {
-    for (let i = 0; i < 3; i++) {
+  const settle = async (frames: number): Promise<void> => {
+    for (let i = 0; i < frames; i++) {
       motions();
       await frame();
       await turn();
@@ -140,12 +138,12 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
           motion.finish();
           began.delete(motion);
         }
-        await settle();
+        await settle(1);
         continue;
       }
       if (timer > next + EPSILON) {
         // A glide has ended: the page is told in its next frame.
-        await settle();
+        await settle(1);
         continue;
       }
       clock.next();
@@ -154,9 +152,10 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
     if (n >= MOST) throw new Error(`more than ${MOST} things happen within ${ms} ms on the page`);
     tickTo(until);
     moveTo(until);
-    await settle();
+    // Observers are told in the frame after the one in which something changed; an act is always such a change.
+    await settle(n > 0 || ms === 0 ? 2 : 1);
   };
-  return { pass, settle, lag: lags, glided: glides.any };
+  return { pass, lag: lags, glided: glides.any };
 }
 
 /** Whether the page waits for frames or for no time at all; by how much that may make it late. */

@@ -20,7 +20,6 @@ openScrolled(trialOpening?.scroll ?? 0);
 
 const trialPage = {
   pass: clock.pass,
-  settle: clock.settle,
   guess: guessMap,
   answer: requests.answer,
   observe(map: Readonly<Record<string, string>>, parts: readonly string[]) {

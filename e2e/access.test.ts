@@ -43,7 +43,7 @@ const overflow = (): Promise<string[]> =>
     return out;
   });
 
-const views = ["Sheet", "Parts", "Motion", "Compare", "Proof", "Deliver"] as const;
+const views = ["Sheet", "Parts", "Motion", "Compare", "Proof", "Deliver", "Trial"] as const;
 
 describe.each(["light", "dark"])("in the %s theme", (theme) => {
   it("the shelf", async () => {

@@ -39,11 +39,20 @@ export function buildCommandLine() {
       "css-tree": join(root, "node_modules/css-tree/dist/csstree.esm.js"),
     },
     legalComments: "linked",
+    // The script for pages on trial is built below; only from the source tree it is made when it is needed.
+    external: ["esbuild"],
     define: { "process.env.LIVELY_VERSION": JSON.stringify(version) },
     // Some packages are CommonJS and ask for Node's own modules by require.
     banner: {
       js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',
     },
+  });
+  buildSync({
+    absWorkingDir: root,
+    ...JSON.parse(readFileSync(join(root, "src/trial/in-page/bundle.json"), "utf8")),
+    entryPoints: { "trial-page": "src/trial/in-page/index.ts" },
+    outdir,
+    legalComments: "linked",
   });
   writeFileSync(join(outdir, "vite.d.ts"), pluginTypes);
   const entry = join(outdir, "lively.js");

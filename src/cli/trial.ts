@@ -1,8 +1,6 @@
 /** `lively trial`: components held against pages in a real browser. */
-import { existsSync, mkdirSync, writeFileSync } from "node:fs";
-import { join, resolve } from "node:path";
-import { pathToFileURL } from "node:url";
-import { deliverHtml } from "../core/deliver";
+import { mkdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
 import type { Component } from "../core/model";
 import {
   isAllTheSame,
@@ -14,7 +12,7 @@ import {
   trialMarkdown,
   trialText,
 } from "../core/trial";
-import { NoBrowser, type PutOnTrial, putOnTrial, type Source, type Started, startBrowser } from "../trial";
+import { NoBrowser, type PutOnTrial, putOnTrial, type Source, type Started, sourceOf, startBrowser } from "../trial";
 import type { Output } from "./check";
 import { readDocument } from "./files";
 
@@ -67,7 +65,7 @@ export async function trial(files: readonly string[], wishes: TrialWishes, outpu
   try {
     const tried: Tried[] = [];
     for (const { file, doc } of docs) {
-      const source = sourceOf(doc, wishes);
+      const source = sourceOf(doc, wishes.page, wishes.allowHost ?? []);
       if (typeof source === "string") {
         output.err(`${file}: ${source}`);
         bad = true;
@@ -77,7 +75,7 @@ export async function trial(files: readonly string[], wishes: TrialWishes, outpu
     }
     if (!report(tried, wishes, output)) return 2;
     if (bad) return 2;
-    return tried.every((t) => isAllTheSame(t.trial)) ? 0 : 1;
+    return tried.every((t) => isAllTheSame(t.doc, t.trial)) ? 0 : 1;
   } finally {
     await started.end();
   }
@@ -92,24 +90,6 @@ function readMap(words: readonly string[]): Record<string, string> | string {
     out[word.slice(0, at).trim()] = word.slice(at + 1).trim();
   }
   return out;
-}
-
-/** @returns where the page comes from, or why there is none */
-function sourceOf(doc: Component, { page, allowHost = [] }: TrialWishes): Source | string {
-  const said = page ?? doc.trial?.page;
-  if (said === undefined) {
-    const delivered = deliverHtml(doc, null);
-    return delivered.ok
-      ? { html: delivered.html }
-      : delivered.problems.map((p) => `${p.path}: ${p.message}`).join("; ");
-  }
-  if (!/^https?:/.test(said)) {
-    const path = resolve(said);
-    return existsSync(path) ? { address: pathToFileURL(path).href } : `there is no page ${said}`;
-  }
-  const { hostname } = new URL(said);
-  if (/^(127(\.\d+){3}|localhost|\[::1\])$/.test(hostname) || allowHost.includes(hostname)) return { address: said };
-  return `${hostname} is not this machine, and the page is acted on for real. If that is meant: --allow-host ${hostname}`;
 }
 
 async function one(
@@ -167,7 +147,7 @@ function report(tried: readonly Tried[], { json, junit, markdown }: TrialWishes,
       left,
       ...withoutPictures(trial),
     }));
-    output.out(JSON.stringify({ ok: tried.every((t) => isAllTheSame(t.trial)), files }, null, 2));
+    output.out(JSON.stringify({ ok: tried.every((t) => isAllTheSame(t.doc, t.trial)), files }, null, 2));
   }
   try {
     if (junit) writeFileSync(junit, trialJunit(tried));

@@ -2,6 +2,7 @@
 import { serveStatic } from "@hono/node-server/serve-static";
 import { Hono } from "hono";
 import { standIn } from "../core/exchange/stand-in";
+import { trialRoutes } from "./trial";
 
 /** Origins on this very machine. */
 const loopback = /^http:\/\/(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/;
@@ -42,7 +43,8 @@ export function createApp(root: string, hosts: () => readonly string[]): Hono {
     if (origin && !near && !hosts().some((h) => origin === `http://${h}`)) return c.text("Not for other sites.", 403);
     if (near) c.header("Access-Control-Allow-Origin", origin);
     if (standIn) return next();
-    if (c.req.method !== "GET" && c.req.method !== "HEAD") return c.text("Only reading is possible here.", 405);
+    if (c.req.method !== "GET" && c.req.method !== "HEAD" && c.req.path !== "/trial/run")
+      return c.text("Only reading is possible here.", 405);
     await next();
     const frame = c.req.path === "/frame.html";
     c.header("Content-Security-Policy", frame ? framePolicy : appPolicy);
@@ -62,6 +64,7 @@ export function createApp(root: string, hosts: () => readonly string[]): Hono {
     await new Promise((done) => setTimeout(done, answer.after));
     return c.json(answer.body, answer.status as 200);
   });
+  app.route("/trial", trialRoutes());
   app.use(serveStatic({ root }));
   // Addresses inside the app are the app's own business.
   const index = serveStatic({ root, path: "index.html" });

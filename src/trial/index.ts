@@ -9,3 +9,4 @@ export {
   startBrowser,
 } from "./browser/find";
 export { type PutOnTrial, putOnTrial, type Source } from "./put-on-trial";
+export { sourceOf } from "./source";

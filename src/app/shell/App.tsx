@@ -12,6 +12,7 @@ const Parts = lazy(() => import("../parts/Parts").then((m) => ({ default: m.Part
 const Motion = lazy(() => import("../motion/Motion").then((m) => ({ default: m.Motion })));
 const Compare = lazy(() => import("../compare/Compare").then((m) => ({ default: m.Compare })));
 const ProofView = lazy(() => import("../proof/ProofView").then((m) => ({ default: m.ProofView })));
+const TrialView = lazy(() => import("../trial/TrialView").then((m) => ({ default: m.TrialView })));
 const Deliver = lazy(() => import("../deliver/Deliver").then((m) => ({ default: m.Deliver })));
 
 export function App() {
@@ -34,6 +35,7 @@ export function App() {
                 <Route path="compare" element={<Compare />} />
                 <Route path="proof" element={<ProofView />} />
                 <Route path="deliver" element={<Deliver />} />
+                <Route path="trial" element={<TrialView />} />
               </Route>
               <Route path="*" element={<Navigate to="/" replace />} />
             </Routes>

@@ -13,6 +13,7 @@ const views = [
   ["compare", "Compare"],
   ["proof", "Proof"],
   ["deliver", "Deliver"],
+  ["trial", "Trial"],
 ] as const;
 
 export function Header() {

@@ -119,7 +119,27 @@ export function differing(
     }
   }
   out.push(...differingPage(program, at, expected, found, earlier));
-  return out.filter((d) => !letBe.some((l) => l.part === d.part && l.fact === d.fact));
+  const left = out.filter((d) => !letBe.some((l) => l.part === d.part && l.fact === d.fact));
+  return foremost(program, left);
+}
+
+const ranks = ["error", "focus", "found", "visible", "opacity", "text", "announced", "scroll"];
+const rankOf = ({ fact }: Differing): number => {
+  const at = ranks.indexOf(fact);
+  return at < 0 ? ranks.length : at;
+};
+
+/** What one sees first, first; what is so of a part only since it is so of the part around it, not at all. */
+function foremost(program: Program, list: readonly Differing[]): Differing[] {
+  const isAlike = (a: Differing, b: Differing): boolean =>
+    a.fact === b.fact && a.expected === b.expected && a.found === b.found;
+  const inherited = (d: Differing): boolean => {
+    const index = d.part === null ? undefined : program.partIndex.get(d.part);
+    if (index === undefined) return false;
+    const around = program.parts[index].path.slice(1).map((p) => program.parts[p].name);
+    return list.some((o) => o.part !== null && around.includes(o.part) && isAlike(o, d));
+  };
+  return list.filter((d) => !inherited(d)).sort((a, b) => rankOf(a) - rankOf(b));
 }
 
 const between = (x: number, a: number, b: number): boolean =>

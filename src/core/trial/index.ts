@@ -6,5 +6,6 @@ export * from "./differing";
 export * from "./report";
 export * from "./runs";
 export * from "./system";
+export * from "./told";
 export * from "./trial";
 export * from "./wanted";

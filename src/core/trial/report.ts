@@ -1,6 +1,6 @@
 /** A trial told: for a terminal, for continuous integration, to be read beside a change. */
 import { junitOf, plainMarkdown } from "../exchange";
-import type { Component } from "../model";
+import { type Component, partsInBehaviour } from "../model";
 import { stepText } from "../proof";
 import type { Differing } from "./differing";
 import type { RunResult, Trial, Verdict } from "./trial";
@@ -23,8 +23,16 @@ const verdicts: Record<Verdict, string> = {
 export const differingText = ({ part, fact, expected, found }: Differing): string =>
   `${part === null ? "the page" : part}: ${fact}: expected ${expected}, found ${found}`;
 
-export const isAllTheSame = ({ results, stopped }: Trial): boolean =>
-  !stopped && results.every((r) => r.verdict === "same" || r.verdict === "impossible");
+/** Of the parts that were not found those that the specification says something about: without them little was shown. */
+export function missedIn(doc: Component, { unmapped }: Pick<Trial, "unmapped">): string[] {
+  const said = new Set([...partsInBehaviour(doc), ...doc.looks.map((l) => l.part)]);
+  return unmapped.filter((part) => said.has(part));
+}
+
+export const isAllTheSame = (doc: Component, trial: Trial): boolean =>
+  !trial.stopped &&
+  missedIn(doc, trial).length === 0 &&
+  trial.results.every((r) => r.verdict === "same" || r.verdict === "impossible");
 
 /** What became of a run, a line each. */
 export function linesOf(r: RunResult): string[] {
@@ -47,7 +55,11 @@ export function trialText({ doc, trial, left }: Tried): string {
     lines.push(`  ${verdicts[r.verdict].padEnd(10)} ${r.name}`);
     for (const l of linesOf(r)) lines.push(`             ${l}`);
   }
-  if (trial.unmapped.length) lines.push(`  not found  ${trial.unmapped.join(", ")}: these parts were not looked at`);
+  const missed = missedIn(doc, trial);
+  const others = trial.unmapped.filter((p) => !missed.includes(p));
+  if (missed.length)
+    lines.push(`  NOT FOUND  ${missed.join(", ")}: say which elements they are with --map part=selector`);
+  if (others.length) lines.push(`  not found  ${others.join(", ")}: these parts were not looked at`);
   for (const note of notesOf(trial)) lines.push(`  note       ${note}`);
   for (const l of left) lines.push(`  left out   ${l}`);
   const count = (v: Verdict): number => trial.results.filter((r) => r.verdict === v).length;
@@ -83,7 +95,7 @@ export function trialMarkdown(tried: readonly Tried[]): string {
   const lines = ["| | component | runs | the same | differ | not here |", "| --- | --- | ---: | ---: | ---: | ---: |"];
   for (const { doc, trial } of tried) {
     const count = (...v: Verdict[]): number => trial.results.filter((r) => v.includes(r.verdict)).length;
-    const all = isAllTheSame(trial) ? "the same" : "**differs**";
+    const all = isAllTheSame(doc, trial) ? "the same" : "**differs**";
     lines.push(
       `| ${all} | ${plainMarkdown(doc.name)} | ${trial.results.length} | ${count("same")} | ${count("differs", "cut")} | ${count("impossible")} |`,
     );

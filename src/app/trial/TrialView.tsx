@@ -1,0 +1,185 @@
+/** The specification against a real page in a real browser. */
+import { Button, Input, Select } from "antd";
+import { useState } from "react";
+import { missedIn, type RunResult, type TrialSet, type Verdict } from "../../core/trial";
+import { useDoc, useDocument } from "../store/document";
+import { LetBeLines } from "./LetBeLines";
+import { MapLines } from "./MapLines";
+import { RunLine } from "./RunLine";
+import { useTrial } from "./store";
+import "./trial.css";
+
+const sets: { value: TrialSet; label: string }[] = [
+  { value: "scenarios", label: "Its scenarios" },
+  { value: "reactions", label: "Every reaction" },
+  { value: "pairs", label: "Every pair of reactions" },
+  { value: "situations", label: "Every situation" },
+];
+const near = /^(127(\.\d+){3}|localhost|\[::1\])$/;
+
+/** The host of an address that is not on this machine; null for others. */
+function elsewhere(page: string): string | null {
+  if (!/^https?:/.test(page) || !URL.canParse(page)) return null;
+  const { hostname } = new URL(page);
+  return near.test(hostname) ? null : hostname;
+}
+
+export function TrialView() {
+  const { doc } = useDoc();
+  const id = useDocument((s) => s.id);
+  const edit = useDocument((s) => s.edit);
+  const trial = useTrial();
+  const [set, setSet] = useState<TrialSet>(doc.scenarios.length ? "scenarios" : "reactions");
+  const [browser, setBrowser] = useState("chromium");
+  const [page, setPage] = useState(doc.trial?.page ?? "");
+  const [allowed, setAllowed] = useState<string | null>(null);
+  const mine = trial.id === id;
+  const host = elsewhere(page);
+  const keepPage = (): void => {
+    if (page === (doc.trial?.page ?? "")) return;
+    edit("say which page", (d) => {
+      const { page: _old, ...rest } = d.trial ?? {};
+      return { ...d, trial: page ? { ...rest, page } : rest };
+    });
+  };
+  const run = (): void => {
+    keepPage();
+    void trial.start(set, browser, page, host && allowed === host ? [host] : []);
+  };
+  return (
+    <div className="trial">
+      <section className="trial-set" aria-label="What is tried">
+        <label className="trial-field">
+          <span className="caps">Page</span>
+          <Input
+            value={page}
+            placeholder="the page that would be delivered"
+            onChange={(e) => setPage(e.target.value.trim())}
+            onBlur={keepPage}
+            onPressEnter={run}
+          />
+          <span className="muted">An address on this machine, or a file. Left empty: the delivered page.</span>
+        </label>
+        {host && (
+          <label className="trial-allow">
+            <input
+              type="checkbox"
+              checked={allowed === host}
+              onChange={(e) => setAllowed(e.target.checked ? host : null)}
+            />
+            <span>
+              {host} is not this machine. The page is clicked and typed into for real, and sends what it sends. Go
+              there.
+            </span>
+          </label>
+        )}
+        <label className="trial-field">
+          <span className="caps">Runs</span>
+          <Select<TrialSet> aria-label="Runs" value={set} onChange={setSet} options={sets} />
+        </label>
+        <label className="trial-field">
+          <span className="caps">Browser</span>
+          <Select
+            aria-label="Browser"
+            value={browser}
+            onChange={setBrowser}
+            options={[
+              { value: "chromium", label: "Chromium" },
+              { value: "firefox", label: "Firefox" },
+            ]}
+          />
+        </label>
+        {trial.running && mine ? (
+          <Button onClick={trial.stop}>Stop</Button>
+        ) : (
+          <Button type="primary" onClick={run} disabled={host !== null && allowed !== host}>
+            {mine && trial.at ? "Try again" : "Put it on trial"}
+          </Button>
+        )}
+        <MapLines
+          guessed={mine ? trial.guessed : {}}
+          unmapped={mine ? trial.unmapped : []}
+          known={mine && trial.at !== null}
+        />
+        <LetBeLines />
+      </section>
+      <section className="trial-runs" aria-label="Runs">
+        <Summary mine={mine} />
+        {mine && <Results results={trial.results} />}
+      </section>
+    </div>
+  );
+}
+
+const order: Record<Verdict, number> = { differs: 0, cut: 1, impossible: 2, same: 3 };
+
+/** What differs first; what shows the same as another is behind it. */
+function Results({ results }: { results: readonly RunResult[] }) {
+  const sorted = [...results].sort(
+    (a, b) => order[a.verdict] - order[b.verdict] || Number(a.like !== null) - Number(b.like !== null),
+  );
+  return (
+    <ul className="trial-list">
+      {sorted.map((r, i) => (
+        <RunLine key={`${r.name} ${r.verdict}`} result={r} first={i === 0} />
+      ))}
+    </ul>
+  );
+}
+
+function Summary({ mine }: { mine: boolean }) {
+  const { running, runs, results, left, problem, stopped, at, of } = useTrial();
+  const { doc } = useDoc();
+  if (!mine || (!running && !at))
+    return (
+      <div className="trial-empty">
+        <p>A trial runs the specification and a page side by side, in a browser with real clicks and keys.</p>
+        <p className="muted">
+          The page's clock is held, so that both are looked at in the same instant. Wherever they differ, it is said in
+          which step, what was expected and what was found.
+        </p>
+      </div>
+    );
+  const count = (v: Verdict): number => results.filter((r) => r.verdict === v).length;
+  const differs = count("differs") + count("cut");
+  const said = [
+    `${count("same")} the same`,
+    differs ? `${differs} ${differs === 1 ? "differs" : "differ"}` : "",
+    count("impossible") ? `${count("impossible")} cannot be done here` : "",
+  ].filter(Boolean);
+  const missed = running ? [] : missedIn(doc, useTrial.getState());
+  const notes = [...new Set(results.flatMap((r) => r.notes))];
+  return (
+    <div
+      className={`trial-sum ${problem || differs || missed.length ? "differs" : running ? "" : "same"}`}
+      role="status"
+    >
+      {problem ? (
+        <p>{problem}</p>
+      ) : (
+        <p>
+          {running
+            ? `${results.length} of ${runs ?? "…"} runs`
+            : `${results.length} ${results.length === 1 ? "run" : "runs"}`}
+          : {said.join(", ")}
+          {stopped ? "; stopped" : ""}
+        </p>
+      )}
+      {!running && of !== doc && <p className="muted">The specification has changed since.</p>}
+      {!running && !problem && runs === 0 && (
+        <p className="muted">There is nothing to run: the component has no scenarios. Choose every reaction.</p>
+      )}
+      {missed.length > 0 && (
+        <p>
+          Not found on the page: <span className="mono">{missed.join(", ")}</span>. Say which elements they are, under
+          Elements.
+        </p>
+      )}
+      {[...left, ...notes].map((n) => (
+        <p key={n} className="muted">
+          {n}
+        </p>
+      ))}
+    </div>
+  );
+}

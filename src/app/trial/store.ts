@@ -1,0 +1,71 @@
+/** The last trial of the open component: it goes on while one looks at other views. */
+import { create } from "zustand";
+import { type Component, writeComponent } from "../../core/model";
+import type { RunResult, TrialSet } from "../../core/trial";
+import type { Guess } from "../../core/trial/told";
+import { useDocument } from "../store/document";
+import { askTrial } from "./client";
+
+export interface TrialStore {
+  /** The component it is about, and the document at that moment. */
+  id: string | null;
+  of: Component | null;
+  running: boolean;
+  /** How many runs there are; null until that is known. */
+  runs: number | null;
+  results: RunResult[];
+  left: string[];
+  unmapped: string[];
+  guessed: Record<string, Guess>;
+  stopped: boolean;
+  problem: string | null;
+  at: number | null;
+  start(set: TrialSet, browser: string, page: string, allow: string[]): Promise<void>;
+  stop(): void;
+}
+
+const none = {
+  runs: null,
+  results: [],
+  left: [],
+  unmapped: [],
+  guessed: {},
+  stopped: false,
+  problem: null,
+  at: null,
+};
+let ending: AbortController | null = null;
+
+export const useTrial = create<TrialStore>()((set, get) => ({
+  id: null,
+  of: null,
+  running: false,
+  ...none,
+  async start(which, browser, page, allow) {
+    const { doc, id } = useDocument.getState();
+    if (!doc || !id) return;
+    ending?.abort();
+    const mine = new AbortController();
+    ending = mine;
+    set({ ...none, id, of: doc, running: true });
+    const put = (change: Partial<TrialStore>): void => {
+      if (ending === mine) set(change);
+    };
+    try {
+      const asked = { component: writeComponent(doc), set: which, browser, page, allow };
+      await askTrial(asked, mine.signal, (told) => {
+        if (told.kind === "runs") put({ runs: told.of, left: told.left });
+        else if (told.kind === "result") put({ results: [...get().results, told.result] });
+        else if (told.kind === "problem") put({ problem: told.message });
+        else put({ unmapped: told.unmapped, guessed: told.guessed, stopped: told.stopped });
+      });
+    } catch (error) {
+      if ((error as Error).name === "AbortError") put({ stopped: true });
+      else put({ problem: (error as Error).message });
+    }
+    put({ running: false, at: Date.now() });
+  },
+  stop() {
+    ending?.abort();
+  },
+}));

@@ -1,0 +1,27 @@
+/** What the server of the app tells while a component is on trial: one JSON object a line. */
+import type { RunResult } from "./trial";
+
+export interface TrialAsked {
+  /** The component file's text. */
+  component: string;
+  set: string;
+  /** Address or file; the page that would be delivered where none is given. */
+  page?: string;
+  browser: string;
+  /** Hosts beside this machine that the person allows. */
+  allow?: string[];
+}
+
+export interface Guess {
+  selector: string;
+  why: string;
+}
+
+export type TrialTold =
+  | { kind: "runs"; of: number; left: string[] }
+  | { kind: "result"; result: RunResult; done: number }
+  | { kind: "end"; unmapped: string[]; guessed: Record<string, Guess>; stopped: boolean }
+  | { kind: "problem"; message: string };
+
+/** The header by which the app of this start of the server is known. */
+export const START_HEADER = "x-lively-start";

@@ -1,5 +1,10 @@
 /** Takes the pictures of docs/screenshots/ from the demo. Needs a build: npm run build. */
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { clickLive, fill, openDemo, press, Stage, untilText } from "../e2e/stage";
+import { deliveredPage } from "../src/core/testing/delivered";
+import { demoComponents } from "../src/demo";
 
 const stage = await Stage.open();
 const page = await stage.page();
@@ -116,6 +121,21 @@ await untilText(page, ".verified", "all that can be reached");
 await page.evaluate(() => (document.querySelectorAll(".deliver-kind")[3] as HTMLElement).click());
 await untilText(page, ".code", "export interface");
 await shot("deliver");
+// A page that has the dialog with a fault in it.
+const faulty = join(mkdtempSync(join(tmpdir(), "lively-shots-")), "crossing.html");
+const crossing = demoComponents.map((d) => d.load()).find((d) => d.name === "Change-crossing dialog")!;
+writeFileSync(faulty, deliveredPage(crossing).replaceAll("240ms", "300ms").replaceAll("Escape", "Esc"));
+await press(page, "Trial", ".views");
+await page.waitForSelector(".trial-field input");
+await page.type(".trial-field input", faulty);
+await press(page, "Put it on trial");
+await page.waitForFunction(() => /Try again/.test(document.querySelector(".trial-set")!.textContent!), {
+  timeout: 60_000,
+});
+await page.$eval(".trial-field input", (i) => {
+  (i as HTMLInputElement).value = "crossing.html";
+});
+await shot("trial");
 
 // Another component: regions, tokens
 const second = await stage.page();

@@ -33,6 +33,7 @@ const targetNames = [
   "react",
   "vue",
   "svelte",
+  "document",
   "chart",
   "component",
 ] as const satisfies readonly TargetKey[];

@@ -2,6 +2,7 @@
 import { writeScxml } from "../exchange";
 import { type Component, writeComponent } from "../model";
 import type { Proof } from "../proof";
+import { documentTarget } from "./document/document";
 import { elementTarget } from "./element/element";
 import { moduleTarget } from "./module/module";
 import { deliverHtml } from "./page/deliver";
@@ -11,7 +12,17 @@ import { namesOf } from "./shared/names";
 import { svelteTarget } from "./svelte/svelte";
 import { vueTarget } from "./vue/vue";
 
-export const targetKeys = ["page", "module", "element", "react", "vue", "svelte", "chart", "component"] as const;
+export const targetKeys = [
+  "page",
+  "module",
+  "element",
+  "react",
+  "vue",
+  "svelte",
+  "document",
+  "chart",
+  "component",
+] as const;
 export type TargetKey = (typeof targetKeys)[number];
 
 export interface TargetInfo {
@@ -49,6 +60,7 @@ export const targets: readonly TargetInfo[] = [
   { key: "react", label: "React", note: "A function component, typed", make: reactTarget },
   { key: "vue", label: "Vue", note: "Single file, v-model", make: vueTarget },
   { key: "svelte", label: "Svelte", note: "Bindable props and snippets", make: svelteTarget },
+  { key: "document", label: "Document", note: "To read, print and try; Markdown", make: documentTarget },
   {
     key: "chart",
     label: "Chart",

@@ -75,11 +75,14 @@ export async function unlikeTree(page: Page, program: Program, state: RunState):
   const { focusable, inert } = layoutOf(program, state);
   const anyInert = inert.includes(true);
   const canHold = (p: number): boolean => focusable.slice(p, program.parts[p].end).includes(true);
+  // It may have been so before the focus went on; all that is hidden with what can hold it comes with it.
+  const comesAlong = (p: number): boolean =>
+    program.parts[p].path.some((around) => canHold(around) && !factsOf(program, state, around).exposed);
   for (const { index, name, part } of program.parts) {
     const { exposed, role: said, name: mine } = factsOf(program, state, index);
     const node = nodes.get(name);
     const at = `${name} <${part.tag}>`;
-    if (!exposed && node && !node.ignored && !unhidden && !canHold(index) && !itsOwn.has(node.role?.value ?? ""))
+    if (!exposed && node && !node.ignored && !unhidden && !comesAlong(index) && !itsOwn.has(node.role?.value ?? ""))
       wrong.push(`${at}: not exposed, in Chromium “${node.role?.value}”`);
     if (!exposed || !node) continue;
     const role = node.role?.value ?? "";

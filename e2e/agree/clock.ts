@@ -28,6 +28,16 @@ export function ownClock(): void {
       (w.setTimeout as (run: () => void, ms: number) => number)(() => done(answer), ms);
     });
   };
+  let observes = false;
+  for (const kind of ["IntersectionObserver", "ResizeObserver"] as const) {
+    const Real = window[kind] as new (...a: unknown[]) => object;
+    w[kind] = class extends Real {
+      constructor(...a: unknown[]) {
+        super(...a);
+        observes = true;
+      }
+    };
+  }
   /** When each motion that is under way began. */
   const began = new Map<Animation, number>();
   const motions = (): Animation[] => {
@@ -66,7 +76,11 @@ export function ownClock(): void {
       const next = Math.min(due[0]?.at ?? Number.POSITIVE_INFINITY, ...ends.map((e) => e.at));
       if (next > until + EPSILON) break;
       const over = ends.filter((e) => e.at <= next + EPSILON).map((e) => e.motion);
-      if (next > now) moveTo(next);
+      if (next > now) {
+        // Who observes the page is told in the frames between two instants.
+        if (observes && n > 0) await (w.settled as () => Promise<void>)();
+        moveTo(next);
+      }
       if (over.length) {
         for (const a of over) {
           a.finish();

@@ -37,8 +37,9 @@ const SITUATIONS = 20_000;
 /** So long a run looks for what still comes by itself, and whether nothing comes where nothing should, ms. */
 const AFTERWARDS = 3000;
 const IDLE = 1500;
-/** The share of the time until something is due after which an act comes, where acts come late. */
-const LATE = 0.4;
+/** Shares of the time until something is due after which an act comes, where acts come late. */
+const SOON = 0.4;
+const LATE = 0.8;
 /** More runs from situations nobody waits for. */
 const MOST = 400;
 
@@ -61,12 +62,12 @@ export function runsOf(doc: Component, set: TrialSet, tag?: string): Runs {
 
 function fromReactions(doc: Component): Runs {
   const { offered, complete } = toTheEnd(prove(doc, { situations: SITUATIONS }));
-  return { runs: fromSteps(doc, offered), left: complete ? [] : [cutAt] };
+  return { runs: fromSteps(doc, offered, [SOON]), left: complete ? [] : [cutAt] };
 }
 
 function fromPairs(doc: Component): Runs {
   const { offered, complete } = toTheEnd(pairsOf(doc, { situations: SITUATIONS }));
-  return { runs: fromSteps(doc, offered), left: complete ? [] : [cutAt] };
+  return { runs: fromSteps(doc, offered, [SOON, LATE]), left: complete ? [] : [cutAt] };
 }
 
 const cutAt = `the specification has more than ${SITUATIONS} situations; what lies beyond is not tried`;
@@ -81,14 +82,15 @@ function fromScenarios(doc: Component, tag?: string): TrialRun[] {
   );
 }
 
-function fromSteps(doc: Component, scenarios: readonly Scenario[]): TrialRun[] {
+function fromSteps(doc: Component, scenarios: readonly Scenario[], shares: readonly number[]): TrialRun[] {
   const program = compile(doc);
   return scenarios.flatMap((s): TrialRun[] => {
-    const late = withPauses(program, s);
-    return [
-      { name: s.name, scenario: withEnd(program, s) },
-      ...(late ? [{ name: `${s.name}, each act later`, scenario: withEnd(program, late) }] : []),
-    ];
+    const paused = shares.flatMap((share) => {
+      const scenario = withPauses(program, s, share);
+      const name = `${s.name}, each act ${share === SOON ? "later" : "late"}`;
+      return scenario ? [{ name, scenario: withEnd(program, scenario) }] : [];
+    });
+    return [{ name: s.name, scenario: withEnd(program, s) }, ...paused];
   });
 }
 
@@ -101,13 +103,13 @@ function withEnd(program: Program, scenario: Scenario): Scenario {
 }
 
 /** The same acts, each some way into the time until something is due; null where nothing ever is, or one cannot be done. */
-function withPauses(program: Program, { expect: _e, ...scenario }: Scenario): Scenario | null {
+function withPauses(program: Program, { expect: _e, ...scenario }: Scenario, share: number): Scenario | null {
   const steps: Step[] = [];
   let paused = false;
   for (const { do: what } of scenario.steps) {
     const end = endOf(playScenario(program, { ...scenario, steps }));
     const due = "wait" in what ? null : nextDue(program, end);
-    const wait = due === null ? 0 : Math.round((due - end.now) * LATE);
+    const wait = due === null ? 0 : Math.round((due - end.now) * share);
     if (wait > 0) {
       paused = true;
       steps.push({ do: { wait } });
@@ -176,7 +178,9 @@ function idleRuns(program: Program, explorer: Explorer): TrialRun[] {
         const same = then === state || (explorer.acts.key(then) === key && then.focus === state.focus);
         // Where Tab goes from where nothing has the focus depends on where one clicked last.
         const isTab = "press" in stimulus && stimulus.press.endsWith("Tab");
-        return !step.missed && same && !(isTab && state.focus === DOCUMENT);
+        // What goes down stays down: the acts after it would be others.
+        const stays = "down" in stimulus || "up" in stimulus || "keyDown" in stimulus || "keyUp" in stimulus;
+        return !step.missed && same && !stays && !(isTab && state.focus === DOCUMENT);
       })
       .slice(0, ACTS);
     const steps = idle.length ? explorer.pathTo(situation) : null;

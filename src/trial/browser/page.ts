@@ -68,6 +68,8 @@ async function newTab(browser: Browser): Promise<Tab> {
   return tab;
 }
 
+const never = (why: string): Done => ({ done: false, impossible: true, why });
+
 const keyName = (key: string): KeyInput => (key === "Space" ? " " : key) as KeyInput;
 
 class BrowserPage implements Page {
@@ -75,6 +77,7 @@ class BrowserPage implements Page {
   private readonly noted = new Set<string>();
   private opened = false;
   private calmed = false;
+  private pressed = false;
   private readonly held = new Set<KeyInput>();
   /** Why the run cannot go on. */
   private broken: string | null = null;
@@ -117,6 +120,10 @@ class BrowserPage implements Page {
     // Nothing leaves this machine but for hosts that were allowed.
     this.listen("request", (request) => {
       const { protocol, hostname } = new URL(request.url());
+      if (loaded && request.isNavigationRequest() && request.frame() === tab.mainFrame()) {
+        this.noted.add(`the page would have left for ${request.url().slice(0, 200)}; it was held back`);
+        return void request.abort("aborted").catch(() => {});
+      }
       const inside = !/^(https?|wss?):$/.test(protocol) || isNear(hostname) || this.options.allowed.includes(hostname);
       if (inside) return void request.continue().catch(() => {});
       this.noted.add(
@@ -244,7 +251,9 @@ class BrowserPage implements Page {
   private async perform(s: Stimulus): Promise<Done> {
     const { tab } = this;
     const done: Done = { done: true };
-    const never = (why: string): Done => ({ done: false, impossible: true, why });
+    const isDown = ("down" in s || "click" in s) && this.pressed;
+    if (isDown) return never("the pointer is down already");
+    if ("keyDown" in s && this.held.has(keyName(s.keyDown))) return never(`${s.keyDown} is down already`);
     if ("press" in s) {
       const keys = s.press.split("+").map(keyName);
       for (const k of keys.slice(0, -1)) await tab.keyboard.down(k);
@@ -307,7 +316,8 @@ class BrowserPage implements Page {
     if (!at) return { done: false, impossible: true, why: "parts lie all over the page" };
     await tab.mouse.move(at.x, at.y);
     if (kind === "click" || kind === "down") await tab.mouse.down();
-    if (kind === "click" || kind === "up") await tab.mouse.up();
+    if (kind === "click" || (kind === "up" && this.pressed)) await tab.mouse.up();
+    if (kind !== "move") this.pressed = kind === "down";
     return { done: true };
   }
 

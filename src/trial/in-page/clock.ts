@@ -66,6 +66,7 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
   /** ms since the page began; exact, where the library's clock counts whole ones */
   let now = 0;
   const lags = noticeMoments();
+  const observes = noticeObservers();
 
   const began = new Map<Animation, number>();
   const ours = (a: Animation): boolean => {
@@ -129,6 +130,8 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
       const timer = nextTimer();
       const next = Math.min(timer, glides.end(), ...ends.map((e) => e.at));
       if (next > until + EPSILON) break;
+      // Who observes the page is told in the frames between two instants.
+      if (observes() && n > 0 && next > now) await settle(2);
       // A timer that is due at the same instant comes after.
       tickTo(Math.min(next, timer - 1));
       if (next > now) moveTo(next);
@@ -177,4 +180,21 @@ function noticeMoments(): () => number {
     return (timeout as (...a: unknown[]) => number)(f, ms, ...more);
   }) as typeof setTimeout;
   return () => (frames ? 2 * MOMENT : moments ? MOMENT : 0);
+}
+
+/** Whether anybody on the page observes where elements lie, or how large they are. */
+function noticeObservers(): () => boolean {
+  let any = false;
+  for (const kind of ["IntersectionObserver", "ResizeObserver"] as const) {
+    const Real = window[kind] as new (...a: unknown[]) => object;
+    const Noticed = class extends Real {
+      constructor(...a: unknown[]) {
+        super(...a);
+        any = true;
+      }
+    };
+    Object.defineProperty(Noticed, "name", { value: kind });
+    (window as unknown as Record<string, unknown>)[kind] = Noticed;
+  }
+  return () => any;
 }

@@ -14,7 +14,7 @@ import {
   stepText,
   toTheEnd,
 } from "../proof";
-import { nextDue, stimulate } from "../run";
+import { advance, nextDue, type RunState, type Stimulus, stimulate } from "../run";
 import { stateText } from "../surface";
 
 export const sets = ["scenarios", "reactions", "pairs", "situations"] as const;
@@ -159,34 +159,43 @@ const ACTS = 16;
 
 /**
  * For each configuration and place of the focus a run that does everything there that should change nothing: keys that
- * nobody hears, clicks that are ignored, Tab where it goes round.
+ * nobody hears, clicks that are ignored, Tab where it goes round; where something is under way, when that is nearly over.
  */
 function idleRuns(program: Program, explorer: Explorer): TrialRun[] {
   const seen = new Set<string>();
   const out: TrialRun[] = [];
   for (const situation of explorer.situations) {
-    const { state } = situation;
-    const place = `${state.config} ${state.focus}`;
-    if (seen.has(place) || state.tracks.length) continue;
+    const place = `${situation.state.config} ${situation.state.focus}`;
+    if (seen.has(place)) continue;
     seen.add(place);
-    const key = explorer.acts.key(state);
-    const idle = explorer.acts
-      .in(state)
-      .map(({ stimulus }) => stimulus)
-      .filter((stimulus) => {
-        const { state: then, step } = stimulate(program, state, stimulus);
-        const same = then === state || (explorer.acts.key(then) === key && then.focus === state.focus);
-        // Where Tab goes from where nothing has the focus depends on where one clicked last.
-        const isTab = "press" in stimulus && stimulus.press.endsWith("Tab");
-        // What goes down stays down: the acts after it would be others.
-        const stays = "down" in stimulus || "up" in stimulus || "keyDown" in stimulus || "keyUp" in stimulus;
-        return !step.missed && same && !stays && !(isTab && state.focus === DOCUMENT);
-      })
-      .slice(0, ACTS);
-    const steps = idle.length ? explorer.pathTo(situation) : null;
-    if (!steps) continue;
+    const way = explorer.pathTo(situation);
+    if (!way) continue;
+    const there = endOf(playScenario(program, { name: "", steps: way }));
+    const due = nextDue(program, there);
+    const wait = due === null ? 0 : Math.floor((due - there.now) * LATE);
+    const state = advance(program, there, there.now + wait);
+    const idle = idleActs(program, explorer, state).slice(0, ACTS);
+    if (!idle.length) continue;
+    const pause = wait > 0 ? [{ do: { wait } }] : [];
     const name = `${idle.length} acts that change nothing in ${stateText(program, state)}`;
-    out.push({ name, scenario: { name, steps: [...steps, ...idle.map((stimulus) => ({ do: stimulus }))] } });
+    const steps = [...way, ...pause, ...idle.map((stimulus) => ({ do: stimulus }))];
+    out.push({ name, scenario: { name, steps } });
   }
   return out;
+}
+
+function idleActs(program: Program, { acts }: Explorer, state: RunState): Stimulus[] {
+  const key = acts.key(state);
+  return acts
+    .in(state)
+    .map(({ stimulus }) => stimulus)
+    .filter((stimulus) => {
+      const { state: then, step } = stimulate(program, state, stimulus);
+      const same = then === state || (acts.key(then) === key && then.focus === state.focus);
+      // Where Tab goes from where nothing has the focus depends on where one clicked last.
+      const isTab = "press" in stimulus && stimulus.press.endsWith("Tab");
+      // What goes down stays down: the acts after it would be others.
+      const stays = "down" in stimulus || "up" in stimulus || "keyDown" in stimulus || "keyUp" in stimulus;
+      return !step.missed && same && !stays && !(isTab && state.focus === DOCUMENT);
+    });
 }

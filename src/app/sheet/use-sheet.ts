@@ -190,7 +190,7 @@ export function useSheet() {
       setPopover(false);
       select(at);
     } else if (key === "Delete" || key === "Backspace") clear();
-    else if (key.length === 1 && !command && !event.altKey) begin(at, key === " " ? "" : key);
+    else if (key.length === 1 && key !== "?" && !command && !event.altKey) begin(at, key === " " ? "" : key);
     else return;
     event.preventDefault();
   };

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { Link, NavLink, useParams } from "react-router";
+import { Help } from "../help/Help";
 import { NotInForceChip } from "../sheet/NotInForce";
 import { useDocument } from "../store/document";
 import { countsOf, useProof } from "../store/proof";
@@ -44,6 +45,7 @@ export function Header() {
               {label}
             </NavLink>
           ))}
+        <Help />
         <button type="button" className="plain theme" onClick={theme.toggle}>
           {theme.name === "dark" ? "Light" : "Dark"}
         </button>

@@ -4,7 +4,7 @@
  */
 import { computeAccessibleName } from "dom-accessibility-api";
 import { type FactName, factNames, factTable, type PartFacts } from "../core/model/schema/facts";
-import { implicitRole } from "../core/surface/accessibility/implicit-role";
+import { implicitRole, isUnnamed } from "../core/surface/accessibility/implicit-role";
 import type { PageFacts, ProbedFacts } from "./facts";
 
 export type { PageFacts, ProbedFacts } from "./facts";
@@ -70,6 +70,9 @@ export function roleOf(element: Element): string {
 /** The library leaves menus without one; a title names them as it does others (accname 1.2, step 2I). */
 const titleOfMenu = (e: Element): string => (roleOf(e) === "menu" ? (e.getAttribute("title") ?? "") : "");
 
+/** The library knows some of the roles that cannot be named. */
+const nameOf = (e: Element): string => (isUnnamed(roleOf(e)) ? "" : computeAccessibleName(e) || titleOfMenu(e));
+
 /** In the Tab order without a tabindex; `tabIndex` says -1 of it all the same. */
 const isEditingHost = (e: HTMLElement): boolean => e.isContentEditable && !e.hasAttribute("tabindex");
 
@@ -87,7 +90,7 @@ const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boo
   disabled: (e) => e.matches(":disabled"),
   exposed: isExposed,
   role: roleOf,
-  name: (e) => (computeAccessibleName(e) || titleOfMenu(e)).replace(/\s+/g, " ").trim(),
+  name: (e) => nameOf(e).replace(/\s+/g, " ").trim(),
   text: (e) => (e.textContent ?? "").replace(/\s+/g, " ").trim(),
 };
 

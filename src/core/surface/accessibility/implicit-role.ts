@@ -121,3 +121,9 @@ export function implicitRole(part: Part, { around, named }: Surroundings = nowhe
       return byTag.get(tag) ?? null;
   }
 }
+
+/** Naming these is prohibited (WAI-ARIA 1.2 §5.2.8.6): a title describes them. */
+const unnamed = new Set(
+  "caption code definition deletion emphasis insertion mark paragraph strong subscript superscript time".split(" "),
+);
+export const isUnnamed = (role: string): boolean => unnamed.has(role);

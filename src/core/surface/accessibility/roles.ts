@@ -3,7 +3,7 @@ import type { Part } from "../../model";
 import { DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
 import { envOf, type Moment } from "../moment";
-import { implicitRole } from "./implicit-role";
+import { implicitRole, isUnnamed } from "./implicit-role";
 
 export function roleOf(program: Program, moment: Moment, part: PartIndex): string | null {
   const said = attributeOf(program, moment, part, "role")?.trim().split(/\s+/)[0];
@@ -77,11 +77,6 @@ const inLine = new Set(
     " ",
   ),
 );
-/** Naming these is prohibited (WAI-ARIA 1.2 §5.2.8.6): a title describes them. */
-const unnamed = new Set(
-  "caption code definition deletion emphasis insertion mark paragraph strong subscript superscript time".split(" "),
-);
-
 /** The accessible name; empty when there is none. */
 export function nameOf(program: Program, moment: Moment, part: PartIndex): string {
   return compute(program, moment, part, false, new Set()).replace(/\s+/g, " ").trim();
@@ -156,7 +151,7 @@ function compute(
           .join("");
     if (text.trim()) return text;
   }
-  return (unnamed.has(role ?? "") ? "" : attribute("title")) || attribute("placeholder");
+  return (isUnnamed(role ?? "") ? "" : attribute("title")) || attribute("placeholder");
 }
 
 /** What `aria-labelledby` makes of it; empty where nothing it names is there. */

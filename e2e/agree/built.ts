@@ -19,8 +19,11 @@ export function filesOf(target: TargetKey, doc: Component): Extract<Files, { ok:
 /** Requests that answer as the specification says, in its time. */
 function requestsOf(doc: Component): string {
   const { requests } = compile(doc);
-  const one = ({ name, latency, ok }: (typeof requests)[number]): string =>
-    `${JSON.stringify(name)}: ({ signal }) => fetch("/stand-in?latency=${latency}ms&outcome=${ok ? "ok" : "fails"}", { signal })`;
+  const one = ({ name, latency, ok }: (typeof requests)[number]): string => {
+    const { path, method } = doc.requests!.find((r) => r.name === name)!;
+    const address = `/stand-in${path}?latency=${latency}ms&outcome=${ok ? "ok" : "fails"}`;
+    return `${JSON.stringify(name)}: ({ signal }) => fetch("${address}", { method: "${method}", signal })`;
+  };
   return `{ ${requests.map(one).join(", ")} }`;
 }
 

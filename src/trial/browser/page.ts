@@ -1,10 +1,11 @@
 /** A page in a real browser as a system: real input, a clock that stands still until it is told to go on. */
-import type { Browser, KeyInput, PageEvents, Page as Tab } from "puppeteer-core";
+import type { Browser, PageEvents, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
 import { type CoreSystem, type Done, type Observation, type Opening, type Page, wantedOf } from "../../core/trial";
 import type {} from "../in-page";
 import type { StandInRequest } from "../in-page/stand-in";
 import type { Engine, Started } from "./find";
+import { Input } from "./input";
 import { pageScript } from "./page-script";
 
 export interface PageOptions {
@@ -68,17 +69,11 @@ async function newTab(browser: Browser): Promise<Tab> {
   return tab;
 }
 
-const never = (why: string): Done => ({ done: false, impossible: true, why });
-
-const keyName = (key: string): KeyInput => (key === "Space" ? " " : key) as KeyInput;
-
 class BrowserPage implements Page {
   private readonly map: Record<string, string>;
   private readonly noted = new Set<string>();
   private opened = false;
-  private calmed = false;
-  private pressed = false;
-  private readonly held = new Set<KeyInput>();
+  private readonly input: Input;
   /** Why the run cannot go on. */
   private broken: string | null = null;
   private readonly ends: number;
@@ -92,6 +87,7 @@ class BrowserPage implements Page {
     private readonly free: Tab[],
   ) {
     this.map = { ...options.map };
+    this.input = new Input(tab, engine, this.map);
     this.ends = Date.now() + LONGEST;
   }
 
@@ -141,7 +137,7 @@ class BrowserPage implements Page {
   async open({ width, height, scroll, reducedMotion }: Opening): Promise<void> {
     const { tab, options } = this;
     await tab.setViewport({ width, height });
-    if (reducedMotion) await this.calm(true);
+    if (reducedMotion) await this.input.calm(true);
     this.opened = true;
     const asked = JSON.stringify({ scroll, requests: options.requests });
     const { identifier } = await tab.evaluateOnNewDocument(`window.trialOpening = ${asked};\n${await pageScript()}`);
@@ -152,7 +148,7 @@ class BrowserPage implements Page {
   }
 
   async act(stimulus: Stimulus): Promise<Done> {
-    const done = await this.bounded(this.perform(stimulus));
+    const done = await this.bounded(this.input.act(stimulus));
     if (done.done) await this.pass(0);
     return done;
   }
@@ -216,15 +212,13 @@ class BrowserPage implements Page {
   private async clear(): Promise<void> {
     const { tab } = this;
     const { origin } = new URL(tab.url());
-    for (const key of this.held) await tab.keyboard.up(key);
-    await tab.mouse.reset();
+    await this.input.release();
     await tab.goto("about:blank");
     for (const undo of this.leave) await undo();
     const client = await tab.createCDPSession();
     if (origin !== "null") await client.send("Storage.clearDataForOrigin", { origin, storageTypes: "all" });
     await client.send("Network.clearBrowserCookies");
     await client.detach();
-    if (this.calmed) await tab.emulateMediaFeatures([]);
     await tab.mouse.move(-10, -10);
   }
 
@@ -246,87 +240,5 @@ class BrowserPage implements Page {
     } finally {
       clearTimeout(timer);
     }
-  }
-
-  private async perform(s: Stimulus): Promise<Done> {
-    const { tab } = this;
-    const done: Done = { done: true };
-    const isDown = ("down" in s || "click" in s) && this.pressed;
-    if (isDown) return never("the pointer is down already");
-    if ("keyDown" in s && this.held.has(keyName(s.keyDown))) return never(`${s.keyDown} is down already`);
-    if ("press" in s) {
-      const keys = s.press.split("+").map(keyName);
-      for (const k of keys.slice(0, -1)) await tab.keyboard.down(k);
-      await tab.keyboard.press(keys.at(-1)!);
-      for (const k of keys.slice(0, -1).reverse()) await tab.keyboard.up(k);
-      return done;
-    }
-    if ("keyDown" in s) {
-      this.held.add(keyName(s.keyDown));
-      await tab.keyboard.down(keyName(s.keyDown));
-      return done;
-    }
-    if ("keyUp" in s) {
-      this.held.delete(keyName(s.keyUp));
-      await tab.keyboard.up(keyName(s.keyUp));
-      return done;
-    }
-    if ("scroll" in s) {
-      await tab.evaluate((top) => scrollTo({ top, behavior: "instant" }), s.scroll);
-      return done;
-    }
-    if ("resize" in s) {
-      await tab.setViewport(s.resize);
-      return done;
-    }
-    if ("blur" in s) {
-      await tab.evaluate(() => void window.trialPage.blur());
-      return done;
-    }
-    if ("reducedMotion" in s)
-      return (await this.calm(s.reducedMotion)) ? done : never("this browser cannot be asked to prefer reduced motion");
-    if ("answer" in s) {
-      const answered = await tab.evaluate((name, ok) => window.trialPage.answer(name, ok), s.answer, s.ok);
-      return answered ? done : { done: false, impossible: false, why: `the page has not sent the request ${s.answer}` };
-    }
-    if ("send" in s) return never(`only the page itself can send the event ${s.send}`);
-    if ("set" in s) return never(`only the page itself can set ${s.set}`);
-    if ("unmount" in s) return never("a page on trial is not taken down");
-    return this.point(s);
-  }
-
-  private async point(
-    s: Extract<Stimulus, { click: unknown } | { down: unknown } | { up: unknown } | { move: unknown }>,
-  ): Promise<Done> {
-    const { tab } = this;
-    const [kind, part] = Object.entries(s)[0] as ["click" | "down" | "up" | "move", string | null];
-    let at: { x: number; y: number } | null;
-    if (part === null) at = await tab.evaluate((map) => window.trialPage.bare(map), this.map);
-    else {
-      const place = await tab.evaluate((map, name) => window.trialPage.place(map, name), this.map, part);
-      if (place === "not found") {
-        const known = this.map[part];
-        // What was never on the map cannot be pointed at; what was and is gone makes a difference.
-        if (known === undefined) return { done: false, impossible: true, why: `no element was found for ${part}` };
-        return { done: false, impossible: false, why: `${known} finds nothing now` };
-      }
-      if (place === "not drawn") return { done: false, impossible: false, why: `${part} is not drawn` };
-      at = place;
-    }
-    if (!at) return { done: false, impossible: true, why: "parts lie all over the page" };
-    await tab.mouse.move(at.x, at.y);
-    if (kind === "click" || kind === "down") await tab.mouse.down();
-    if (kind === "click" || (kind === "up" && this.pressed)) await tab.mouse.up();
-    if (kind !== "move") this.pressed = kind === "down";
-    return { done: true };
-  }
-
-  /** @returns false where the browser cannot be asked */
-  private async calm(reduce: boolean): Promise<boolean> {
-    if (this.engine === "firefox") return false;
-    const value = reduce ? "reduce" : "no-preference";
-    this.calmed = true;
-    await this.tab.emulateMediaFeatures([{ name: "prefers-reduced-motion", value }]);
-    return true;
   }
 }

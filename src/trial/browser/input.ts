@@ -1,0 +1,111 @@
+/** What a person and the surroundings do to a page: by the browser's own mouse and keyboard. */
+import type { KeyInput, Page as Tab } from "puppeteer-core";
+import type { Stimulus } from "../../core/model";
+import type { Done } from "../../core/trial";
+import type {} from "../in-page";
+import type { Engine } from "./find";
+
+const never = (why: string): Done => ({ done: false, impossible: true, why });
+const keyName = (key: string): KeyInput => (key === "Space" ? " " : key) as KeyInput;
+
+export class Input {
+  private calmed = false;
+  private pressed = false;
+  private readonly held = new Set<KeyInput>();
+
+  /** @param map selectors by part; more may come into it */
+  constructor(
+    private readonly tab: Tab,
+    private readonly engine: Engine,
+    private readonly map: Readonly<Record<string, string>>,
+  ) {}
+
+  /** Lets go of keys and buttons, and of what the browser was asked to prefer. */
+  async release(): Promise<void> {
+    for (const key of this.held) await this.tab.keyboard.up(key);
+    await this.tab.mouse.reset();
+    if (this.calmed) await this.tab.emulateMediaFeatures([]);
+  }
+
+  async act(s: Stimulus): Promise<Done> {
+    const { tab } = this;
+    const done: Done = { done: true };
+    const isDown = ("down" in s || "click" in s) && this.pressed;
+    if (isDown) return never("the pointer is down already");
+    if ("keyDown" in s && this.held.has(keyName(s.keyDown))) return never(`${s.keyDown} is down already`);
+    if ("press" in s) {
+      const keys = s.press.split("+").map(keyName);
+      for (const k of keys.slice(0, -1)) await tab.keyboard.down(k);
+      await tab.keyboard.press(keys.at(-1)!);
+      for (const k of keys.slice(0, -1).reverse()) await tab.keyboard.up(k);
+      return done;
+    }
+    if ("keyDown" in s) {
+      this.held.add(keyName(s.keyDown));
+      await tab.keyboard.down(keyName(s.keyDown));
+      return done;
+    }
+    if ("keyUp" in s) {
+      this.held.delete(keyName(s.keyUp));
+      await tab.keyboard.up(keyName(s.keyUp));
+      return done;
+    }
+    if ("scroll" in s) {
+      await tab.evaluate((top) => scrollTo({ top, behavior: "instant" }), s.scroll);
+      return done;
+    }
+    if ("resize" in s) {
+      await tab.setViewport(s.resize);
+      return done;
+    }
+    if ("blur" in s) {
+      await tab.evaluate(() => void window.trialPage.blur());
+      return done;
+    }
+    if ("reducedMotion" in s)
+      return (await this.calm(s.reducedMotion)) ? done : never("this browser cannot be asked to prefer reduced motion");
+    if ("answer" in s) {
+      const answered = await tab.evaluate((name, ok) => window.trialPage.answer(name, ok), s.answer, s.ok);
+      return answered ? done : { done: false, impossible: false, why: `the page has not sent the request ${s.answer}` };
+    }
+    if ("send" in s) return never(`only the page itself can send the event ${s.send}`);
+    if ("set" in s) return never(`only the page itself can set ${s.set}`);
+    if ("unmount" in s) return never("a page on trial is not taken down");
+    return this.point(s);
+  }
+
+  private async point(
+    s: Extract<Stimulus, { click: unknown } | { down: unknown } | { up: unknown } | { move: unknown }>,
+  ): Promise<Done> {
+    const { tab } = this;
+    const [kind, part] = Object.entries(s)[0] as ["click" | "down" | "up" | "move", string | null];
+    let at: { x: number; y: number } | null;
+    if (part === null) at = await tab.evaluate((map) => window.trialPage.bare(map), this.map);
+    else {
+      const place = await tab.evaluate((map, name) => window.trialPage.place(map, name), this.map, part);
+      if (place === "not found") {
+        const known = this.map[part];
+        // What was never on the map cannot be pointed at; what was and is gone makes a difference.
+        if (known === undefined) return { done: false, impossible: true, why: `no element was found for ${part}` };
+        return { done: false, impossible: false, why: `${known} finds nothing now` };
+      }
+      if (place === "not drawn") return { done: false, impossible: false, why: `${part} is not drawn` };
+      at = place;
+    }
+    if (!at) return { done: false, impossible: true, why: "parts lie all over the page" };
+    await tab.mouse.move(at.x, at.y);
+    if (kind === "click" || kind === "down") await tab.mouse.down();
+    if (kind === "click" || (kind === "up" && this.pressed)) await tab.mouse.up();
+    if (kind !== "move") this.pressed = kind === "down";
+    return { done: true };
+  }
+
+  /** @returns false where the browser cannot be asked */
+  async calm(reduce: boolean): Promise<boolean> {
+    if (this.engine === "firefox") return false;
+    const value = reduce ? "reduce" : "no-preference";
+    this.calmed = true;
+    await this.tab.emulateMediaFeatures([{ name: "prefers-reduced-motion", value }]);
+    return true;
+  }
+}

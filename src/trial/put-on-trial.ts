@@ -22,6 +22,8 @@ export interface PutOnTrial {
   atOnce?: number;
   allowed?: readonly string[];
   shorten?: boolean;
+  /** A run that takes longer is cut, ms of real time; 30 s where nothing is said. */
+  patience?: number;
   signal?: TrialOptions["signal"];
   onResult?: TrialOptions["onResult"];
 }
@@ -36,7 +38,7 @@ export async function putOnTrial(
   started: Started,
   doc: Component,
   { runs }: Pick<Runs, "runs">,
-  { source, map = {}, letBe = [], atOnce = 2, allowed = [], shorten = true, signal, onResult }: PutOnTrial,
+  { source, map = {}, letBe = [], atOnce = 2, allowed = [], shorten = true, patience, signal, onResult }: PutOnTrial,
 ): Promise<{ trial: Trial; guessed: Record<string, Guessed> }> {
   const guessed: Record<string, Guessed> = {};
   const requests = compile(doc).requests.map(({ name, latency, ok }): StandInRequest => {
@@ -51,6 +53,7 @@ export async function putOnTrial(
         map,
         requests,
         allowed,
+        ...(patience === undefined ? {} : { patience }),
         guessed: (part, selector, why) => {
           guessed[part] ??= { selector, why };
         },

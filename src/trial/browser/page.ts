@@ -16,6 +16,8 @@ export interface PageOptions {
   requests: readonly StandInRequest[];
   /** Hosts beside this machine that the page may be at, and ask. */
   allowed: readonly string[];
+  /** A run that takes longer is cut, ms of real time. */
+  patience?: number;
   /** Is told what was guessed. */
   guessed?(part: string, selector: string, why: string): void;
 }
@@ -76,6 +78,7 @@ class BrowserPage implements Page {
   private readonly input: Input;
   /** Why the run cannot go on. */
   private broken: string | null = null;
+  private readonly patience: number;
   private readonly ends: number;
   /** What is undone when the tab is given back. */
   private readonly leave: (() => unknown)[] = [];
@@ -88,7 +91,8 @@ class BrowserPage implements Page {
   ) {
     this.map = { ...options.map };
     this.input = new Input(tab, engine, this.map);
-    this.ends = Date.now() + LONGEST;
+    this.patience = options.patience ?? LONGEST;
+    this.ends = Date.now() + this.patience;
   }
 
   async prepare(): Promise<void> {
@@ -228,7 +232,7 @@ class BrowserPage implements Page {
     let timer: NodeJS.Timeout | undefined;
     const late = new Promise<never>((_done, refuse) => {
       const left = Math.max(1, this.ends - Date.now());
-      timer = setTimeout(() => refuse(new Cut(`the page did not come to rest within ${LONGEST / 1000} s`)), left);
+      timer = setTimeout(() => refuse(new Cut(`the page did not come to rest within ${this.patience / 1000} s`)), left);
     });
     try {
       const result = await Promise.race([work, late]);

@@ -1,0 +1,53 @@
+/** Pages that do what no page on trial should: told, bounded, and the next run unharmed. */
+import { afterAll, beforeAll, expect, it } from "vitest";
+import { box, button, component } from "../../src/core/testing";
+import { runsOf, type Trial } from "../../src/core/trial";
+import { putOnTrial, type Started, startBrowser } from "../../src/trial";
+
+const doc = component({
+  parts: [button("go", { content: ["Go"] }), box("note", ["Gone"])],
+  states: ["here", "there"],
+  looks: { note: { here: "not displayed" } },
+  reactions: { "click go": { here: "there" } },
+});
+const page = (does: string): string =>
+  `<!doctype html><title>Go</title><button id="go">Go</button><div id="note" hidden>Gone</div><script>
+document.getElementById("go").onclick = () => { document.getElementById("note").hidden = false; ${does} };</script>`;
+
+let browser: Started;
+beforeAll(async () => {
+  browser = await startBrowser({ browser: "chromium" });
+});
+afterAll(() => browser?.end());
+
+const { runs } = runsOf(doc, "reactions");
+const tried = async (html: string): Promise<Trial> =>
+  (await putOnTrial(browser, doc, { runs }, { source: { html }, shorten: false, patience: 6000 })).trial;
+const verdicts = ({ results }: Trial): string[] => results.map((r) => r.verdict);
+
+const held: [what: string, does: string, told: string][] = [
+  ["opens a dialog of the browser", `alert("well")`, "was dismissed"],
+  ["opens a window", `open("about:blank")`, "was closed"],
+  ["asks another host", `fetch("https://elsewhere.example/x").catch(() => {})`, "--allow-host elsewhere.example"],
+  ["leaves", `location.href = "http://127.0.0.1:1/away"`, "was held back"],
+];
+it.each(held)("that %s: told, and the run goes on", async (_what, does, told) => {
+  const trial = await tried(page(does));
+  expect(verdicts(trial)).toEqual(runs.map(() => "same"));
+  expect(trial.results[0].notes.join()).toContain(told);
+});
+it("that writes a hundred megabytes to the console goes on", async () => {
+  const loud = await tried(page(`for (let i = 0; i < 1000; i++) console.log("x".repeat(100_000))`));
+  expect(loud.results.every((r) => r.verdict === "same" || r.verdict === "cut")).toBe(true);
+}, 60_000);
+it.each([
+  ["never comes to rest", "for (;;);"],
+  ["keeps no time", "const again = () => { Promise.resolve().then(again) }; again()"],
+])(
+  "that %s is cut, and the next is unharmed",
+  async (_what, does) => {
+    expect(verdicts(await tried(page(does)))).toEqual(runs.map(() => "cut"));
+    expect(verdicts(await tried(page("")))).toEqual(runs.map(() => "same"));
+  },
+  90_000,
+);

@@ -2,7 +2,10 @@
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { pathToFileURL } from "node:url";
 import { clickLive, fill, openDemo, press, Stage, untilText } from "../e2e/stage";
+import { deliverTo } from "../src/core/deliver";
+import { proveNow } from "../src/core/proof";
 import { deliveredPage } from "../src/core/testing/delivered";
 import { demoComponents } from "../src/demo";
 
@@ -184,4 +187,19 @@ await press(third, "Compare", ".views");
 await third.waitForSelector(".told-apart .picture");
 await new Promise((r) => setTimeout(r, 900));
 await third.screenshot({ path: "docs/screenshots/difference.png" });
+
+// The document, as somebody reads it who does not have the app.
+const told = deliverTo("document", crossing, proveNow(crossing));
+if (!told.ok) throw new Error(told.problems[0].message);
+const file = join(mkdtempSync(join(tmpdir(), "lively-shots-")), "crossing-specification.html");
+writeFileSync(file, told.files[0].text);
+const reader = await stage.browser.newPage();
+await reader.setViewport({ width: 1280, height: 800 });
+await reader.goto(pathToFileURL(file).href);
+await new Promise((r) => setTimeout(r, 500));
+await reader.frames()[1].click("[data-part=trigger]");
+await new Promise((r) => setTimeout(r, 900));
+await reader.evaluate(() => scrollTo(0, 560));
+await new Promise((r) => setTimeout(r, 300));
+await reader.screenshot({ path: "docs/screenshots/document.png" });
 await stage.close();

@@ -49,6 +49,11 @@ it("says where the page differs, lets it be, takes that back, and holds once the
     () => page.$(".trial-out"),
     (e) => e === null,
   );
+  // To the cell that says what should have happened, and back: the trial is still there.
+  await press(page, "Go to the cell");
+  await untilText(page, ".grid", "click lamp");
+  await press(page, "Trial", ".views");
+  await untilText(page, ".trial-facts", "aria-checked");
   writeFileSync(file, right);
   await press(page, "Try again");
   await until(

@@ -3,6 +3,7 @@ import { Button, Input } from "antd";
 import { useState } from "react";
 import { stepText } from "../../core/proof";
 import type { Differing, RunResult, Verdict } from "../../core/trial";
+import { useToCell } from "../live-page/Explanation";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
 
@@ -37,7 +38,8 @@ const FEW = 6;
 function Shown({ differs }: { differs: NonNullable<RunResult["differs"]> }) {
   const show = useRun((s) => s.show);
   const [all, setAll] = useState(false);
-  const { scenario, at, facts, because, picture } = differs;
+  const toCell = useToCell();
+  const { scenario, at, facts, because, cell, picture } = differs;
   const steps = scenario.steps.map((s) => stepText({ do: s.do }));
   return (
     <div className="trial-shown">
@@ -65,6 +67,11 @@ function Shown({ differs }: { differs: NonNullable<RunResult["differs"]> }) {
         <Button size="small" onClick={() => show({ ...scenario, name: scenario.name || "trial" }, at)}>
           Play what was expected
         </Button>
+        {cell && (
+          <Button size="small" onClick={() => toCell({ section: "event", row: cell.row, column: cell.state })}>
+            Go to the cell
+          </Button>
+        )}
         {facts.length > FEW && (
           <Button size="small" type="text" aria-expanded={all} onClick={() => setAll(!all)}>
             {all ? "Fewer facts" : `${facts.length - FEW} more facts`}

@@ -12,8 +12,9 @@ export interface Differs {
   /** ms of the clock that both run on */
   at: number;
   facts: Differing[];
-  /** What the specification says happened last, told. */
+  /** What the specification says happened last, told; and the cell that says so. */
   because: string;
+  cell: { row: number; state: string } | null;
 }
 
 export interface Judged {
@@ -83,7 +84,7 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     // On the way the focus may have been where the page still has it.
     if (found.lag) for (const move of core.last.focus) earlier.push({ ...core.state, focus: move.to });
     const facts = differing(program, core.state, expected, found, watching.letBe, earlier);
-    return facts.length ? { step, at: core.state.now, facts, because: told(program, core.last) } : null;
+    return facts.length ? { step, at: core.state.now, facts, ...lastOf(program, core.last) } : null;
   };
   const passAndLook = async (ms: number, step: number): Promise<Differs | null> => {
     await core.pass(ms);
@@ -120,7 +121,7 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
       const facts: Differing[] = [
         { part: targetOf(step.do), fact: "act", expected: stimulusText(step.do), found: done.why },
       ];
-      differs = { step: index, at: core.state.now, facts, because: told(program, core.last) };
+      differs = { step: index, at: core.state.now, facts, ...lastOf(program, core.last) };
     } else differs = await look(index);
   }
   // What was let pass because the page lags has to have come about in the end.
@@ -133,7 +134,10 @@ const targetOf = (stimulus: object): string | null => {
   return ["click", "down", "up", "move"].includes(kind) && typeof value === "string" ? value : null;
 };
 
-const told = (program: Program, step: Step): string => explain(program, step).sentences.map(phraseText).join(" ");
+function lastOf(program: Program, step: Step): Pick<Differs, "because" | "cell"> {
+  const { sentences, cell } = explain(program, step);
+  return { because: sentences.map(phraseText).join(" "), cell };
+}
 
 /** The last state that was reached at or before an instant, with the clock moved on to it. */
 function before(past: readonly RunState[], t: number): RunState {

@@ -31,7 +31,7 @@ describe.each(engines)("delivered pages in %s", (engine) => {
   });
   afterAll(() => browser?.end());
   const differences = async (doc: Component, runs: readonly TrialRun[]): Promise<unknown[]> => {
-    const { trial } = await putOnTrial(browser, doc, { runs: [...runs] }, { source: { html: deliveredPage(doc) } });
+    const { trial } = await putOnTrial(browser, doc, runs, { source: { html: deliveredPage(doc) } });
     expect(trial.results.length).toBe(runs.length);
     return trial.results.flatMap((r) =>
       r.verdict === "differs" || r.verdict === "cut" ? [r.name, r.why, r.differs?.facts] : [],

@@ -22,7 +22,7 @@ afterAll(() => browser?.end());
 
 const { runs } = runsOf(doc, "reactions");
 const tried = async (html: string): Promise<Trial> =>
-  (await putOnTrial(browser, doc, { runs }, { source: { html }, shorten: false, patience: 6000 })).trial;
+  (await putOnTrial(browser, doc, runs, { source: { html }, shorten: false, patience: 6000 })).trial;
 const verdicts = ({ results }: Trial): string[] => results.map((r) => r.verdict);
 
 const held: [what: string, does: string, told: string][] = [

@@ -34,19 +34,14 @@ describe.each(["Harbour lamp", "Change-crossing dialog"])("%s", (name) => {
     "%s",
     async (_t, fault) => {
       const signal = { aborted: false };
-      const { trial } = await putOnTrial(
-        browser,
-        doc,
-        { runs },
-        {
-          source: { html: deliveredPage(fault.doc) },
-          shorten: false,
-          signal,
-          onResult: (r) => {
-            signal.aborted ||= r.differs !== null;
-          },
+      const { trial } = await putOnTrial(browser, doc, runs, {
+        source: { html: deliveredPage(fault.doc) },
+        shorten: false,
+        signal,
+        onResult: (r) => {
+          signal.aborted ||= r.differs !== null;
         },
-      );
+      });
       expect(trial.results.flatMap((r) => (r.differs?.facts ?? []).map(differingText))).not.toEqual([]);
     },
     120_000,

@@ -20,7 +20,7 @@ describe.each(forms)("as %s", (form) => {
       const doc = demoComponents.map((d) => d.load()).find((d) => d.name === name)!;
       const { runs } = runsOf(doc, "scenarios");
       const source = { html: await builtPage(form, doc, "") };
-      const { trial } = await putOnTrial(browser, doc, { runs }, { source, shorten: false });
+      const { trial } = await putOnTrial(browser, doc, runs, { source, shorten: false });
       const told = trial.results.flatMap((r) => [
         ...(r.differs?.facts ?? []).map((f) => `${r.name}: ${differingText(f)}`),
         ...(r.verdict === "cut" ? [`${r.name}: ${r.why}`] : []),

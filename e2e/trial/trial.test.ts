@@ -22,7 +22,7 @@ describe.each(fixtures)("$name", ({ doc, html, faults }) => {
   const runs = runsOf(doc, "situations").runs;
   it("does the same", async () => {
     expect(runs.length).toBeGreaterThan(0);
-    const { trial } = await putOnTrial(browser, doc, { runs }, { source: { html } });
+    const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
     expect(told(trial)).toEqual([]);
   }, 60_000);
   it.each(faults)(
@@ -35,12 +35,12 @@ describe.each(fixtures)("$name", ({ doc, html, faults }) => {
         signal.aborted = true;
       };
       const source = { html: html.replace(from, to) };
-      const { trial } = await putOnTrial(
-        browser,
-        doc,
-        { runs },
-        { source, shorten: false, signal, onResult: (r) => r.differs && onResult() },
-      );
+      const { trial } = await putOnTrial(browser, doc, runs, {
+        source,
+        shorten: false,
+        signal,
+        onResult: (r) => r.differs && onResult(),
+      });
       expect(told(trial).join("\n")).toContain(shows);
     },
     120_000,

@@ -1,9 +1,10 @@
 /** The command line: the same core as the app. Exit 0 when all holds, 1 when not, 2 for bad input. */
 import { fileURLToPath } from "node:url";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
-import type { TargetKey } from "../core/deliver";
-import type { TrialSet } from "../core/trial";
-import type { Wishes } from "./check";
+// The lists alone: what they name is loaded when it is asked for.
+import { type TargetKey, targetKeys } from "../core/deliver/keys";
+import { isTrialSet, sets, type TrialSet } from "../core/trial/sets";
+import type { Output, Wishes } from "./check";
 import type { DeliverWishes } from "./deliver";
 import type { TrialWishes } from "./trial";
 
@@ -25,29 +26,15 @@ function count(text: string): number {
   return n;
 }
 
-/** Said here, too: the targets themselves are loaded only when they are asked for. */
-const targetNames = [
-  "page",
-  "module",
-  "element",
-  "react",
-  "vue",
-  "svelte",
-  "document",
-  "chart",
-  "component",
-] as const satisfies readonly TargetKey[];
 function targetOf(text: string): TargetKey {
-  const found = targetNames.find((t) => t === text);
-  if (!found) throw new InvalidArgumentError(`one of ${targetNames.join(", ")}`);
+  const found = targetKeys.find((t) => t === text);
+  if (!found) throw new InvalidArgumentError(`one of ${targetKeys.join(", ")}`);
   return found;
 }
 
-const trialSets = ["scenarios", "reactions", "pairs", "situations"] as const satisfies readonly TrialSet[];
 function trialSet(text: string): TrialSet {
-  const found = trialSets.find((t) => t === text);
-  if (!found) throw new InvalidArgumentError(`one of ${trialSets.join(", ")}`);
-  return found;
+  if (!isTrialSet(text)) throw new InvalidArgumentError(`one of ${sets.join(", ")}`);
+  return text;
 }
 
 function port(text: string): number {
@@ -56,6 +43,11 @@ function port(text: string): number {
     throw new InvalidArgumentError("a number from 0 to 65535");
   return n;
 }
+
+const output: Output = {
+  out: (text) => void process.stdout.write(`${text}\n`),
+  err: (text) => void process.stderr.write(`${text}\n`),
+};
 
 const program = new Command("lively").description("Check and run component files, and start the app.").exitOverride();
 if (process.env.LIVELY_VERSION) program.version(process.env.LIVELY_VERSION);
@@ -73,10 +65,7 @@ program
   .option("--shard <I/N>", "only every N-th file from the I-th on", shardOf)
   .action(async (files: string[], wishes: Wishes) => {
     const { check } = await import("./check");
-    process.exitCode = await check(files, wishes, {
-      out: (text) => process.stdout.write(`${text}\n`),
-      err: (text) => process.stderr.write(`${text}\n`),
-    });
+    process.exitCode = await check(files, wishes, output);
   });
 program
   .command("trace")
@@ -85,26 +74,19 @@ program
   .argument("[steps...]", "send:NAME or wait:MS, one after another")
   .action(async (file: string, steps: string[]) => {
     const { trace } = await import("./trace");
-    process.exitCode = trace(file, steps, {
-      out: (text) => process.stdout.write(`${text}\n`),
-      err: (text) => process.stderr.write(`${text}\n`),
-    });
+    process.exitCode = trace(file, steps, output);
   });
 program
   .command("deliver")
   .description("write components as code for a project")
   .argument("<files...>", "component files")
-  .requiredOption("--to <target>", `one of ${targetNames.join(", ")}`, targetOf)
+  .requiredOption("--to <target>", `one of ${targetKeys.join(", ")}`, targetOf)
   .requiredOption("--out <folder>", "where the files go; nothing else is written")
   .option("--watch", "again whenever a file changes")
   .option("--force", "overwrite what was changed by hand")
   .option("--no-proof", "do not prove the components first")
   .action(async (files: string[], wishes: DeliverWishes & { watch?: boolean }) => {
     const { deliver, watchFiles } = await import("./deliver");
-    const output = {
-      out: (text: string) => process.stdout.write(`${text}\n`),
-      err: (text: string) => process.stderr.write(`${text}\n`),
-    };
     process.exitCode = await deliver(files, wishes, output);
     if (!wishes.watch) return;
     const ended = new AbortController();
@@ -130,10 +112,7 @@ program
   .option("--pictures <folder>", "a picture of the page at each difference")
   .action(async (files: string[], wishes: TrialWishes) => {
     const { trial } = await import("./trial");
-    process.exitCode = await trial(files, wishes, {
-      out: (text) => process.stdout.write(`${text}\n`),
-      err: (text) => process.stderr.write(`${text}\n`),
-    });
+    process.exitCode = await trial(files, wishes, output);
   });
 program
   .command("serve")
@@ -144,8 +123,7 @@ program
     const ended = await startServer({
       root: fileURLToPath(new URL("../app", import.meta.url)),
       port: wanted,
-      out: (text) => process.stdout.write(`${text}\n`),
-      err: (text) => process.stderr.write(`${text}\n`),
+      ...output,
       otherPort: "lively serve --port 4174",
     });
     if (ended !== null) process.exitCode = ended;

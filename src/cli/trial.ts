@@ -12,7 +12,7 @@ import {
   trialMarkdown,
   trialText,
 } from "../core/trial";
-import { NoBrowser, type PutOnTrial, putOnTrial, type Source, type Started, sourceOf, startBrowser } from "../trial";
+import { NoBrowser, putOnTrial, type Source, type Started, sourceOf, startBrowser } from "../trial";
 import type { Output } from "./check";
 import { readDocument } from "./files";
 
@@ -35,10 +35,10 @@ export interface TrialWishes {
 
 /** @returns the exit code: 0 the pages do the same, 1 something differs, 2 bad input, or no browser */
 export async function trial(files: readonly string[], wishes: TrialWishes, output: Output): Promise<0 | 1 | 2> {
-  const read = files.map((file) => ({ file, read: readDocument(file) }));
   let bad = false;
   const docs: { file: string; doc: Component }[] = [];
-  for (const { file, read: r } of read) {
+  for (const file of files) {
+    const r = readDocument(file);
     if (r.ok) docs.push({ file, doc: r.doc });
     else {
       bad = true;
@@ -104,13 +104,7 @@ async function one(
   const { runs, left } = runsOf(doc, wishes.set, wishes.tag);
   const { shard } = wishes;
   const mine = shard ? runs.filter((_r, i) => i % shard.of === shard.index - 1) : runs;
-  const onTrial: PutOnTrial = {
-    source,
-    map: { ...doc.trial?.map, ...map },
-    letBe: (doc.trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact })),
-    allowed: wishes.allowHost ?? [],
-  };
-  const { trial, guessed } = await putOnTrial(started, doc, { runs: mine }, onTrial);
+  const { trial, guessed } = await putOnTrial(started, doc, mine, { source, map, allowed: wishes.allowHost ?? [] });
   const tried: Tried = { file, doc, trial, left };
   if (!wishes.json) {
     output.out(trialText(tried));

@@ -5,9 +5,8 @@
 import { randomUUID } from "node:crypto";
 import { Hono } from "hono";
 import { stream } from "hono/streaming";
-import { readComponent } from "../core/model";
-import { isTrialSet, runsOf, START_HEADER, type TrialAsked, type TrialTold } from "../core/trial";
-import { NoBrowser, putOnTrial, type Started, sourceOf, startBrowser } from "../trial";
+import { isTrialSet } from "../core/trial/sets";
+import { START_HEADER, type TrialAsked, type TrialTold } from "../core/trial/told";
 
 const AT_ONCE = 2;
 
@@ -22,7 +21,7 @@ export function trialRoutes(): Hono {
       return c.json({ message: "The server was started anew. Reload this page." }, 403);
     if (open >= AT_ONCE) return c.json({ message: "Two trials are under way already. Stop one, or wait." }, 429);
     const asked = (await c.req.json().catch(() => null)) as Partial<TrialAsked> | null;
-    if (typeof asked?.component !== "string" || !isTrialSet(asked.set ?? ""))
+    if (typeof asked?.component !== "string" || !isTrialSet(asked.set))
       return c.json({ message: "This is no trial that can be run." }, 400);
     open++;
     c.header("Content-Type", "application/x-ndjson");
@@ -35,6 +34,7 @@ export function trialRoutes(): Hono {
         await out.write(`${JSON.stringify(told)}\n`);
       };
       try {
+        const { tryOut } = await import("./try-out");
         await tryOut(asked as TrialAsked, signal, tell);
       } catch (error) {
         await tell({ kind: "problem", message: error instanceof Error ? error.message : String(error) });
@@ -44,44 +44,4 @@ export function trialRoutes(): Hono {
     });
   });
   return routes;
-}
-
-async function tryOut(
-  { component, set, page, browser, allow = [] }: TrialAsked,
-  signal: { aborted: boolean },
-  tell: (told: TrialTold) => Promise<void>,
-): Promise<void> {
-  const read = readComponent(component);
-  if (!read.ok)
-    return tell({ kind: "problem", message: read.problems.map((p) => `${p.path}: ${p.message}`).join("; ") });
-  const { doc } = read;
-  const source = sourceOf(doc, page, allow);
-  if (typeof source === "string") return tell({ kind: "problem", message: source });
-  const { runs, left } = runsOf(doc, isTrialSet(set) ? set : "scenarios");
-  await tell({ kind: "runs", of: runs.length, left });
-  let started: Started;
-  try {
-    started = await startBrowser({ browser: browser === "firefox" ? "firefox" : "chromium" });
-  } catch (error) {
-    if (error instanceof NoBrowser) return tell({ kind: "problem", message: error.message });
-    throw error;
-  }
-  try {
-    const { trial, guessed } = await putOnTrial(
-      started,
-      doc,
-      { runs },
-      {
-        source,
-        map: doc.trial?.map ?? {},
-        letBe: (doc.trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact })),
-        allowed: allow,
-        signal,
-        onResult: (result, done) => void tell({ kind: "result", result, done }),
-      },
-    );
-    await tell({ kind: "end", unmapped: trial.unmapped, guessed, stopped: trial.stopped });
-  } finally {
-    await started.end();
-  }
 }

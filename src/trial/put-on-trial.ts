@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import type { Component } from "../core/model";
 import { compile } from "../core/program";
-import { type LetBe, type Runs, type Trial, type TrialOptions, trial } from "../core/trial";
+import { type Guess, type Trial, type TrialOptions, type TrialRun, trial } from "../core/trial";
 import type { Started } from "./browser/find";
 import { openPage } from "./browser/page";
 import type { StandInRequest } from "./in-page/stand-in";
@@ -15,9 +15,8 @@ export type Source = { address: string } | { html: string };
 
 export interface PutOnTrial {
   source: Source;
-  /** Selectors by part; what is not in it is guessed. */
+  /** Selectors by part, before those that the component has; what is in neither is guessed. */
   map?: Readonly<Record<string, string>>;
-  letBe?: readonly LetBe[];
   /** Pages at once. */
   atOnce?: number;
   allowed?: readonly string[];
@@ -28,19 +27,14 @@ export interface PutOnTrial {
   onResult?: TrialOptions["onResult"];
 }
 
-export interface Guessed {
-  selector: string;
-  why: string;
-}
-
 /** @returns what became of it, and what was guessed on the way */
 export async function putOnTrial(
   started: Started,
   doc: Component,
-  { runs }: Pick<Runs, "runs">,
-  { source, map = {}, letBe = [], atOnce = 2, allowed = [], shorten = true, patience, signal, onResult }: PutOnTrial,
-): Promise<{ trial: Trial; guessed: Record<string, Guessed> }> {
-  const guessed: Record<string, Guessed> = {};
+  runs: readonly TrialRun[],
+  { source, map, atOnce = 2, allowed = [], shorten = true, patience, signal, onResult }: PutOnTrial,
+): Promise<{ trial: Trial; guessed: Record<string, Guess> }> {
+  const guessed: Record<string, Guess> = {};
   const requests = compile(doc).requests.map(({ name, latency, ok }): StandInRequest => {
     const { method, path } = doc.requests!.find((r) => r.name === name)!;
     return { name, method, path, latency, ok };
@@ -50,7 +44,7 @@ export async function putOnTrial(
     page: () =>
       openPage(started, {
         address: page.address,
-        map,
+        map: { ...doc.trial?.map, ...map },
         requests,
         allowed,
         ...(patience === undefined ? {} : { patience }),
@@ -59,7 +53,7 @@ export async function putOnTrial(
         },
       }),
     atOnce,
-    letBe,
+    letBe: (doc.trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact })),
     shorten,
     ...(signal ? { signal } : {}),
     ...(onResult ? { onResult } : {}),

@@ -4,9 +4,8 @@ import { resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import { deliverHtml } from "../core/deliver";
 import type { Component } from "../core/model";
+import { isThisMachine } from "../core/trial";
 import type { Source } from "./put-on-trial";
-
-const near = /^(127(\.\d+){3}|localhost|\[::1\])$/;
 
 /**
  * @param page address or file; where none is given, the one that the component names, or the one that would be delivered
@@ -25,6 +24,6 @@ export function sourceOf(doc: Component, page: string | undefined, allowed: read
     return existsSync(path) ? { address: pathToFileURL(path).href } : `there is no page ${said}`;
   }
   const { hostname } = new URL(said);
-  if (near.test(hostname) || allowed.includes(hostname)) return { address: said };
+  if (isThisMachine(hostname) || allowed.includes(hostname)) return { address: said };
   return `${hostname} is not this machine, and the page is acted on for real. If that is meant, allow it: --allow-host ${hostname}`;
 }

@@ -1,8 +1,7 @@
 /** One run: what became of it, and where it differs what was expected beside what was found. */
 import { Button, Input } from "antd";
 import { useState } from "react";
-import { stepText } from "../../core/proof";
-import type { Differing, RunResult, Verdict } from "../../core/trial";
+import { type Differing, type RunResult, type Verdict, wayText } from "../../core/trial";
 import { useToCell } from "../live-page/Explanation";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
@@ -40,11 +39,10 @@ function Shown({ differs }: { differs: NonNullable<RunResult["differs"]> }) {
   const [all, setAll] = useState(false);
   const toCell = useToCell();
   const { scenario, at, facts, because, cell, picture } = differs;
-  const steps = scenario.steps.map((s) => stepText({ do: s.do }));
   return (
     <div className="trial-shown">
       <p className="run-steps">
-        {steps.length ? steps.join(" → ") : "as the page opens"}
+        {wayText(scenario)}
         <span className="muted">, at {Math.round(at)} ms</span>
       </p>
       <table className="trial-facts">

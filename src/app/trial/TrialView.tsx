@@ -1,7 +1,15 @@
 /** The specification against a real page in a real browser. */
 import { Button, Input, Select } from "antd";
 import { useState } from "react";
-import { missedIn, type RunResult, type TrialSet, type Verdict } from "../../core/trial";
+import {
+  countOf,
+  isThisMachine,
+  missedIn,
+  notesOf,
+  type RunResult,
+  type TrialSet,
+  type Verdict,
+} from "../../core/trial";
 import { useDoc, useDocument } from "../store/document";
 import { LetBeLines } from "./LetBeLines";
 import { MapLines } from "./MapLines";
@@ -15,13 +23,12 @@ const sets: { value: TrialSet; label: string }[] = [
   { value: "pairs", label: "Every pair of reactions" },
   { value: "situations", label: "Every situation" },
 ];
-const near = /^(127(\.\d+){3}|localhost|\[::1\])$/;
 
 /** The host of an address that is not on this machine; null for others. */
 function elsewhere(page: string): string | null {
   if (!/^https?:/.test(page) || !URL.canParse(page)) return null;
   const { hostname } = new URL(page);
-  return near.test(hostname) ? null : hostname;
+  return isThisMachine(hostname) ? null : hostname;
 }
 
 export function TrialView() {
@@ -128,7 +135,7 @@ function Results({ results }: { results: readonly RunResult[] }) {
 }
 
 function Summary({ mine }: { mine: boolean }) {
-  const { running, runs, results, left, problem, stopped, at, of } = useTrial();
+  const { running, runs, results, left, unmapped, problem, stopped, at, of } = useTrial();
   const { doc } = useDoc();
   if (!mine || (!running && !at))
     return (
@@ -140,15 +147,15 @@ function Summary({ mine }: { mine: boolean }) {
         </p>
       </div>
     );
-  const count = (v: Verdict): number => results.filter((r) => r.verdict === v).length;
-  const differs = count("differs") + count("cut");
+  const count = (...v: Verdict[]): number => countOf(results, ...v);
+  const differs = count("differs", "cut");
   const said = [
     `${count("same")} the same`,
     differs ? `${differs} ${differs === 1 ? "differs" : "differ"}` : "",
     count("impossible") ? `${count("impossible")} cannot be done here` : "",
   ].filter(Boolean);
-  const missed = running ? [] : missedIn(doc, useTrial.getState());
-  const notes = [...new Set(results.flatMap((r) => r.notes))];
+  const missed = running ? [] : missedIn(doc, { unmapped });
+  const notes = notesOf({ results });
   return (
     <div
       className={`trial-sum ${problem || differs || missed.length ? "differs" : running ? "" : "same"}`}

@@ -4,6 +4,7 @@ import { type Component, writeComponent } from "../model";
 import type { Proof } from "../proof";
 import { documentTarget } from "./document/document";
 import { elementTarget } from "./element/element";
+import type { TargetKey } from "./keys";
 import { moduleTarget } from "./module/module";
 import { deliverHtml } from "./page/deliver";
 import { reactTarget } from "./react/react";
@@ -11,19 +12,6 @@ import type { Files, Target } from "./shared/files";
 import { namesOf } from "./shared/names";
 import { svelteTarget } from "./svelte/svelte";
 import { vueTarget } from "./vue/vue";
-
-export const targetKeys = [
-  "page",
-  "module",
-  "element",
-  "react",
-  "vue",
-  "svelte",
-  "document",
-  "chart",
-  "component",
-] as const;
-export type TargetKey = (typeof targetKeys)[number];
 
 export interface TargetInfo {
   key: TargetKey;

@@ -1,6 +1,6 @@
 /** A trial told: for a terminal, for continuous integration, to be read beside a change. */
 import { junitOf, plainMarkdown } from "../exchange";
-import { type Component, partsInBehaviour } from "../model";
+import { type Component, partsInBehaviour, type Scenario } from "../model";
 import { stepText } from "../proof";
 import type { Differing } from "./differing";
 import type { RunResult, Trial, Verdict } from "./trial";
@@ -34,20 +34,27 @@ export const isAllTheSame = (doc: Component, trial: Trial): boolean =>
   missedIn(doc, trial).length === 0 &&
   trial.results.every((r) => r.verdict === "same" || r.verdict === "impossible");
 
+/** The steps to where a page differs. */
+export const wayText = ({ steps }: Pick<Scenario, "steps">): string =>
+  steps.map(({ do: what }) => stepText({ do: what })).join(" → ") || "as the page opens";
+
 /** What became of a run, a line each. */
 export function linesOf(r: RunResult): string[] {
   if (r.verdict === "impossible" || r.verdict === "cut") return [r.why];
   if (!r.differs) return [];
   if (r.like !== null) return [`as in “${r.like}”`];
   const { differs } = r;
-  const { steps } = differs.scenario;
   return [
-    `${steps.length ? steps.map(({ do: what }) => stepText({ do: what })).join(" → ") : "as the page opens"}, at ${Math.round(differs.at)} ms`,
+    `${wayText(differs.scenario)}, at ${Math.round(differs.at)} ms`,
     ...differs.facts.slice(0, 8).map(differingText),
     ...(differs.facts.length > 8 ? [`and ${differs.facts.length - 8} more`] : []),
     ...(differs.because ? [`since ${differs.because}`] : []),
   ];
 }
+
+/** How many runs came to one of these. */
+export const countOf = (results: readonly RunResult[], ...verdicts: readonly Verdict[]): number =>
+  results.filter((r) => verdicts.includes(r.verdict)).length;
 
 export function trialText({ doc, trial, left }: Tried): string {
   const lines = [doc.name];
@@ -62,7 +69,7 @@ export function trialText({ doc, trial, left }: Tried): string {
   if (others.length) lines.push(`  not found  ${others.join(", ")}: these parts were not looked at`);
   for (const note of notesOf(trial)) lines.push(`  note       ${note}`);
   for (const l of left) lines.push(`  left out   ${l}`);
-  const count = (v: Verdict): number => trial.results.filter((r) => r.verdict === v).length;
+  const count = (v: Verdict): number => countOf(trial.results, v);
   const counts = (["same", "differs", "impossible", "cut"] as const)
     .filter((v) => v === "same" || count(v))
     .map((v) => `${count(v)} ${verdicts[v].toLowerCase()}`);
@@ -71,7 +78,7 @@ export function trialText({ doc, trial, left }: Tried): string {
 }
 
 /** Each thing that was noted once, however many runs noted it. */
-export const notesOf = (trial: Trial): string[] => [...new Set(trial.results.flatMap((r) => r.notes))];
+export const notesOf = ({ results }: Pick<Trial, "results">): string[] => [...new Set(results.flatMap((r) => r.notes))];
 
 export const trialJunit = (tried: readonly Tried[]): string =>
   junitOf(
@@ -94,7 +101,7 @@ export const trialJunit = (tried: readonly Tried[]): string =>
 export function trialMarkdown(tried: readonly Tried[]): string {
   const lines = ["| | component | runs | the same | differ | not here |", "| --- | --- | ---: | ---: | ---: | ---: |"];
   for (const { doc, trial } of tried) {
-    const count = (...v: Verdict[]): number => trial.results.filter((r) => v.includes(r.verdict)).length;
+    const count = (...v: Verdict[]): number => countOf(trial.results, ...v);
     const all = isAllTheSame(doc, trial) ? "the same" : "**differs**";
     lines.push(
       `| ${all} | ${plainMarkdown(doc.name)} | ${trial.results.length} | ${count("same")} | ${count("differs", "cut")} | ${count("impossible")} |`,

@@ -16,11 +16,7 @@ import {
 } from "../proof";
 import { advance, nextDue, type RunState, type Stimulus, stimulate } from "../run";
 import { stateText } from "../surface";
-
-export const sets = ["scenarios", "reactions", "pairs", "situations"] as const;
-/** Which runs; each set holds those before it, but for the scenarios. */
-export type TrialSet = (typeof sets)[number];
-export const isTrialSet = (text: string): text is TrialSet => (sets as readonly string[]).includes(text);
+import type { TrialSet } from "./sets";
 
 export interface TrialRun {
   name: string;

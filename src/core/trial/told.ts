@@ -1,10 +1,11 @@
 /** What the server of the app tells while a component is on trial: one JSON object a line. */
+import type { TrialSet } from "./sets";
 import type { RunResult } from "./trial";
 
 export interface TrialAsked {
   /** The component file's text. */
   component: string;
-  set: string;
+  set: TrialSet;
   /** Address or file; the page that would be delivered where none is given. */
   page?: string;
   browser: string;
@@ -19,7 +20,7 @@ export interface Guess {
 
 export type TrialTold =
   | { kind: "runs"; of: number; left: string[] }
-  | { kind: "result"; result: RunResult; done: number }
+  | { kind: "result"; result: RunResult }
   | { kind: "end"; unmapped: string[]; guessed: Record<string, Guess>; stopped: boolean }
   | { kind: "problem"; message: string };
 

@@ -1,7 +1,15 @@
 /** A page in a real browser as a system: real input, a clock that stands still until it is told to go on. */
 import type { Browser, PageEvents, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
-import { type CoreSystem, type Done, type Observation, type Opening, type Page, wantedOf } from "../../core/trial";
+import {
+  type CoreSystem,
+  type Done,
+  isThisMachine,
+  type Observation,
+  type Opening,
+  type Page,
+  wantedOf,
+} from "../../core/trial";
 import type {} from "../in-page";
 import type { StandInRequest } from "../in-page/stand-in";
 import type { Engine, Started } from "./find";
@@ -24,10 +32,6 @@ export interface PageOptions {
 
 /** A run that takes longer than this is cut, ms of real time. */
 const LONGEST = 30_000;
-
-export class Cut extends Error {}
-
-const isNear = (host: string): boolean => /^(127(\.\d+){3}|localhost|\[::1\]|)$/.test(host);
 
 /** Firefox loses its way where pages come and go at once. */
 let opening: Promise<unknown> = Promise.resolve();
@@ -124,7 +128,8 @@ class BrowserPage implements Page {
         this.noted.add(`the page would have left for ${request.url().slice(0, 200)}; it was held back`);
         return void request.abort("aborted").catch(() => {});
       }
-      const inside = !/^(https?|wss?):$/.test(protocol) || isNear(hostname) || this.options.allowed.includes(hostname);
+      const inside =
+        !/^(https?|wss?):$/.test(protocol) || isThisMachine(hostname) || this.options.allowed.includes(hostname);
       if (inside) return void request.continue().catch(() => {});
       this.noted.add(
         `the page asked ${hostname}, which is not on this machine; it was refused (--allow-host ${hostname})`,
@@ -147,7 +152,7 @@ class BrowserPage implements Page {
     const { identifier } = await tab.evaluateOnNewDocument(`window.trialOpening = ${asked};\n${await pageScript()}`);
     this.leave.push(() => tab.removeScriptToEvaluateOnNewDocument(identifier));
     const answer = await this.bounded(tab.goto(options.address, { waitUntil: "load" }));
-    if (answer && answer.status() >= 400) throw new Cut(`${options.address} answers ${answer.status()}`);
+    if (answer && answer.status() >= 400) throw new Error(`${options.address} answers ${answer.status()}`);
     await this.pass(0);
   }
 
@@ -228,19 +233,22 @@ class BrowserPage implements Page {
 
   /** What takes too long, or ended with its page, is told as such. */
   private async bounded<T>(work: Promise<T>): Promise<T> {
-    if (this.broken) throw new Cut(this.broken);
+    if (this.broken) throw new Error(this.broken);
     let timer: NodeJS.Timeout | undefined;
     const late = new Promise<never>((_done, refuse) => {
       const left = Math.max(1, this.ends - Date.now());
-      timer = setTimeout(() => refuse(new Cut(`the page did not come to rest within ${this.patience / 1000} s`)), left);
+      timer = setTimeout(
+        () => refuse(new Error(`the page did not come to rest within ${this.patience / 1000} s`)),
+        left,
+      );
     });
     try {
       const result = await Promise.race([work, late]);
-      if (this.broken) throw new Cut(this.broken);
+      if (this.broken) throw new Error(this.broken);
       return result;
     } catch (error) {
       work.catch(() => {});
-      throw this.broken ? new Cut(this.broken) : error;
+      throw this.broken ? new Error(this.broken) : error;
     } finally {
       clearTimeout(timer);
     }

@@ -1,0 +1,37 @@
+/** One trial, told as it goes on. Loaded when the first is asked for: it brings all that drives a browser. */
+import { readComponent } from "../core/model";
+import { runsOf, type TrialAsked, type TrialTold } from "../core/trial";
+import { NoBrowser, putOnTrial, type Started, sourceOf, startBrowser } from "../trial";
+
+export async function tryOut(
+  { component, set, page, browser, allow = [] }: TrialAsked,
+  signal: { aborted: boolean },
+  tell: (told: TrialTold) => Promise<void>,
+): Promise<void> {
+  const read = readComponent(component);
+  if (!read.ok)
+    return tell({ kind: "problem", message: read.problems.map((p) => `${p.path}: ${p.message}`).join("; ") });
+  const { doc } = read;
+  const source = sourceOf(doc, page, allow);
+  if (typeof source === "string") return tell({ kind: "problem", message: source });
+  const { runs, left } = runsOf(doc, set);
+  await tell({ kind: "runs", of: runs.length, left });
+  let started: Started;
+  try {
+    started = await startBrowser({ browser: browser === "firefox" ? "firefox" : "chromium" });
+  } catch (error) {
+    if (error instanceof NoBrowser) return tell({ kind: "problem", message: error.message });
+    throw error;
+  }
+  try {
+    const { trial, guessed } = await putOnTrial(started, doc, runs, {
+      source,
+      allowed: allow,
+      signal,
+      onResult: (result) => void tell({ kind: "result", result }),
+    });
+    await tell({ kind: "end", unmapped: trial.unmapped, guessed, stopped: trial.stopped });
+  } finally {
+    await started.end();
+  }
+}

@@ -3,7 +3,7 @@
  * can be tried. And Markdown with the same tables.
  */
 import type { Component } from "../../model";
-import { compile } from "../../program";
+import { compile, type Program } from "../../program";
 import type { Proof } from "../../proof";
 import { deliverHtml, verified } from "../page/deliver";
 import { escapeAttribute, escapeHtml } from "../page/markup";
@@ -61,19 +61,19 @@ addEventListener("message", ({ source, data }) => {
 ribbon.hidden = false;
 `;
 
-function stateFigure(doc: Component, srcdoc: string, { name, depth, kind, does }: StateTold): string {
+function stateFigure(doc: Component, srcdoc: string, { name, kind, does }: StateTold): string {
   const { width, height } = doc.page;
   const scale = WIDTH / width;
   const shown = Math.min(height * scale, 320);
   const more = [kind, ...does].filter(Boolean).map((d) => `<br><small>${escapeHtml(d)}</small>`);
-  return `<figure class="state" data-depth="${depth}">
+  return `<figure class="state">
 <div class="picture" style="width: ${WIDTH}px; height: ${shown.toFixed(0)}px"><iframe inert sandbox="" tabindex="-1" title="${escapeAttribute(name)}" width="${width}" height="${height}" style="transform: scale(${scale.toFixed(4)})" srcdoc="${escapeAttribute(srcdoc)}"></iframe></div>
 <figcaption><b>${escapeHtml(name)}</b>${more.join("")}</figcaption>
 </figure>`;
 }
 
-function sectionHtml({ title, lines, table, items }: Section): string {
-  const out = [`<section><h2>${escapeHtml(title)}</h2>`, ...lines.map((l) => `<p>${escapeHtml(l)}</p>`)];
+function sectionHtml({ title, table, items }: Section): string {
+  const out = [`<section><h2>${escapeHtml(title)}</h2>`];
   if (table) {
     const cell = (text: string, i: number): string =>
       `<td>${table.code.includes(i) && text ? `<code>${escapeHtml(text)}</code>` : escapeHtml(text)}</td>`;
@@ -95,9 +95,9 @@ function sectionHtml({ title, lines, table, items }: Section): string {
   return `${out.join("\n")}\n</section>`;
 }
 
-function html(doc: Component, proof: Proof | null, page: string): string {
-  const program = compile(doc);
-  const shown = statesOf(doc).filter((s) => !s.kind.includes("history"));
+function html(program: Program, proof: Proof | null, page: string, sections: readonly Section[]): string {
+  const { doc } = program;
+  const shown = statesOf(doc).filter((s) => s.pictured);
   const { width, height } = doc.page;
   const end = page.lastIndexOf("</body>");
   const asked = doc.requests?.length ? page.replace("<head>", () => `<head>\n${standIn}`) : page;
@@ -129,7 +129,7 @@ ${verified(doc, proof)
 ${shown.map((s) => stateFigure(doc, picture(program, s.name), s)).join("\n")}
 </div>
 </section>
-${sectionsOf(doc, proof).map(sectionHtml).join("\n")}
+${sections.map(sectionHtml).join("\n")}
 <script>${ribbon}</script>
 </body>
 </html>
@@ -140,11 +140,13 @@ export const documentTarget: Target = (doc, proof) => {
   const page = deliverHtml(doc, null);
   if (!page.ok) return page;
   const { kebab } = namesOf(doc);
+  const program = compile(doc);
+  const sections = sectionsOf(program, proof);
   return {
     ok: true,
     files: [
-      { path: `${kebab}-specification.html`, text: html(doc, proof, page.html) },
-      { path: `${kebab}-specification.md`, text: documentMarkdown(doc, proof) },
+      { path: `${kebab}-specification.html`, text: html(program, proof, page.html, sections) },
+      { path: `${kebab}-specification.md`, text: documentMarkdown(doc, proof, sections) },
     ],
     notes: [],
   };

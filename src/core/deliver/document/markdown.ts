@@ -3,7 +3,7 @@ import { plainMarkdown } from "../../exchange";
 import type { Component } from "../../model";
 import type { Proof } from "../../proof";
 import { verified } from "../page/deliver";
-import { sectionsOf, statesOf, type Table } from "./sections";
+import { type Section, statesOf, type Table } from "./sections";
 
 /** Between backticks nothing is read but backticks themselves; a table's cell ends at a bar all the same. */
 function code(text: string): string {
@@ -24,7 +24,7 @@ function table({ head, rows, code: asCode }: Table): string[] {
   ];
 }
 
-export function documentMarkdown(doc: Component, proof: Proof | null): string {
+export function documentMarkdown(doc: Component, proof: Proof | null, sections: readonly Section[]): string {
   const lines = [
     `# ${plainMarkdown(doc.name)}`,
     "",
@@ -37,8 +37,8 @@ export function documentMarkdown(doc: Component, proof: Proof | null): string {
     lines.push(
       `${"  ".repeat(depth)}- ${code(name)}${kind ? ` ${kind}` : ""}${does.length ? `: ${does.map(code).join("; ")}` : ""}`,
     );
-  for (const s of sectionsOf(doc, proof)) {
-    lines.push("", `## ${s.title}`, "", ...s.lines.map(plainMarkdown));
+  for (const s of sections) {
+    lines.push("", `## ${s.title}`, "");
     if (s.table) lines.push(...table(s.table));
     for (const { text, lines: more } of s.items) {
       lines.push(`- ${plainMarkdown(text)}`);

@@ -3,22 +3,24 @@ import type { Program } from "../../program";
 import { atRest } from "../../run";
 import { cssInHtml } from "../../safety";
 import { baseSheet, type RenderedPart, render } from "../../surface";
-import { escapeAttribute, escapeHtml, voidTags } from "../page/markup";
+import { escapeAttribute, escapeHtml, markup } from "../page/markup";
 
-function part({ name, tag, attributes, style, content }: RenderedPart): string {
-  const { style: _own, ...rest } = attributes;
+/** With everything in the markup: no script comes after it. */
+function still({ name, attributes, style, content, ...rest }: RenderedPart): RenderedPart {
+  const { style: _own, ...others } = attributes;
   const css = Object.entries(style).map(([p, v]) => `${p}: ${v}`);
-  const all = { ...rest, "data-part": name, ...(css.length ? { style: css.join("; ") } : {}) };
-  const said = Object.entries(all)
-    .map(([a, value]) => ` ${a}="${escapeAttribute(value)}"`)
-    .join("");
-  if (voidTags.has(tag.toLowerCase())) return `<${tag}${said}>`;
-  return `<${tag}${said}>${content.map((c) => (typeof c === "string" ? escapeHtml(c) : part(c))).join("")}</${tag}>`;
+  return {
+    ...rest,
+    name,
+    style,
+    attributes: { ...others, "data-part": name, ...(css.length ? { style: css.join("; ") } : {}) },
+    content: content.map((c) => (typeof c === "string" ? c : still(c))),
+  };
 }
 
 /** @param program a compiled document that can be delivered: tags and attributes are checked there */
 export function picture(program: Program, state: string): string {
   const { doc } = program;
   const parts = render(program, atRest(program, state));
-  return `<!doctype html><html lang="${escapeAttribute(doc.page.lang ?? "en")}"><meta charset="utf-8"><title>${escapeHtml(state)}</title><style>${cssInHtml(baseSheet(doc))} html { overflow: hidden }</style><body>${parts.map(part).join("")}</body></html>`;
+  return `<!doctype html><html lang="${escapeAttribute(doc.page.lang ?? "en")}"><meta charset="utf-8"><title>${escapeHtml(state)}</title><style>${cssInHtml(baseSheet(doc))} html { overflow: hidden }</style><body>${markup(parts.map(still), "")}</body></html>`;
 }

@@ -8,8 +8,8 @@ import {
   printLook,
   printReaction,
 } from "../../expression";
-import { ALWAYS, allStates, type Component, type EventRow } from "../../model";
-import { compile, type Program } from "../../program";
+import { ALWAYS, allStates, type Component, isHistory } from "../../model";
+import type { Program } from "../../program";
 import { type Proof, ruleTitles, stepText } from "../../proof";
 import { atRest } from "../../run";
 import { attributeOf, factsOf } from "../../surface";
@@ -22,8 +22,6 @@ export interface Table {
 }
 export interface Section {
   title: string;
-  /** What it says before its table. */
-  lines: readonly string[];
   table: Table | null;
   /** Of a list of items each with lines of its own. */
   items: readonly { text: string; lines: readonly string[] }[];
@@ -34,6 +32,8 @@ export interface StateTold {
   name: string;
   depth: number;
   kind: string;
+  /** One can be in it: a history is only led through. */
+  pictured: boolean;
   /** Entry and exit actions. */
   does: readonly string[];
 }
@@ -42,7 +42,6 @@ const everywhere = "every state";
 const stateName = (name: string): string => (name === ALWAYS ? everywhere : name);
 const section = (title: string, rest: Partial<Section>): Section => ({
   title,
-  lines: [],
   table: null,
   items: [],
   ...rest,
@@ -53,14 +52,15 @@ export const statesOf = (doc: Component): StateTold[] =>
     name: state.name,
     depth,
     kind: state.kind ?? "",
+    pictured: !isHistory(state),
     does: [
       ...(state.entry?.length ? [`entered: ${printActions(state.entry)}`] : []),
       ...(state.exit?.length ? [`left: ${printActions(state.exit)}`] : []),
     ],
   }));
 
-export function sectionsOf(doc: Component, proof: Proof | null): Section[] {
-  const program = compile(doc);
+export function sectionsOf(program: Program, proof: Proof | null): Section[] {
+  const { doc } = program;
   return [
     reactions(doc),
     looks(doc),
@@ -96,10 +96,11 @@ function focus(doc: Component): Section | null {
 
 /** Roles, names and states for assistive technology, in the first state in which each part is exposed. */
 function accessible(program: Program): Section | null {
-  const states = allStates(program.doc).filter(({ state }) => !state.kind?.endsWith("history"));
+  const moments = allStates(program.doc)
+    .filter(({ state }) => !isHistory(state))
+    .map(({ state }) => atRest(program, state.name));
   const rows = program.parts.flatMap(({ index, name }) => {
-    for (const { state } of states) {
-      const moment = atRest(program, state.name);
+    for (const moment of moments) {
       const f = factsOf(program, moment, index);
       if (!f.exposed || !f.role || f.role === "generic" || f.role === "paragraph") continue;
       const aria = ["aria-expanded", "aria-checked", "aria-pressed", "aria-selected", "aria-modal", "aria-controls"]
@@ -116,14 +117,12 @@ function accessible(program: Program): Section | null {
     : null;
 }
 
-const keyOf = ({ event }: EventRow): string | null => ("key" in event ? event.key : null);
-
 function keys(doc: Component): Section | null {
-  const rows = doc.reactions.flatMap((row) => {
-    const key = keyOf(row);
-    if (key === null) return [];
-    return Object.entries(row.in).map(([state, cell]) => [key, stateName(state), printReaction(cell)]);
-  });
+  const rows = doc.reactions.flatMap(({ event, in: cells }) =>
+    "key" in event
+      ? Object.entries(cells).map(([state, cell]) => [event.key, stateName(state), printReaction(cell)])
+      : [],
+  );
   return rows.length ? section("Keys", { table: { head: ["key", "in", "then"], rows, code: [0, 2] } }) : null;
 }
 

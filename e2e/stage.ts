@@ -7,21 +7,12 @@ import puppeteer, {
   type Frame,
   type Page,
 } from "puppeteer-core";
+import { chromiumFlags, findBrowser } from "../src/trial";
 import { placeOf } from "./place";
 
-const flags = [
-  "--headless",
-  "--no-sandbox",
-  "--disable-gpu",
-  "--disable-quic",
-  "--no-first-run",
-  "--disable-background-networking",
-  "--disable-component-update",
-  "--disable-sync",
-];
-
+/** Without the flag by which pages on trial may open windows. */
 export const launch = (): Promise<Browser> =>
-  puppeteer.launch({ executablePath: process.env.LIVELY_CHROMIUM || "/usr/bin/chromium", args: flags });
+  puppeteer.launch({ executablePath: findBrowser("chromium").path, args: [...chromiumFlags] });
 
 export class Stage {
   errors: string[] = [];

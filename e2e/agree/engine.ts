@@ -1,26 +1,16 @@
 /** The browsers that the core is held against, and the tabs in which that is done. */
 import { buildSync } from "esbuild";
-import puppeteer, { type Browser, type Page } from "puppeteer-core";
+import type { Browser, Page } from "puppeteer-core";
 import type { Component } from "../../src/core/model";
 import { deliveredPage } from "../../src/core/testing/delivered";
-import { firefoxPrefs } from "../../src/trial";
+import { startBrowser } from "../../src/trial";
 import { withNames } from "../agreement";
-import { launch } from "../stage";
 import { type BuiltTarget, builtPage } from "./built";
 import { ownClock } from "./clock";
 
 export type EngineName = "chromium" | "firefox";
 
-export const open = (engine: EngineName): Promise<Browser> =>
-  engine === "chromium"
-    ? launch()
-    : puppeteer.launch({
-        browser: "firefox",
-        protocol: "webDriverBiDi",
-        executablePath: process.env.LIVELY_FIREFOX || "/usr/bin/firefox-esr",
-        headless: true,
-        extraPrefsFirefox: firefoxPrefs,
-      });
+export const open = async (engine: EngineName): Promise<Browser> => (await startBrowser({ browser: engine })).browser;
 
 const probe = buildSync({
   entryPoints: ["src/probe/page.ts"],

@@ -1,9 +1,9 @@
 /** Components put on trial in a browser. */
 export {
   type BrowserWish,
+  chromiumFlags,
   type Engine,
   findBrowser,
-  firefoxPrefs,
   NoBrowser,
   type Started,
   startBrowser,

@@ -1,38 +1,27 @@
 /** The specification as a system: what a page is held against. */
 
 import type { Component, Stimulus } from "../model";
-import { compile, DOCUMENT, type Program, partName } from "../program";
+import { compile, DOCUMENT, isInside, type Program, partName } from "../program";
 import { advance, type RunState, type Step, start, stimulate } from "../run";
-import { activeNames, attributeOf, factsOf, layoutOf, scrollAt } from "../surface";
+import { attributeOf, factsOf, layoutOf, scrollAt } from "../surface";
 import type { Done, Observation, Opening, SeenPart, System } from "./system";
 
 /** @returns a part as it is at a moment of a run */
 export function seenPart(program: Program, state: RunState, part: number): SeenPart {
   const facts = factsOf(program, state, part);
   const { displayed, landing } = layoutOf(program, state);
-  const inside = program.parts.filter((p) => p.path.includes(part));
   const attributes = Object.fromEntries(
     attributesSaid(program, part).flatMap((name) => {
       const value = attributeOf(program, state, part, name);
       return value === null ? [] : [[name, value]];
     }),
   );
+  const inside = program.parts.slice(part, program.parts[part].end);
   return {
-    present: facts.present,
-    displayed: facts.displayed,
-    visible: facts.visible,
-    inView: facts["in view"],
-    opacity: facts.opacity,
-    takesPointer: inside.some(
-      ({ index }) =>
-        displayed[index] && landing[index] !== DOCUMENT && program.parts[landing[index]].path.includes(part),
+    ...facts,
+    "takes pointer": inside.some(
+      ({ index }) => displayed[index] && landing[index] !== DOCUMENT && isInside(program, landing[index], part),
     ),
-    focusable: facts.focusable,
-    inTabOrder: facts["in tab order"],
-    disabled: facts.disabled,
-    exposed: facts.exposed,
-    role: facts.role,
-    name: facts.name,
     text: facts.text.replace(/\s+/g, " ").trim(),
     attributes,
   };
@@ -109,11 +98,6 @@ export class CoreSystem implements System {
   }
 
   async close(): Promise<void> {}
-
-  /** The names of the active atomic states. */
-  get states(): string[] {
-    return activeNames(this.program, this.state);
-  }
 
   private advance(ms: number): void {
     let before = this.state;

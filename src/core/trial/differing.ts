@@ -8,25 +8,10 @@ import type { RunState } from "../run";
 import { attributesSaid, seenPart } from "./core-system";
 import type { Observation, SeenPart } from "./system";
 
-/** What can differ of a part, apart from its attributes. */
-export const seenFacts = [
-  "found",
-  "visible",
-  "opacity",
-  "takes pointer",
-  "focusable",
-  "in tab order",
-  "disabled",
-  "exposed",
-  "role",
-  "name",
-  "text",
-] as const;
-
 export interface Differing {
   /** Null for the page as a whole. */
   part: string | null;
-  /** One of seenFacts, `attribute …`; of the page `focus`, `scroll`, `announced`, `error`. */
+  /** A fact of the list, `found`, `act`, `attribute …`; of the page `focus`, `scroll`, `announced`, `error`. */
   fact: string;
   expected: string;
   found: string;
@@ -62,17 +47,17 @@ function differingPart(
   };
   const { doc, parts } = program;
   // How long a page is that the specification only sketches is known to the page alone.
-  const sketched = doc.page.blocks !== undefined && want.inView !== is.inView;
+  const sketched = doc.page.blocks !== undefined && want["in view"] !== is["in view"];
   if (!sketched) say("visible", yes(want.visible), yes(is.visible));
   if (want.visible && is.visible) {
     if (Math.abs(want.opacity - is.opacity) > OPACITY) say("opacity", want.opacity.toFixed(2), is.opacity.toFixed(2));
-    if (want.takesPointer !== null && is.takesPointer !== null)
-      say("takes pointer", yes(want.takesPointer), yes(is.takesPointer));
+    if (want["takes pointer"] !== null && is["takes pointer"] !== null)
+      say("takes pointer", yes(want["takes pointer"]), yes(is["takes pointer"]));
     const leaf = parts[part].content.every((c) => typeof c !== "number");
     if (leaf) say("text", want.text, is.text);
   }
   say("focusable", yes(want.focusable), yes(is.focusable));
-  if (want.focusable && is.focusable) say("in tab order", yes(want.inTabOrder), yes(is.inTabOrder));
+  if (want.focusable && is.focusable) say("in tab order", yes(want["in tab order"]), yes(is["in tab order"]));
   if (want.displayed && is.displayed) say("disabled", yes(want.disabled), yes(is.disabled));
   const heard = !weak.test(want.role) || !weak.test(is.role);
   if (heard || want.visible) say("exposed", yes(want.exposed), yes(is.exposed));
@@ -89,7 +74,6 @@ function differingPart(
 /**
  * @param at the specification at the instant at which the page was looked at
  * @param found the parts in it are those that are compared
- * @param said what the specification announced since the page was looked at last
  * @param earlier the specification as it was a moment ago, nearest first: a page that waits for frames may still be there
  */
 export function differing(
@@ -109,9 +93,10 @@ export function differing(
       out.push({ part: name, fact: "found", expected: "in the document", found: "nothing that its selector finds" });
       continue;
     }
-    for (const [fact, wanted, was] of differingPart(program, index, want, is)) {
-      const late = earlier.some((state) => {
-        const then = seenPart(program, state, index);
+    const facts = differingPart(program, index, want, is);
+    const before = facts.length ? earlier.map((state) => seenPart(program, state, index)) : [];
+    for (const [fact, wanted, was] of facts) {
+      const late = before.some((then) => {
         if (fact === "opacity") return between(is.opacity, want.opacity, then.opacity);
         return !differingPart(program, index, then, is).some(([f]) => f === fact);
       });

@@ -2,7 +2,7 @@
  * What can be acted on and asked: the core itself, a page in a frame, a page in a browser. The clock belongs to whoever
  * holds the system; nothing moves in it until it is told to.
  */
-import type { Stimulus } from "../model";
+import type { PartFacts, Stimulus } from "../model";
 
 export interface Opening {
   /** px */
@@ -12,26 +12,10 @@ export interface Opening {
   reducedMotion: boolean;
 }
 
-/** What is seen of one part. */
-export interface SeenPart {
-  /** In the document. */
-  present: boolean;
-  /** It has boxes. */
-  displayed: boolean;
-  visible: boolean;
-  inView: boolean;
-  /** With that of everything around it, 0 to 1. */
-  opacity: number;
+/** What is seen of one part: the facts of the list in model/schema/facts, and its attributes. */
+export interface SeenPart extends Omit<PartFacts, "takes pointer"> {
   /** A click somewhere on it lands on it or on something inside; null where there is no room for one just now. */
-  takesPointer: boolean | null;
-  focusable: boolean;
-  inTabOrder: boolean;
-  disabled: boolean;
-  exposed: boolean;
-  role: string;
-  name: string;
-  /** White space collapsed. */
-  text: string;
+  "takes pointer": boolean | null;
   attributes: Readonly<Record<string, string>>;
 }
 

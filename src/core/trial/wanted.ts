@@ -1,6 +1,6 @@
 /** What the parts of a specification are known by: with it their elements are looked for on a page. */
 import type { Program } from "../program";
-import { beforeMount, type RunState } from "../run";
+import type { RunState } from "../run";
 import { factsOf } from "../surface";
 
 export interface Wanted {
@@ -19,8 +19,7 @@ export interface Wanted {
   present: boolean;
 }
 
-/** @param state the moment; as the document has it where none is given */
-export function wantedOf(program: Program, state: RunState = beforeMount(program)): Wanted[] {
+export function wantedOf(program: Program, state: RunState): Wanted[] {
   return program.parts.map(({ index, name, part, parent, content }) => {
     const facts = factsOf(program, state, index);
     const said = part.attributes?.["aria-label"] ?? "";

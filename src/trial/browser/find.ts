@@ -30,7 +30,7 @@ const elsewhere: Record<Engine, readonly string[]> = {
 };
 
 /** What Chromium is told: no window, nothing of its own over the network. */
-const chromiumFlags = [
+export const chromiumFlags: readonly string[] = [
   "--headless",
   "--no-sandbox",
   "--disable-gpu",
@@ -39,11 +39,13 @@ const chromiumFlags = [
   "--disable-background-networking",
   "--disable-component-update",
   "--disable-sync",
-  "--disable-popup-blocking",
 ];
 
+/** Pages may open windows, so that it is seen that they do. */
+const WINDOWS = "--disable-popup-blocking";
+
 /** Motions go on in the page itself: beside it they would be taken up where real time has brought them. */
-export const firefoxPrefs = { "layers.offmainthreadcomposition.async-animations": false, "layout.frame_rate": 1000 };
+const firefoxPrefs = { "layers.offmainthreadcomposition.async-animations": false, "layout.frame_rate": 1000 };
 
 /** The program, and which engine it is. @throws NoBrowser */
 export function findBrowser(wished: string): { path: string; engine: Engine } {
@@ -94,7 +96,7 @@ export async function startBrowser({ browser: wished, connect }: BrowserWish): P
             headless: true,
             extraPrefsFirefox: firefoxPrefs,
           })
-        : await puppeteer.launch({ executablePath: path, args: chromiumFlags });
+        : await puppeteer.launch({ executablePath: path, args: [...chromiumFlags, WINDOWS] });
     return { browser, engine, end: () => browser.close() };
   } catch (error) {
     if (error instanceof NoBrowser) throw error;

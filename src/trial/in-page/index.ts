@@ -2,7 +2,7 @@
 import { holdClock } from "./clock";
 import { elementAt, roots } from "./elements";
 import { guessMap } from "./map";
-import { describe, hearAnnouncements, observe, type Place, placeOf } from "./observe";
+import { hearAnnouncements, observe, type Place, placeOf } from "./observe";
 import { openScrolled } from "./opened-scrolled";
 import { type StandInRequest, standIn } from "./stand-in";
 
@@ -46,8 +46,6 @@ const trialPage = {
       }
     return null;
   },
-  /** The element at a point, as a selector. */
-  describe: (selector: string) => describe(elementAt(selector)),
   blur: () => dispatchEvent(new FocusEvent("blur")),
 };
 

@@ -11,7 +11,7 @@ export interface Place {
   under: string | null;
 }
 
-export function describe(e: Element | null): string {
+function describe(e: Element | null): string {
   if (!e) return "nothing";
   const id = e.id ? `#${e.id}` : "";
   const classes = [...e.classList].slice(0, 2).map((c) => `.${c}`);
@@ -85,20 +85,8 @@ function seen(element: HTMLElement | null): SeenPart {
   const facts = probe(element);
   const place = facts.displayed && element ? placeOf(element, []) : null;
   return {
-    present: facts.present,
-    displayed: facts.displayed,
-    visible: facts.visible,
-    inView: facts["in view"],
-    opacity: facts.opacity,
-    takesPointer: facts.displayed && element && !hasRoom(element) ? null : place !== null && place.under === null,
-    focusable: facts.focusable,
-    inTabOrder: facts["in tab order"],
-    disabled: facts.disabled,
-    exposed: facts.exposed,
-    role: facts.role,
-    name: facts.name,
-    text: facts.text,
-    attributes: facts.attributes,
+    ...facts,
+    "takes pointer": facts.displayed && element && !hasRoom(element) ? null : place !== null && place.under === null,
   };
 }
 

@@ -7,6 +7,7 @@ const order = [
   "model",
   "safety",
   "measure",
+  "cascade",
   "expression",
   "program",
   "surface",

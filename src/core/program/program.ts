@@ -1,5 +1,6 @@
 /** The document prepared for running: names resolved to indices, notation compiled, trees flattened. */
 import { type Branch, type Cell, type FocusTarget, matches, type Row, type State, type StateIndex } from "../../kernel";
+import type { Cascaded } from "../cascade";
 import type { Env, Evaluate, Template } from "../expression";
 import type {
   ClickScope,
@@ -88,6 +89,8 @@ export interface PartLook {
   as: Presence;
   /** null: as its surroundings (CSS pointer-events is inherited). */
   pointer: boolean | null;
+  /** The part itself or a look says so, not a rule of the page. */
+  saysPointer: boolean;
   inert: boolean;
   disabled: boolean;
   exposed: boolean;
@@ -95,7 +98,20 @@ export interface PartLook {
   attributes: ReadonlyMap<string, Template | null>;
   /** Attributes on which the focus and the accessibility tree depend, of the look and the markup, as they are in the pose. */
   marks: ReadonlyMap<string, string>;
+  /** Classes that looks switch on or off. */
+  classes: ReadonlyMap<string, boolean>;
+  /** Every declaration in force, those of the page's rules too. */
   css: Readonly<Record<string, string>>;
+  /** What the part itself and the looks declare. */
+  own: Readonly<Record<string, string>>;
+  /** False where a rule of the page says `display: none`: then nothing of it moves either. */
+  rendered: boolean;
+  /** What is declared of its own visibility; null: as around it. */
+  visibility: "visible" | "hidden" | null;
+  /** Its place in the stack of what is around it; null: none of its own. */
+  layer: number | null;
+  /** Which rules won, by property. */
+  rules: Cascaded | null;
   motion: Readonly<Record<string, CompiledMotion>>;
 }
 

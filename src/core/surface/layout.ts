@@ -93,8 +93,9 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     const root = up === DOCUMENT;
     // A text that a look says stands in place of what is inside.
     present[p] = as[p] !== "absent" && (root || (present[up] && looks[up].text === null));
-    displayed[p] = present[p] && as[p] !== "not displayed" && (root || displayed[up]);
-    hidden[p] = as[p] === "hidden" || (!root && hidden[up]);
+    displayed[p] = present[p] && as[p] !== "not displayed" && look.rendered && (root || displayed[up]);
+    // Visibility is inherited, and what says that it is visible is (CSS Display 3 §4).
+    hidden[p] = as[p] === "hidden" || (look.visibility === null ? !root && hidden[up] : look.visibility === "hidden");
     out[p] = as[p] === "moved out" || (!root && out[up]);
     inSight[p] = displayed[p] && !hidden[p] && !out[p];
     inert[p] = look.inert || (!root && inert[up]);
@@ -118,7 +119,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     named,
     exposed,
     catches,
-    landing: parts.map((_, p) => (displayed[p] ? landing(parts, catches, p) : DOCUMENT)),
+    landing: parts.map((_, p) => (displayed[p] ? landing(parts, looks, catches, p) : DOCUMENT)),
     focusable,
     tabOrder: tabOrder(parts, looks, focusable),
   };
@@ -128,22 +129,31 @@ const inFieldset = (parts: readonly PartInfo[], disabled: boolean[], up: PartInd
   parts[up].path.some((a) => parts[a].part.tag === "fieldset" && disabled[a]);
 
 /** True when `a` lies over `b` where both are. */
-function isOver(parts: readonly PartInfo[], a: PartIndex, b: PartIndex): boolean {
+function isOver(parts: readonly PartInfo[], looks: readonly PartLook[], a: PartIndex, b: PartIndex): boolean {
   if (a >= b && a < parts[b].end) return true;
   if (b >= a && b < parts[a].end) return false;
-  const [mine, its] = [contexts(parts, a), contexts(parts, b)];
+  const [mine, its] = [contexts(parts, looks, a), contexts(parts, looks, b)];
   const at = mine.findIndex((c, i) => c.part !== its[i]?.part);
   const [x, y] = [mine[at], its[at]];
   return x.layer !== y.layer ? x.layer > y.layer : x.part > y.part;
 }
 
 /** The stacking contexts that a part lies in, outer first, itself last: layers are compared within one (CSS 2 §E.2). */
-function contexts(parts: readonly PartInfo[], part: PartIndex): { part: PartIndex; layer: number }[] {
-  const around = parts[part].path.slice(1).filter((p) => parts[p].part.layer !== undefined);
-  return [part, ...around].reverse().map((p) => ({ part: p, layer: parts[p].part.layer ?? 0 }));
+function contexts(
+  parts: readonly PartInfo[],
+  looks: readonly PartLook[],
+  part: PartIndex,
+): { part: PartIndex; layer: number }[] {
+  const around = parts[part].path.slice(1).filter((p) => looks[p].layer !== null);
+  return [part, ...around].reverse().map((p) => ({ part: p, layer: looks[p].layer ?? 0 }));
 }
 
-function landing(parts: readonly PartInfo[], catches: readonly boolean[], aimed: PartIndex): PartIndex {
+function landing(
+  parts: readonly PartInfo[],
+  looks: readonly PartLook[],
+  catches: readonly boolean[],
+  aimed: PartIndex,
+): PartIndex {
   let top: PartIndex = DOCUMENT;
   for (const p of parts[aimed].path) {
     if (catches[p]) {
@@ -153,7 +163,7 @@ function landing(parts: readonly PartInfo[], catches: readonly boolean[], aimed:
   }
   for (let c = 0; c < parts.length; c++) {
     if (!catches[c] || !parts[c].covers?.[aimed]) continue;
-    if (top === DOCUMENT || isOver(parts, c, top)) top = c;
+    if (top === DOCUMENT || isOver(parts, looks, c, top)) top = c;
   }
   return top;
 }

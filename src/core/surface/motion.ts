@@ -1,5 +1,5 @@
 /** Motion by the rules of CSS Transitions 1 §3: starting, reversing, the value at an instant. */
-import { easing } from "../measure";
+import { animatable, easing } from "../measure";
 import { own } from "../model";
 import { type CompiledMotion, looksAt, type PartIndex, type PartLook, type PoseIndex, type Program } from "../program";
 import { goalOf, type Lingering, type Moment, type Track, trackEnd } from "./moment";
@@ -41,7 +41,7 @@ export function restingValue(program: Program, look: PartLook, property: string,
 
 /** The motion in force for a property; where reduced motion is preferred, its alternative. */
 function motionOf(look: PartLook, property: string, page: PageState): CompiledMotion | null {
-  const motion = own(look.motion, property);
+  const motion = own(look.motion, property) ?? own(look.motion, "all");
   if (!motion) return null;
   return page.reducedMotion && motion.reduced !== undefined ? motion.reduced : motion;
 }
@@ -95,6 +95,16 @@ function goalIn(program: Program, look: PartLook, part: PartIndex, property: str
   return found;
 }
 
+/** Properties that some list of `transition` in either look speaks of. */
+function movable(before: PartLook, after: PartLook): Set<string> {
+  const out = new Set([...Object.keys(before.motion), ...Object.keys(after.motion)]);
+  if (!out.delete("all")) return out;
+  for (const property of [...Object.keys(before.css), ...Object.keys(after.css)])
+    if (animatable.has(property)) out.add(property);
+  if (before.as === "transparent" || after.as === "transparent") out.add("opacity");
+  return out;
+}
+
 /** What differs between two poses and may move, computed once a pair. */
 export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
   const { changes } = knownAt(program, page);
@@ -105,9 +115,12 @@ export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex,
   const out: Change[] = [];
   const before = looksAt(program, from);
   const after = looksAt(program, to);
+  const drawn = (looks: readonly PartLook[], part: PartIndex): boolean =>
+    program.parts[part].path.every((p) => looks[p].rendered);
   after.forEach((look, part) => {
-    const properties = new Set([...Object.keys(before[part].motion), ...Object.keys(look.motion)]);
-    for (const property of properties) {
+    // What a rule takes out of the page altogether has nothing to move from, and nowhere to move (CSS Transitions 1 §3).
+    if (!drawn(before, part) || !drawn(after, part)) return;
+    for (const property of movable(before[part], look)) {
       const a = restingValue(program, before[part], property, page);
       const b = restingValue(program, look, property, page);
       if (a === undefined || b === undefined || a === b) continue;

@@ -1,9 +1,10 @@
 /** The component at an instant as a tree of elements: what a page has to show. */
-import { allParts, type Component, own, type Part } from "../model";
-import { DOCUMENT, looksAt, type PartIndex, type Program } from "../program";
+import { allParts, type Component, type Part } from "../model";
+import { classesWith, compile, DOCUMENT, looksAt, type PartIndex, type Program } from "../program";
 import { layoutOf } from "./layout";
 import { envOf, type Moment } from "./moment";
 import { valueAt } from "./motion";
+import { restingLooks } from "./resting";
 
 export interface RenderedPart {
   name: string;
@@ -43,11 +44,14 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
     if (look.disabled) attributes.disabled = "";
     if (!look.exposed) attributes["aria-hidden"] = "true";
     else if (attributes["aria-hidden"] === "true") delete attributes["aria-hidden"];
-    const base = baseCss(info.part);
-    const style: Record<string, string> = {};
-    for (const [property, value] of Object.entries(look.css))
-      if (own(base, property) !== value) style[property] = value;
-    if (look.pointer !== null) style["pointer-events"] = look.pointer ? "auto" : "none";
+    if (look.classes.size) {
+      const classes = classesWith(attributes.class ?? "", look.classes);
+      if (classes) attributes.class = classes;
+      else delete attributes.class;
+    }
+    const style: Record<string, string> = { ...look.own };
+    if (info.part.layer !== undefined && style["z-index"] === undefined) style["z-index"] = String(info.part.layer);
+    if (look.pointer !== null && look.saysPointer) style["pointer-events"] = look.pointer ? "auto" : "none";
     Object.assign(style, presenceStyle(layout.as[p]));
     for (const track of moment.tracks) if (track.part === p) style[track.property] = valueAt(track, moment.now);
     const content: RenderedPart["content"] = [];
@@ -76,9 +80,18 @@ const replaced = new Set(
 
 const withMargins = new Set("blockquote dd dl fieldset figure h1 h2 h3 h4 h5 h6 hr input menu ol p pre ul".split(" "));
 
+/** How the parts that lie in blocks are positioned at the start, whoever says so. */
+function positionsIn(doc: Component): ReadonlyMap<string, string> {
+  const out = new Map<string, string>();
+  if (!doc.page.blocks?.length) return out;
+  const program = compile(doc);
+  const looks = restingLooks(program, program.states.find((s) => s.atomic)?.index ?? 0);
+  for (const { index, name } of program.parts) if (looks[index].css.position) out.set(name, looks[index].css.position);
+  return out;
+}
+
 /** A part in its block, where its area says; what is fixed or sticky keeps its own way. */
-function areaStyle({ area, css, tag }: Part): Record<string, string> {
-  const position = css?.position;
+function areaStyle({ area, tag }: Part, position: string | undefined): Record<string, string> {
   if (!area || position === "fixed") return {};
   if (position === "sticky") return area.height === undefined ? {} : { height: area.height };
   // The area is where it lies, without what browsers leave around such elements.
@@ -90,24 +103,15 @@ function areaStyle({ area, css, tag }: Part): Record<string, string> {
   return replaced.has(tag) ? { ...across, ...height } : { ...across, bottom: "0" };
 }
 
-/** Declarations that say how a part is there: looks decide those, not the base style. */
-const saysPresence = (property: string, value: string): boolean =>
-  property === "visibility" || property === "pointer-events" || (property === "display" && value === "none");
-
-/** The part's own style, the same in every state. */
-export function baseCss(part: Part): Record<string, string> {
-  const own = Object.fromEntries(Object.entries(part.css ?? {}).filter(([p, v]) => !saysPresence(p, v)));
-  const out: Record<string, string> = { ...areaStyle(part), ...own };
-  if (part.layer !== undefined) out["z-index"] = String(part.layer);
-  return out;
-}
-
-/** The style sheet of a component: what each part is like before any look, then the page's own rules. */
-export function baseSheet(doc: Pick<Component, "parts" | "page" | "tokens">): string {
+/** The style sheet of a component before any look: tokens, where parts lie, then the rules as their author wrote them. */
+export function baseSheet(doc: Component): string {
+  const positions = positionsIn(doc);
   const tokens = (doc.tokens ?? []).map((t) => `  ${t.name}: ${t.value};`);
   const root = tokens.length ? [`:root {\n${tokens.join("\n")}\n}`] : [];
   const rules = allParts(doc).flatMap(({ part }) => {
-    const lines = Object.entries(baseCss(part)).map(([property, value]) => `  ${property}: ${value};`);
+    const lines = Object.entries(areaStyle(part, positions.get(part.name))).map(
+      ([property, value]) => `  ${property}: ${value};`,
+    );
     return lines.length ? [`[data-part="${part.name}"] {\n${lines.join("\n")}\n}`] : [];
   });
   // Blocks lie one under the other from the very top.

@@ -75,6 +75,8 @@ export interface Look {
   /** null: what is inside is shown. */
   text?: Expression<string> | null;
   attributes?: Record<string, Expression<string> | null>;
+  /** Class → whether the part has it. */
+  classes?: Record<string, boolean>;
 }
 export interface PartLooks {
   base: Look;

@@ -35,7 +35,8 @@ function lookOf(page: Page, looks: PartLooks): Look {
       if (value !== undefined) look.as = presenceAfter(look.as ?? "shown", property, value);
     }
     const { display: _display, visibility: _visibility, ...more } = said;
-    Object.assign(look, more, { attributes: { ...look.attributes, ...said.attributes } });
+    const attributes = { ...look.attributes, ...said.attributes };
+    Object.assign(look, more, { attributes, classes: { ...look.classes, ...said.classes } });
   }
   return look;
 }
@@ -76,6 +77,8 @@ function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["t
     if (text === null) element.removeAttribute(name);
     else if (element.getAttribute(name) !== text) element.setAttribute(name, text);
   }
+  for (const [name, on] of Object.entries(look.classes ?? {}))
+    if (element.classList.contains(name) !== on) element.classList.toggle(name, on);
   const own = inside.get(element) ?? [...element.childNodes];
   for (const [at, text] of texts) own[at].textContent = text(env);
   if (look.text) {

@@ -74,7 +74,8 @@ export function remember(root: HTMLElement, component: Component): (page: Page) 
   const parts = Object.entries(component.looks).map(([name, looks]) => {
     const element = root.querySelector<HTMLElement>(`[data-part="${name}"]`)!;
     const said = ["hidden", "inert", "disabled", "data-as"];
-    for (const l of [looks.base, ...looks.cells.map(([, l]) => l)]) said.push(...Object.keys(l.attributes ?? {}));
+    for (const l of [looks.base, ...looks.cells.map(([, l]) => l)])
+      said.push(...Object.keys(l.attributes ?? {}), ...(l.classes ? ["class"] : []));
     const attributes = [...new Set(said)].map((a) => [a, element.getAttribute(a)] as const);
     const nodes = [...element.childNodes];
     let gap = 0;

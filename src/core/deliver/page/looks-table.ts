@@ -88,6 +88,8 @@ function wordsOf(look: Said): Record<string, string> {
   );
   const exposed = look.exposed === undefined ? [] : [["aria-hidden", look.exposed ? "null" : '() => "true"'] as const];
   if (attributes.length || exposed.length) out.attributes = object([...attributes, ...exposed]);
+  const classes = Object.entries(look.classes ?? {}).map(([name, on]) => [name, String(on)] as const);
+  if (classes.length) out.classes = object(classes);
   return out;
 }
 
@@ -140,6 +142,9 @@ function baseCode(info: PartInfo, cells: Managed["cells"]): string {
     (n) => [n, Object.hasOwn(attributes, n) ? templateCode(attributes[n]) : "null"] as const,
   );
   const pointer = css["pointer-events"];
+  const written = attributes.class?.split(/\s+/) ?? [];
+  const switched = new Set(cells.flatMap(({ look }) => Object.keys(look.classes ?? {})));
+  const classes = [...switched].map((name) => [name, String(written.includes(name))] as const);
   return object([
     ["as", any("as", "display", "visibility") ? text(as) : undefined],
     ["pointer", any("pointer") ? (pointer === undefined ? "null" : String(pointer !== "none")) : undefined],
@@ -147,5 +152,6 @@ function baseCode(info: PartInfo, cells: Managed["cells"]): string {
     ["disabled", any("disabled") ? flag("disabled") : undefined],
     ["text", any("text") ? ownText(info) : undefined],
     ["attributes", values.length ? object(values) : undefined],
+    ["classes", classes.length ? object(classes) : undefined],
   ]);
 }

@@ -1,10 +1,11 @@
 /** The parts in their initial state, as HTML that a person would write. */
 
 import { styleWords } from "../../../kernel";
-import { allParts, type Component, type ConditionalLook, type Look, partsInBehaviour } from "../../model";
+import { allParts, type Component, type ConditionalLook, type Look, type Part, partsInBehaviour } from "../../model";
 import { compile, looksAt, type Program } from "../../program";
 import { beforeMount } from "../../run";
 import { layoutOf, type RenderedPart, render } from "../../surface";
+import { ownRule, presenceIn, styleAttribute } from "./own-style";
 
 export const voidTags: ReadonlySet<string> = new Set(
   "area base br col embed hr img input link meta source track wbr".split(" "),
@@ -38,8 +39,17 @@ export function initialParts(program: Program, marked: ReadonlySet<string>): Ren
   );
   const shown = compile(withAll(program.doc, absent, covered));
   const present = render(shown, beforeMount(shown));
+  /** Its `style` attribute says how it is there, and nothing else does. */
+  const saysOfItself = (part: Part | undefined): boolean =>
+    part?.attributes?.hidden === undefined &&
+    Object.keys(part?.css ?? {}).some((p) => /^(display|visibility|pointer-events)$/.test(p)) &&
+    !Object.keys(presenceIn(program.doc, part!)).length &&
+    !program.doc.looks.some((row) => row.part === part!.name && Object.keys(row.in).length);
   const one = (part: RenderedPart): RenderedPart => {
     const attributes = { ...part.attributes };
+    const source = allParts(program.doc).find(({ part: p }) => p.name === part.name)?.part;
+    const style = source ? styleAttribute(program.doc, source) : "";
+    if (style) attributes.style = style;
     if (Object.hasOwn(attributes, "data-block"))
       attributes.style = Object.entries(part.style)
         .map(([p, v]) => `${p}: ${v}`)
@@ -47,9 +57,10 @@ export function initialParts(program: Program, marked: ReadonlySet<string>): Ren
     if (marked.has(part.name)) attributes["data-part"] = part.name;
     // Style is computed with it before any script: what is so from the start does not fade in.
     const index = program.partIndex.get(part.name);
-    const words = index === undefined ? "" : styleWords(layout.as[index], looks[index].pointer);
-    if (words) attributes["data-as"] = words;
-    if (hidden.has(part.name) || absent.has(part.name)) attributes.hidden = "";
+    const { pointer = null, saysPointer = false } = index === undefined ? {} : looks[index];
+    const words = index === undefined ? "" : styleWords(layout.as[index], saysPointer ? pointer : null);
+    if (words && !saysOfItself(source)) attributes["data-as"] = words;
+    if ((hidden.has(part.name) && !saysOfItself(source)) || absent.has(part.name)) attributes.hidden = "";
     return { ...part, attributes, content: part.content.map((c) => (typeof c === "string" ? c : one(c))) };
   };
   return present.map(one);
@@ -114,10 +125,12 @@ function withAll(doc: Component, absent: ReadonlySet<string>, covered: ReadonlyS
 /** Parts that the delivered style and script have to find. */
 export function markedParts(doc: Component): Set<string> {
   const out = new Set<string>();
+  const asked = new Set([...(doc.page.css ?? "").matchAll(/\[data-part=["']?([\w-]+)/g)].map((m) => m[1]));
   for (const { part } of allParts(doc)) {
     const texts = [...(part.content ?? []), ...Object.values(part.attributes ?? {})];
+    if (asked.has(part.name)) out.add(part.name);
     const living = texts.some((t) => typeof t === "string" && t.includes("${"));
-    if (living || Object.keys(part.css ?? {}).length || part.area || part.layer !== undefined) out.add(part.name);
+    if (living || Object.keys(ownRule(doc, part)).length || part.area) out.add(part.name);
   }
   for (const row of doc.looks) if (Object.keys(row.in).length) out.add(row.part);
   for (const name of partsInBehaviour(doc)) out.add(name);

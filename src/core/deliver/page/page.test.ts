@@ -83,7 +83,9 @@ describe("markup", () => {
       focus: { two: "held in s" },
       reactions: { "click a": { one: "two" } },
     });
-    expect([...markedParts(d)].sort()).toEqual(["a", "p", "r", "s"]);
+    expect([...markedParts(d)].sort()).toEqual(["a", "r", "s"]);
+    const ruled = { ...d, page: { ...d.page, css: '[data-part="q"] { color: red }' } };
+    expect([...markedParts(ruled)].sort()).toEqual(["a", "q", "r", "s"]);
   });
 });
 
@@ -135,7 +137,11 @@ describe("the style sheet", () => {
     );
     expect(css).not.toContain("display: none;");
     expect(css).not.toMatch(/\[data-part="p"\] \{\n {2}visibility/);
-    expect(css).toContain("color: red");
+    expect(css).not.toContain("color: red");
+    const html = deliveredPage(
+      doc({ parts: [box("p", [], { css: { display: "none", color: "red" } })], looks: { p: { two: "shown" } } }),
+    );
+    expect(html).toContain('<div style="color: red" data-part="p" hidden');
   });
 });
 

@@ -4,17 +4,10 @@
  */
 import { isStyleTemplate } from "../../expression";
 import { printTransition } from "../../measure";
-import {
-  ALWAYS,
-  allParts,
-  allStates,
-  type Component,
-  type ConditionalLook,
-  type Look,
-  type LookRow,
-  type Motion,
-} from "../../model";
+import { ALWAYS, allParts, allStates, type Component, type Look, type LookRow, type Motion } from "../../model";
 import { baseSheet, movedOutStyle } from "../../surface";
+import { looksIn, ownRule, presenceIn } from "./own-style";
+import { type Weights, weightsOf } from "./weights";
 
 /** Conditions on looks, in the order in which the style sheet names them. */
 export const conditionsOnStyle = (doc: Component): string[] => [
@@ -26,10 +19,6 @@ export const conditionsOnStyle = (doc: Component): string[] => [
     ),
   ),
 ];
-
-/** Every look of a row, conditional ones too. */
-export const looksIn = (row: LookRow): (Look | ConditionalLook)[] =>
-  Object.values(row.in).flatMap((l) => [l, ...(l.and ?? [])]);
 
 /** A custom property that carries a style value with data in it, as the script keeps it. */
 export interface LivingValue {
@@ -73,7 +62,11 @@ function nameAll(doc: Component): Map<string, LivingValue> {
 export function styleSheet(doc: Component): string {
   const conditions = conditionsOnStyle(doc);
   const living = named(doc);
-  const rules: string[] = [];
+  const weights = weightsOf(doc);
+  const rules: string[] = allParts(doc).flatMap(({ part }) => {
+    const own = Object.entries(ownRule(doc, part));
+    return own.length ? [rule("", part.name, own, weights)] : [];
+  });
   const calmer: string[] = [];
   for (const state of [ALWAYS, ...allStates(doc).map((s) => s.state.name)]) {
     for (const row of doc.looks) {
@@ -86,14 +79,16 @@ export function styleSheet(doc: Component): string {
           const name = living.get(keyOf(row.part, property, value))?.name;
           return [property, name ? `var(${name})` : value];
         });
-        if (lines.length) rules.push(rule(at, row.part, lines));
-        if (look.motion && hasCalm(row)) calmer.push(rule(at, row.part, [["transition", calm(look.motion)]]));
+        if (lines.length) rules.push(rule(at, row.part, lines, weights));
+        if (look.motion && hasCalm(row)) calmer.push(rule(at, row.part, [["transition", calm(look.motion)]], weights));
       }
     }
   }
   const inside = calmer.join("\n\n").replace(/^(?=.)/gm, "  ");
   const reduced = calmer.length ? [`@media (prefers-reduced-motion: reduce) {\n${inside}\n}`] : [];
-  return [baseSheet(doc), ...rules, ...reduced, ...presenceRules(doc), ...startRule(doc)].filter(Boolean).join("\n\n");
+  return [baseSheet(doc), ...rules, ...reduced, ...presenceRules(doc, weights), ...startRule(doc)]
+    .filter(Boolean)
+    .join("\n\n");
 }
 
 /** Where one list of a part has an alternative, all of them are said again: rules for reduced motion stand last. */
@@ -102,7 +97,7 @@ const hasCalm = (row: LookRow): boolean =>
 
 /** Until the component has begun nothing moves. */
 function startRule({ looks, page, parts }: Component): string[] {
-  const written = [page.css ?? "", ...allParts({ parts }).map(({ part }) => part.css?.transition ?? "")];
+  const written = [page.css ?? "", ...allParts({ parts }).flatMap(({ part }) => Object.keys(part.css ?? {}))];
   const moves =
     looks.some((row) => looksIn(row).some((l) => l.motion)) || written.some((css) => css.includes("transition"));
   return moves ? ["[data-starting] * {\n  transition: none !important;\n}"] : [];
@@ -110,8 +105,8 @@ function startRule({ looks, page, parts }: Component): string[] {
 
 const lines = (list: readonly (readonly [string, string])[]): string =>
   list.map(([p, v]) => `  ${p}: ${v};`).join("\n");
-const rule = (scope: string, part: string, list: readonly [string, string][]): string =>
-  `${scope} [data-part="${part}"] {\n${lines(list)}\n}`;
+const rule = (scope: string, part: string, list: readonly [string, string][], weights: Weights): string =>
+  `${scope}${scope && " "}[data-part="${part}"]${weights.of(part)} {\n${lines(list)}\n}`;
 
 /** What a look declares; how the part is there is not among it. */
 function declarations(look: Look): Record<string, string> {
@@ -140,9 +135,9 @@ const calm = (motion: Record<string, Motion>): string =>
   ) || "none";
 
 /** A rule for each way of being there that the component uses. */
-function presenceRules(doc: Component): string[] {
+function presenceRules(doc: Component, weights: Weights): string[] {
   const looks = doc.looks.flatMap(looksIn);
-  const base = allParts(doc).map(({ part }) => part.css ?? {});
+  const base = allParts(doc).map(({ part }) => presenceIn(doc, part));
   const css = [...looks.map((l) => l.css ?? {}), ...base];
   const is = (as: Look["as"]): boolean => looks.some((l) => l.as === as);
   const used: [string, boolean, Record<string, string>][] = [
@@ -162,7 +157,7 @@ function presenceRules(doc: Component): string[] {
   ];
   return [
     ...used.flatMap(([word, there, style]) =>
-      there ? [`[data-as~="${word}"] {\n${lines(Object.entries(style))}\n}`] : [],
+      there ? [`[data-as~="${word}"]${weights.most} {\n${lines(Object.entries(style))}\n}`] : [],
     ),
     "[hidden] {\n  display: none !important;\n}",
   ];

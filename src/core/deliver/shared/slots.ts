@@ -1,7 +1,7 @@
 /** Places in a component's markup that its user fills: parts with `data-slot`, which names them; without a name it is the usual one. */
 import { allParts, type Component, type Problem } from "../../model";
 import type { Program } from "../../program";
-import { looksIn } from "../page/style";
+import { looksIn } from "../page/own-style";
 
 export const SLOT = "data-slot";
 

@@ -58,6 +58,10 @@ export function complete(kind: CellKind, text: string, at: number, names: Names)
       options: [
         ...all("look", lookWords),
         ...all("text", ['"']),
+        ...all(
+          "class",
+          (names.classes ?? []).map((c) => `.${c}`),
+        ),
         ...all("motion", ["transition: "]),
         ...all(
           "property",

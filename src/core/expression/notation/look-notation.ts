@@ -1,6 +1,6 @@
 /**
- * Look cells as text: a word for how the part is, then flags, a text in quotes, attributes as in HTML and declarations
- * as in CSS, separated by `;` — `shown; inert; "Close"; aria-expanded="true"; opacity: 0.42; transition: opacity 240ms`.
+ * Look cells as text: a word for how the part is, then flags, a text in quotes, attributes as in HTML, classes after a dot
+ * and declarations as in CSS, separated by `;` — `shown; inert; "Close"; aria-expanded="true"; opacity: 0.42; transition: opacity 240ms`.
  * A condition in square brackets opens a further look that holds only with it: `shown; [n == 0] disabled; "None left"`.
  */
 
@@ -8,6 +8,7 @@ import { parseTransition, printTransition } from "../../measure";
 import {
   type ConditionalLook,
   type FocusRule,
+  isClassName,
   type Look,
   type Motion,
   own,
@@ -49,6 +50,7 @@ export function printLook(look: Look): string {
   for (const [name, value] of Object.entries(look.attributes ?? {})) {
     out.push(value === null ? `no ${name}` : `${name}=${quote(value)}`);
   }
+  for (const [name, on] of Object.entries(look.classes ?? {})) out.push(on ? `.${name}` : `no .${name}`);
   for (const [property, value] of Object.entries(look.css ?? {})) out.push(`${property}: ${value}`);
   if (look.motion) out.push(`transition: ${printTransition(look.motion) || "none"}`);
   for (const { when, ...more } of look.and ?? []) out.push(`[${when}] ${printLook(more)}`);
@@ -117,6 +119,7 @@ function readPiece(text: string, piece: Piece, look: Look, names: Names, support
     look.text = value.text;
     return null;
   }
+  if (/^(no )?\./.test(word)) return readClass(piece, word, look);
   const attribute = /^([A-Za-z_][\w:.-]*)\s*=\s*/.exec(piece.text);
   if (attribute) return readAttribute(text, piece, attribute, look, names);
   const gone = /^no ([A-Za-z_][\w:.-]*)$/.exec(word);
@@ -127,9 +130,19 @@ function readPiece(text: string, piece: Piece, look: Look, names: Names, support
   const colon = piece.text.indexOf(":");
   if (colon > 0) return readDeclaration(text, piece, colon, look, names, supports);
   return fault(
-    `not a word for a look; words: ${lookWords.join(", ")} — or a text in quotes, name="…", property: value`,
+    `not a word for a look; words: ${lookWords.join(", ")} — or a text in quotes, .class, name="…", property: value`,
     piece,
   );
+}
+
+/** `.open` gives the part a class, `no .open` takes it away. */
+function readClass(piece: Piece, word: string, look: Look) {
+  const on = !word.startsWith("no ");
+  const name = word.slice(on ? 1 : 4);
+  if (!isClassName(name)) return fault("a class follows the dot, such as .open; one class at a time", piece);
+  if (own(look.classes, name) !== undefined) return fault(`.${name} is said twice in this cell`, piece);
+  look.classes = { ...look.classes, [name]: on };
+  return null;
 }
 
 function readAttribute(text: string, piece: Piece, found: RegExpExecArray, look: Look, names: Names) {

@@ -12,7 +12,8 @@ import { datumSchema, initialSchema, requestSchema, stateSchema, tokenSchema } f
 import { trialSchema } from "./trial";
 
 export const FORMAT = "lively-state/component";
-export const VERSION = 1;
+/** Files of version 1 are read on, see upgrade.ts. */
+export const VERSION = 2;
 /** The name under which cells say what holds in every state. It is the root of the state tree. */
 export const ALWAYS = "always";
 
@@ -25,6 +26,7 @@ export interface Part {
   name: string;
   tag: string;
   attributes?: Record<string, string>;
+  /** What its `style` attribute declares: it goes before every rule. */
   css?: Record<string, string>;
   /** Stacking: a higher layer lies on top; inherited by what is inside. */
   layer?: number;
@@ -52,7 +54,7 @@ export const pageSchema = z.strictObject({
   height: z.int().min(200).max(4000),
   /** The page from top to bottom; together they give it its height and so its scroll range. */
   blocks: z.array(z.strictObject({ name, height: length })).optional(),
-  /** Style rules that belong to no single part (body, pseudo-classes, media). */
+  /** The style sheet as its author wrote it: rules, in their order. */
   css: z.string().optional(),
   lang: z.string().optional(),
 });

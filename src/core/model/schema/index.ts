@@ -6,6 +6,7 @@ export * from "./look";
 export {
   durationPattern,
   eventNameRule,
+  isClassName,
   isEventDescriptor,
   isEventName,
   isName,

@@ -1,6 +1,6 @@
 /** How a part is in a state, and where the focus goes. */
 import { z } from "zod";
-import { name, time } from "./names";
+import { className, name, time } from "./names";
 
 /** The six ways a part can be, from fully there to not in the document. */
 export const presences = ["shown", "transparent", "hidden", "not displayed", "absent", "moved out"] as const;
@@ -23,6 +23,8 @@ const lookBase = z.strictObject({
   text: z.string().optional(),
   /** null takes the attribute away. */
   attributes: z.record(z.string(), z.string().nullable()).optional(),
+  /** Class → whether the part has it; rules of the page may wait for it. */
+  classes: z.record(className, z.boolean()).optional(),
   css: z.record(z.string(), z.string()).optional(),
   /** Property → how it moves when this look takes over (CSS Transitions: the after-change style rules). */
   motion: z.record(z.string(), motionSchema).optional(),

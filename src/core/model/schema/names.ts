@@ -16,6 +16,11 @@ export const stateNameRule = "a letter or _, then letters, digits, _, - or .";
 export const stateName = z.string().regex(statePattern, `a state's name: ${stateNameRule}`).max(80);
 export const isStateName = (text: string): boolean => text.length <= 80 && statePattern.test(text);
 
+/** A class, one token of the attribute (HTML §3.2.6.1); marks that cells are divided by cannot stand in it. */
+const classPattern = /^(?!__proto__$)[^\s;·"'`<>\\]+$/u;
+export const className = z.string().regex(classPattern, "a class without spaces, quotes, ; or <").max(120);
+export const isClassName = (text: string): boolean => text.length <= 120 && classPattern.test(text);
+
 /** An event's name: tokens with dots between them (SCXML §3.12.1). */
 const eventPattern = /^[\p{L}\p{N}_:-]+(\.[\p{L}\p{N}_:-]+)*$/u;
 export const eventNameRule = "words of letters, digits, _ and -, with dots between them";

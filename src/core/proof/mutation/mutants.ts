@@ -33,6 +33,7 @@ export const operators = [
   "text not swapped",
   "attribute not swapped",
   "style dropped",
+  "class not switched",
   "condition on a look dropped",
   "motion dropped",
   "motion doubled",
@@ -160,6 +161,11 @@ function* inLooks(doc: Component): Generator<Mutant> {
         yield put("attribute not swapped", `did not change its ${name}`, {
           ...look,
           attributes: without(attributes, name),
+        });
+      for (const name of Object.keys(look.classes ?? {}))
+        yield put("class not switched", `kept its class ${name} as it was`, {
+          ...look,
+          classes: without(look.classes ?? {}, name),
         });
       for (const name of Object.keys(css))
         yield put("style dropped", `had no ${name} of its own`, { ...look, css: without(css, name) });

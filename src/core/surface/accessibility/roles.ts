@@ -1,6 +1,6 @@
 /** Roles, attributes, texts, and accessible names by Accessible Name and Description Computation 1.2. */
 import type { Part } from "../../model";
-import { DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
+import { classesWith, DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
 import { envOf, type Moment } from "../moment";
 import { implicitRole, isUnnamed } from "./implicit-role";
@@ -37,6 +37,12 @@ function asLooked(program: Program, moment: Moment, part: PartIndex): Part {
 export function attributeOf(program: Program, moment: Moment, part: PartIndex, name: string): string | null {
   const look = looksAt(program, moment.pose)[part];
   if (name === "aria-hidden" && !look.exposed) return "true";
+  if (name === "class" && look.classes.size) {
+    const written = program.parts[part].attributes.find(([key]) => key === "class")?.[1] ?? null;
+    const said = look.attributes.get("class");
+    const base = said === undefined ? written : said;
+    return classesWith(base?.run(envOf(program, moment)) ?? "", look.classes) || null;
+  }
   const said = look.attributes.get(name);
   if (said !== undefined) return said === null ? null : said.run(envOf(program, moment));
   const base = program.parts[part].attributes.find(([key]) => key === name);

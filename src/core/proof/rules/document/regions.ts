@@ -5,9 +5,10 @@ import type { Collector } from "../../findings/collector";
 /** What a look decides, each thing with what it decides for it. */
 function said(look: Look): Map<string, string> {
   const out = new Map<string, string>();
-  const { css, attributes, motion: _motion, and, ...plain } = look;
+  const { css, attributes, classes, motion: _motion, and, ...plain } = look;
   for (const [key, value] of Object.entries(plain)) out.set(key === "as" ? "how it is there" : key, String(value));
   for (const [name, value] of Object.entries(attributes ?? {})) out.set(name, String(value));
+  for (const [name, on] of Object.entries(classes ?? {})) out.set(`.${name}`, String(on));
   for (const [property, value] of Object.entries(css ?? {})) out.set(property, value);
   for (const more of and ?? [])
     for (const [key, value] of said(more)) if (key !== "when") out.set(key, `${value} under a condition`);

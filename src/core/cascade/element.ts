@@ -1,0 +1,189 @@
+/** The tree that selectors look at: a page at one instant, without a DOM. */
+import { compile, type Options } from "css-select";
+
+export interface StyledElement {
+  /** In lower case for HTML, as written for SVG. */
+  tag: string;
+  attributes: Readonly<Record<string, string>>;
+  parent: StyledElement | null;
+  children: (StyledElement | string)[];
+}
+type Node = StyledElement | string;
+
+/** What a person does to elements just now (Selectors 4 §9): pseudo-class without its colon → elements it holds for. */
+export type Doing = ReadonlyMap<string, ReadonlySet<StyledElement>>;
+export const NOTHING_DONE: Doing = new Map();
+
+/** Pseudo-classes that depend on what a person does, not on the markup. */
+export const doingNames: ReadonlySet<string> = new Set([
+  "hover",
+  "active",
+  "focus",
+  "focus-visible",
+  "focus-within",
+  "target",
+]);
+
+const isElement = (node: Node): node is StyledElement => typeof node !== "string";
+
+/** Pseudo-classes are compiled with the selector, and asked about the page that is looked at then. */
+let doing: Doing = NOTHING_DONE;
+export function whileDoing<T>(now: Doing, ask: () => T): T {
+  const before = doing;
+  doing = now;
+  try {
+    return ask();
+  } finally {
+    doing = before;
+  }
+}
+
+const attribute = (e: StyledElement, name: string): string | undefined =>
+  Object.hasOwn(e.attributes, name) ? e.attributes[name] : undefined;
+const has = (e: StyledElement, name: string): boolean => Object.hasOwn(e.attributes, name);
+const fields = new Set(["input", "select", "textarea"]);
+const disableable = new Set(["button", "fieldset", "optgroup", "option", ...fields]);
+
+/** A fieldset that is off takes what is in it along, but for its legend (HTML §4.10.19.5). */
+function isOff(e: StyledElement): boolean {
+  if (!disableable.has(e.tag)) return false;
+  if (has(e, "disabled")) return true;
+  let inner: StyledElement = e;
+  for (let up = e.parent; up; inner = up, up = up.parent)
+    if (up.tag === "fieldset" && has(up, "disabled") && inner.tag !== "legend") return true;
+  return false;
+}
+
+const writable = (e: StyledElement): boolean => {
+  if (!["input", "textarea"].includes(e.tag))
+    return has(e, "contenteditable") && attribute(e, "contenteditable") !== "false";
+  const type = attribute(e, "type") ?? "text";
+  const takesText =
+    e.tag === "textarea" || !/^(checkbox|radio|button|submit|reset|range|color|file|image|hidden)$/.test(type);
+  return takesText && !has(e, "readonly") && !isOff(e);
+};
+const isShownEmpty = (e: StyledElement): boolean =>
+  ["input", "textarea"].includes(e.tag) &&
+  has(e, "placeholder") &&
+  (e.tag === "input" ? !attribute(e, "value") : !e.children.join(""));
+const opened = new Set(["details", "dialog"]);
+
+/** `2n + 1 of .a` (Selectors 4 §13.3): its place among the siblings that match. */
+function nth(e: StyledElement, value: string | null | undefined, last: boolean): boolean {
+  const [, formula, of] = /^([^o]*?(?:odd)?[^o]*?)(?:\sof\b\s*(.*))?$/s.exec(value?.trim() ?? "") ?? [];
+  const step = stepOf(formula ?? "");
+  if (!step) return false;
+  const list = (e.parent?.children ?? [e]).filter(isElement);
+  const counted = of ? list.filter((s) => among(of)(s)) : list;
+  const at = counted.indexOf(e);
+  if (at < 0) return false;
+  const n = (last ? counted.length - at : at + 1) - step.b;
+  return step.a === 0 ? n === 0 : n % step.a === 0 && n / step.a >= 0;
+}
+const lists = new Map<string, (e: StyledElement) => boolean>();
+/** @param selectors a list, with names of pseudo-classes as they are compiled here */
+export function among(selectors: string): (e: StyledElement) => boolean {
+  let test = lists.get(selectors);
+  if (!test) {
+    test = compile<Node, StyledElement>(ownNames(selectors), selectOptions);
+    lists.set(selectors, test);
+  }
+  return test;
+}
+/** `:has` takes relative selectors (Selectors 4 §4.5), which css-select reads from descendants and children only. */
+const ownNames = (selectors: string): string => selectors.replace(/:has\(/gi, ":has-relative(");
+
+let anchor: StyledElement | null = null;
+function hasRelative(e: StyledElement, value: string | null | undefined): boolean {
+  const before = anchor;
+  anchor = e;
+  try {
+    return splitList(value ?? "").some((relative) => {
+      const sibling = /^[+~]/.test(relative);
+      const test = among(`:anchor-here ${relative}`);
+      const siblings = (e.parent?.children ?? []).filter(isElement);
+      const roots = sibling ? siblings.slice(siblings.indexOf(e) + 1) : e.children.filter(isElement);
+      const any = (n: StyledElement): boolean => test(n) || n.children.some((c) => isElement(c) && any(c));
+      return roots.some(any);
+    });
+  } finally {
+    anchor = before;
+  }
+}
+function splitList(text: string): string[] {
+  const out = [""];
+  let depth = 0;
+  for (const c of text) {
+    if (c === "(" || c === "[") depth++;
+    if (c === ")" || c === "]") depth--;
+    if (c === "," && depth === 0) out.push("");
+    else out[out.length - 1] += c;
+  }
+  return out.map((s) => s.trim());
+}
+/** An+B (CSS Syntax 3 §6). */
+function stepOf(text: string): { a: number; b: number } | null {
+  const t = text.toLowerCase().replace(/\s+/g, "");
+  if (t === "odd") return { a: 2, b: 1 };
+  if (t === "even") return { a: 2, b: 0 };
+  const found = /^(?:([+-]?\d*)n)?([+-]?\d+)?$/.exec(t);
+  if (!found || t === "") return null;
+  const a =
+    found[1] === undefined ? 0 : found[1] === "" || found[1] === "+" ? 1 : found[1] === "-" ? -1 : Number(found[1]);
+  return { a, b: Number(found[2] ?? 0) };
+}
+
+const pseudos: Record<string, string | ((e: StyledElement, value?: string | null) => boolean)> = {
+  ...Object.fromEntries([...doingNames].map((name) => [name, (e: StyledElement) => doing.get(name)?.has(e) ?? false])),
+  "has-relative": hasRelative,
+  "anchor-here": (e) => e === anchor,
+  "nth-child": (e, value) => nth(e, value, false),
+  "nth-last-child": (e, value) => nth(e, value, true),
+  root: (e) => e.parent === null,
+  scope: (e) => e.parent === null,
+  link: (e) => (e.tag === "a" || e.tag === "area") && has(e, "href"),
+  "any-link": (e) => (e.tag === "a" || e.tag === "area") && has(e, "href"),
+  visited: () => false,
+  disabled: isOff,
+  enabled: (e) => disableable.has(e.tag) && !isOff(e),
+  checked: (e) =>
+    (e.tag === "input" && /^(checkbox|radio)$/i.test(attribute(e, "type") ?? "") && has(e, "checked")) ||
+    (e.tag === "option" && has(e, "selected")),
+  indeterminate: (e) => e.tag === "progress" && !has(e, "value"),
+  required: (e) => fields.has(e.tag) && has(e, "required"),
+  optional: (e) => fields.has(e.tag) && !has(e, "required"),
+  "read-write": writable,
+  "read-only": (e) => !writable(e),
+  "placeholder-shown": isShownEmpty,
+  open: (e) => opened.has(e.tag) && has(e, "open"),
+  modal: () => false,
+  "popover-open": () => false,
+  defined: (e) => !e.tag.includes("-"),
+  fullscreen: () => false,
+  playing: () => false,
+  autofill: () => false,
+};
+
+/** Pseudo-classes with an argument or of the tree's shape, which css-select knows itself. */
+const shapes =
+  "is where not has nth-child nth-last-child nth-of-type nth-last-of-type first-child last-child only-child first-of-type last-of-type only-of-type empty".split(
+    " ",
+  );
+/** What can be said after a single colon. A selector with another name matches nothing, as in a browser. */
+export const pseudoClasses: ReadonlySet<string> = new Set([...Object.keys(pseudos), ...shapes]);
+
+const selectOptions: Options<Node, StyledElement> = {
+  pseudos,
+  cacheResults: false,
+  adapter: {
+    isTag: isElement,
+    getAttributeValue: attribute,
+    hasAttrib: has,
+    getChildren: (n) => (isElement(n) ? n.children : []),
+    getName: (e) => e.tag,
+    getParent: (e) => e.parent,
+    getSiblings: (n) => (isElement(n) ? (n.parent?.children ?? [n]) : [n]),
+    getText: (n) => (isElement(n) ? n.children.map((c) => (isElement(c) ? "" : c)).join("") : n),
+    removeSubsets: (nodes) => nodes,
+  },
+};

@@ -1,0 +1,97 @@
+/** One selector: how much it weighs, where to look for what it matches, and whether an element does. */
+import * as cssTree from "css-tree";
+import { among, doingNames, pseudoClasses, type StyledElement } from "./element";
+
+/** Selectors 4 §17: ids, then classes, attributes and pseudo-classes, then types. */
+export type Specificity = readonly [ids: number, classes: number, types: number];
+
+export interface StyleSelector {
+  text: string;
+  specificity: Specificity;
+  /** `#id`, `.class` or a tag that what it matches must have; null where it can be anything. */
+  key: string | null;
+  /** What a person does that it asks about. */
+  doing: readonly string[];
+  matches(e: StyledElement): boolean;
+}
+
+export const heavier = (a: Specificity, b: Specificity): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
+
+const add = (a: Specificity, b: Specificity): Specificity => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
+const most = (list: readonly Specificity[]): Specificity =>
+  list.reduce((a, b) => (heavier(a, b) >= 0 ? a : b), [0, 0, 0]);
+
+const selectorsIn = (children: cssTree.List<cssTree.CssNode> | null): Specificity[] =>
+  (children?.toArray() ?? []).flatMap((n): Specificity[] =>
+    n.type === "SelectorList"
+      ? n.children.toArray().map(weigh)
+      : n.type === "Selector"
+        ? [weigh(n)]
+        : n.type === "Nth" && n.selector
+          ? [most(selectorsIn(n.selector.type === "SelectorList" ? n.selector.children : null))]
+          : [],
+  );
+
+export function weigh(selector: cssTree.CssNode): Specificity {
+  if (selector.type !== "Selector") return [0, 0, 0];
+  let out: Specificity = [0, 0, 0];
+  selector.children.forEach((n) => {
+    if (n.type === "IdSelector") out = add(out, [1, 0, 0]);
+    else if (n.type === "ClassSelector" || n.type === "AttributeSelector") out = add(out, [0, 1, 0]);
+    else if (n.type === "TypeSelector") out = add(out, [0, 0, /(^|\|)\*$/.test(n.name) ? 0 : 1]);
+    else if (n.type === "PseudoElementSelector") out = add(out, [0, 0, 1]);
+    else if (n.type === "PseudoClassSelector") {
+      const name = n.name.toLowerCase();
+      if (name === "where") return;
+      const inside = most(selectorsIn(n.children));
+      if (name === "is" || name === "not" || name === "has") out = add(out, inside);
+      else out = add(add(out, [0, 1, 0]), name.startsWith("nth-") ? inside : [0, 0, 0]);
+    }
+  });
+  return out;
+}
+
+function keyOf({ children }: cssTree.Selector): string | null {
+  let key: string | null = null;
+  children.forEach((n) => {
+    if (n.type === "Combinator") key = null;
+    else if (n.type === "IdSelector") key = `#${cssTree.ident.decode(n.name)}`;
+    else if (n.type === "ClassSelector" && !key?.startsWith("#")) key = `.${cssTree.ident.decode(n.name)}`;
+    else if (n.type === "TypeSelector" && key === null && !/[*|]/.test(n.name))
+      key = cssTree.ident.decode(n.name).toLowerCase();
+  });
+  return key;
+}
+
+/** Old single-colon pseudo-elements (CSS 2 §5.12). */
+const oldElements = new Set(["before", "after", "first-line", "first-letter"]);
+
+/**
+ * @returns null for one that no element matches here: it names a pseudo-element
+ * @throws with what is wrong with it; a browser then drops the whole rule
+ */
+export function readSelector(node: cssTree.Selector): StyleSelector | null {
+  const text = cssTree.generate(node);
+  const doing = new Set<string>();
+  let element = false;
+  let wrong: string | null = null;
+  cssTree.walk(node, (n) => {
+    if (n.type === "PseudoElementSelector") element = true;
+    if (n.type === "Raw") wrong ??= n.value;
+    if (n.type !== "PseudoClassSelector") return;
+    const name = n.name.toLowerCase();
+    if (oldElements.has(name)) element = true;
+    else if (doingNames.has(name)) doing.add(name);
+    else if (!pseudoClasses.has(name) && !name.startsWith("-")) wrong ??= `:${n.name}`;
+  });
+  let after = false;
+  node.children.forEach((n) => {
+    // Nothing lies in what is no element (Selectors 4 §3.6.4).
+    if (after && n.type !== "PseudoClassSelector" && n.type !== "PseudoElementSelector") wrong ??= cssTree.generate(n);
+    after ||= n.type === "PseudoElementSelector";
+  });
+  if (wrong !== null) throw new Error(`“${wrong}” is no selector that is known`);
+  if (element || /:-/.test(text)) return null;
+  const test = among(text);
+  return { text, specificity: weigh(node), key: keyOf(node), doing: [...doing], matches: (e) => test(e) };
+}

@@ -1,0 +1,316 @@
+/** A style sheet as its author wrote it, read into rules: CSS Syntax 3, CSS Nesting 1, layers of CSS Cascading 5. */
+import * as cssTree from "css-tree";
+import { applies, type Medium, supported, takes } from "./conditions";
+import { readSelector, type StyleSelector } from "./selector";
+
+export interface Declaration {
+  property: string;
+  value: string;
+  important: boolean;
+}
+export interface StyleRule {
+  /** Where it stands among the rules of the sheet. */
+  order: number;
+  /** Line of the sheet, from 1. */
+  line: number;
+  /** Its selectors as written. */
+  text: string;
+  selectors: readonly StyleSelector[];
+  declarations: readonly Declaration[];
+  /** Which of the sheet's media conditions must hold. */
+  media: readonly number[];
+  /** A later layer wins; what stands in none is the last (CSS Cascading 5 §6.4). */
+  layer: number;
+}
+export interface Keyframe {
+  /** 0 to 1 */
+  at: number;
+  declarations: readonly Declaration[];
+  /** The timing function until the next one. */
+  easing: string | null;
+}
+/** What a browser would pass over, or what is not counted here. */
+export interface SheetRemark {
+  line: number;
+  text: string;
+}
+export interface Sheet {
+  rules: readonly StyleRule[];
+  media: readonly { text: string; holds(medium: Medium): boolean }[];
+  keyframes: ReadonlyMap<string, readonly Keyframe[]>;
+  /** Attributes that selectors ask about, `class` and `id` among them. */
+  attributes: ReadonlySet<string>;
+  /** Classes that selectors name. */
+  classes: ReadonlySet<string>;
+  /** Properties that are declared. */
+  properties: ReadonlySet<string>;
+  remarks: readonly SheetRemark[];
+}
+
+const known = new Map<string, Sheet>();
+/** @param text the sheet; what is wrong in it is passed over as a browser does, and stands in `remarks` */
+export function readSheet(text: string): Sheet {
+  let sheet = known.get(text);
+  if (!sheet) {
+    sheet = new Reader().read(text);
+    if (known.size > 200) known.clear();
+    known.set(text, sheet);
+  }
+  return sheet;
+}
+
+interface Around {
+  media: readonly number[];
+  layer: string;
+  /** What `&` stands for; null outside of rules. */
+  parent: string | null;
+}
+/** Properties that facts speak of: there a value that a browser drops must be dropped. */
+const checked =
+  /^(display|visibility|opacity|pointer-events|position|z-index|transform|translate|scale|rotate|transition|transition-.+|animation|animation-.+|content-visibility)$/;
+
+class Reader {
+  private readonly rules: (Omit<StyleRule, "layer"> & { layerName: string })[] = [];
+  private readonly media: { text: string; holds(medium: Medium): boolean }[] = [];
+  private readonly keyframes = new Map<string, Keyframe[]>();
+  private readonly layers: string[] = [];
+  private readonly remarks: SheetRemark[] = [];
+  private readonly attributes = new Set<string>();
+  private readonly classes = new Set<string>();
+  private readonly properties = new Set<string>();
+  private unnamed = 0;
+  private line = 1;
+  private source = "";
+
+  read(text: string): Sheet {
+    this.source = text;
+    const options = {
+      positions: true,
+      onParseError: (e: { line: number; message: string }) => this.remark(`not understood: ${e.message}`, e.line),
+    };
+    const tree = cssTree.parse(text, options) as cssTree.StyleSheet;
+    this.list(tree.children, { media: [], layer: "", parent: null });
+    const rank = ranks(this.layers);
+    return {
+      rules: this.rules.map(({ layerName, ...rule }) => ({ ...rule, layer: rank.get(layerName) ?? rank.size })),
+      media: this.media,
+      keyframes: this.keyframes,
+      attributes: this.attributes,
+      classes: this.classes,
+      properties: this.properties,
+      remarks: this.remarks,
+    };
+  }
+
+  private remark(text: string, line = this.line): void {
+    if (this.remarks.length < 100) this.remarks.push({ line, text });
+  }
+
+  private list(nodes: cssTree.List<cssTree.CssNode>, around: Around): void {
+    nodes.forEach((node) => {
+      if (node.loc) this.line = node.loc.start.line;
+      if (node.type === "Rule") this.rule(node, around);
+      else if (node.type === "Atrule") this.atrule(node, around);
+      else if (node.type === "Raw" && node.value.trim()) this.raw(node.value, around);
+    });
+  }
+
+  /** Nested rules that do not begin with a sign come unread. */
+  private raw(text: string, around: Around): void {
+    if (around.parent === null || !text.includes("{")) return;
+    const { source, line } = this;
+    this.source = text;
+    this.list((cssTree.parse(text, { positions: true }) as cssTree.StyleSheet).children, around);
+    this.source = source;
+    this.line = line;
+  }
+
+  /** A value in its author's words. */
+  private written(node: cssTree.CssNode): string {
+    const text = node.loc ? this.source.slice(node.loc.start.offset, node.loc.end.offset) : cssTree.generate(node);
+    return text
+      .replace(/\/\*[\s\S]*?\*\//g, " ")
+      .replace(/\s+/g, " ")
+      .trim();
+  }
+
+  private atrule(node: cssTree.Atrule, around: Around): void {
+    const name = node.name.toLowerCase();
+    const inside = (more: Partial<Around>): void => {
+      if (!node.block) return;
+      if (around.parent === null) this.list(node.block.children, { ...around, ...more });
+      else this.block(node.block, around.parent, { ...around, ...more });
+    };
+    if (name === "media") {
+      const { prelude } = node;
+      const text = prelude ? cssTree.generate(prelude) : "all";
+      let index = this.media.findIndex((m) => m.text === text);
+      if (index < 0) index = this.media.push({ text, holds: (medium) => applies(prelude, medium) }) - 1;
+      inside({ media: [...around.media, index] });
+    } else if (name === "supports") {
+      if (supported(node.prelude)) inside({});
+    } else if (name === "layer") this.layer(node, around, inside);
+    else if (/^(-webkit-)?keyframes$/.test(name)) this.frames(node);
+    else if (!/^(charset|font-face|property|counter-style|page|namespace|import|view-transition)$/.test(name))
+      this.remark(`@${node.name} is kept, and not counted with here`);
+  }
+
+  private layer(node: cssTree.Atrule, around: Around, inside: (more: Partial<Around>) => void): void {
+    const names = node.prelude ? cssTree.generate(node.prelude).split(",") : [`#${this.unnamed++}`];
+    const full = names.map((n) => (around.layer ? `${around.layer}.${n.trim()}` : n.trim()));
+    for (const one of full) {
+      const steps = one.split(".");
+      for (let i = 1; i <= steps.length; i++) {
+        const name = steps.slice(0, i).join(".");
+        if (!this.layers.includes(name)) this.layers.push(name);
+      }
+    }
+    inside({ layer: full[0] });
+  }
+
+  private frames(node: cssTree.Atrule): void {
+    const name = node.prelude ? cssTree.generate(node.prelude).replace(/^["']|["']$/g, "") : "";
+    const frames: Keyframe[] = [];
+    node.block?.children.forEach((rule) => {
+      if (rule.type !== "Rule") return;
+      const declarations = this.declarations(rule.block, false).filter((d) => !d.important);
+      const easing = declarations.find((d) => d.property === "animation-timing-function")?.value ?? null;
+      for (const word of cssTree.generate(rule.prelude).split(",")) {
+        const at = word === "from" ? 0 : word === "to" ? 1 : Number.parseFloat(word) / 100;
+        if (at >= 0 && at <= 1) frames.push({ at, declarations, easing });
+      }
+    });
+    this.keyframes.set(
+      name,
+      frames.sort((a, b) => a.at - b.at),
+    );
+  }
+
+  private rule(node: cssTree.Rule, around: Around): void {
+    if (node.prelude.type !== "SelectorList") {
+      this.remark(`not understood: ${cssTree.generate(node.prelude).slice(0, 60)}`);
+      return;
+    }
+    const text = nested(node.prelude, around.parent);
+    this.block(node.block, text, around);
+  }
+
+  /** A rule's declarations and what is nested in it. */
+  private block(block: cssTree.Block, selectors: string, around: Around): void {
+    const { line } = this;
+    const read = this.selectors(selectors);
+    // A rule that is dropped takes what is nested in it along.
+    if (!read) return;
+    const declarations = this.declarations(block, true);
+    if (declarations.length) {
+      this.rules.push({
+        order: this.rules.length,
+        line,
+        text: selectors.replaceAll(",", ", "),
+        selectors: read,
+        declarations,
+        media: around.media,
+        layerName: around.layer,
+      });
+    }
+    this.list(block.children, { ...around, parent: elementsOf(selectors) });
+  }
+
+  /** Null where one of them is wrong: a list is not forgiving (Selectors 4 §4.1). */
+  private selectors(text: string): StyleSelector[] | null {
+    try {
+      const list = cssTree.parse(text, { context: "selectorList" }) as cssTree.SelectorList;
+      const out = list.children.toArray().flatMap((s) => {
+        const read = s.type === "Selector" ? readSelector(s) : null;
+        return read ? [read] : [];
+      });
+      cssTree.walk(list, (n) => {
+        if (n.type === "ClassSelector") this.classes.add(cssTree.ident.decode(n.name));
+        if (n.type === "ClassSelector") this.attributes.add("class");
+        if (n.type === "IdSelector") this.attributes.add("id");
+        if (n.type === "AttributeSelector") this.attributes.add(n.name.name.toLowerCase());
+        if (n.type === "PseudoClassSelector")
+          for (const a of behind[n.name.toLowerCase()] ?? []) this.attributes.add(a);
+      });
+      return out;
+    } catch (error) {
+      this.remark(`a browser drops “${text.slice(0, 60)}”: ${(error as Error).message}`);
+      return null;
+    }
+  }
+
+  private declarations(block: cssTree.Block, noting: boolean): Declaration[] {
+    const out: Declaration[] = [];
+    block.children.forEach((n) => {
+      if (n.type !== "Declaration") return;
+      const property = n.property.startsWith("--") ? n.property : n.property.toLowerCase();
+      const value = this.written(n.value);
+      if (checked.test(property) && !takes(property, n.value)) {
+        this.remark(`a browser drops “${property}: ${value.slice(0, 40)}”`, n.loc?.start.line ?? this.line);
+        return;
+      }
+      if (noting) this.properties.add(property);
+      out.push({ property, value, important: n.important !== false });
+    });
+    return out;
+  }
+}
+
+/** Attributes that decide about a pseudo-class. */
+const behind: Record<string, readonly string[]> = {
+  disabled: ["disabled"],
+  enabled: ["disabled"],
+  checked: ["checked", "selected"],
+  required: ["required"],
+  optional: ["required"],
+  "read-only": ["readonly", "disabled"],
+  "read-write": ["readonly", "disabled"],
+  open: ["open"],
+  link: ["href"],
+  "any-link": ["href"],
+};
+
+/** What `&` stands for is elements: what comes after `::` is none (CSS Nesting 1 §3.1). */
+function elementsOf(selectors: string): string {
+  if (!/::|:(before|after|first-l)/.test(selectors)) return selectors;
+  const list = cssTree.parse(selectors, { context: "selectorList" }) as cssTree.SelectorList;
+  const kept = list.children.toArray().filter((s) => {
+    let element = false;
+    cssTree.walk(s, (n) => {
+      element ||= n.type === "PseudoElementSelector";
+    });
+    return !element;
+  });
+  return kept.map((s) => cssTree.generate(s)).join(",") || ":not(*)";
+}
+
+/** A nested rule's selectors with what `&` stands for (CSS Nesting 1 §3). */
+function nested(list: cssTree.SelectorList, parent: string | null): string {
+  return list.children
+    .toArray()
+    .map((selector) => {
+      const text = cssTree.generate(selector);
+      if (parent === null) return text;
+      const around = `:is(${parent})`;
+      let says = false;
+      cssTree.walk(selector, (n) => {
+        if (n.type === "NestingSelector") says = true;
+      });
+      if (says) return text.replaceAll("&", around);
+      return /^[>+~]/.test(text) ? around + text : `${around} ${text}`;
+    })
+    .join(",");
+}
+
+/** Layers in the order in which they win: as first named; inside a layer its own rules come after its sub-layers. */
+function ranks(names: readonly string[]): Map<string, number> {
+  const out = new Map<string, number>();
+  const visit = (parent: string): void => {
+    const depth = parent ? parent.split(".").length : 0;
+    for (const name of names)
+      if (name.split(".").length === depth + 1 && (parent === "" || name.startsWith(`${parent}.`))) visit(name);
+    if (parent) out.set(parent, out.size);
+  };
+  visit("");
+  return out;
+}

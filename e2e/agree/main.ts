@@ -39,6 +39,7 @@ function sheet(doc: Component): string {
       .join(" ")}`,
   );
   if (doc.page.blocks) lines.push("with blocks");
+  for (const rule of doc.page.css?.split("\n") ?? []) lines.push(rule);
   for (const row of doc.looks)
     for (const [s, l] of Object.entries(row.in)) lines.push(`look ${row.part} in ${s}: ${printLook(l)}`);
   for (const [s, f] of Object.entries(doc.focus)) lines.push(`focus in ${s}: ${printFocusRule(f)}`);

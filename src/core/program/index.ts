@@ -1,8 +1,19 @@
 /** The document prepared for running. */
 export * from "./compile";
 export * from "./configuration";
-export { withFlags } from "./flags";
+
 export { inheritNumbers } from "./inherit";
-export { hasConditions, looksAt, type Pose, type PoseIndex, poseAt, poseOf, type Saying, sayingsOf } from "./looks";
+export {
+  classesWith,
+  hasConditions,
+  looksAt,
+  type Pose,
+  type PoseIndex,
+  poseAt,
+  poseOf,
+  type Saying,
+  sayingsOf,
+  sheetOf,
+  withFlags,
+} from "./looks";
 export * from "./program";
-export { classesWith, sheetOf } from "./styled";

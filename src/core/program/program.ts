@@ -110,6 +110,8 @@ export interface PartLook {
   visibility: "visible" | "hidden" | null;
   /** Its place in the stack of what is around it; null: none of its own. */
   layer: number | null;
+  /** The opacity of what stands around it in the page and is no part. */
+  around: number;
   /** Which rules won, by property. */
   rules: Cascaded | null;
   motion: Readonly<Record<string, CompiledMotion>>;

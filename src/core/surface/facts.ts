@@ -1,7 +1,7 @@
 /** The core's reader of facts: what is so of a part at a moment of a run. The list itself is model/schema/facts. */
 import { type Expectation, type FactName, factNames, type PartFacts } from "../model";
 import type { PartIndex, Program } from "../program";
-import { DOCUMENT } from "../program";
+import { DOCUMENT, looksAt } from "../program";
 import { attributeOf, nameOf, roleOf, textOf } from "./accessibility/roles";
 import { type Layout, layoutOf } from "./layout";
 import { activeNames, isActive, type Moment } from "./moment";
@@ -14,8 +14,9 @@ export const UNSEEN = 0.01;
 
 /** The part's opacity with that of everything around it, 0 to 1. */
 export function effectiveOpacity(program: Program, moment: Moment, part: PartIndex): number {
-  let opacity = 1;
-  for (const p of program.parts[part].path) opacity *= opacityOf(currentValue(program, moment, p, "opacity"));
+  const { path } = program.parts[part];
+  let opacity = looksAt(program, moment.pose)[path[path.length - 1]].around;
+  for (const p of path) opacity *= opacityOf(currentValue(program, moment, p, "opacity"));
   return opacity;
 }
 

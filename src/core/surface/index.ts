@@ -7,7 +7,19 @@ export * from "./facts";
 export { glideTime } from "./glide";
 export * from "./layout";
 export * from "./moment";
-export * from "./motion";
+export {
+  type Change,
+  changesBetween,
+  currentValue,
+  ended,
+  gone,
+  moveTo,
+  progressAt,
+  restingValue,
+  stillBetween,
+  stillLingering,
+  valueAt,
+} from "./motion";
 export * from "./page";
 export * from "./render";
 export * from "./resting";

@@ -14,6 +14,8 @@ export interface Layout {
   displayed: readonly boolean[];
   /** Displayed, and neither hidden nor moved out of view; opacity is another matter. */
   inSight: readonly boolean[];
+  /** The computed value of `visibility` is not `visible`. */
+  hidden: readonly boolean[];
   /** Itself or what is around it is moved out of view. */
   movedOut: readonly boolean[];
   inert: readonly boolean[];
@@ -49,7 +51,7 @@ const lingeringLayouts = new WeakMap<readonly Lingering[], Layout[]>();
 
 function lingeringLayout(program: Program, moment: Pick<Moment, "pose" | "lingering">): Layout {
   let key = `layout ${moment.pose}`;
-  for (const l of moment.lingering) key += ` ${l.part}=${l.as}`;
+  for (const l of moment.lingering) key += ` ${l.part}=${l.as}${l.of ?? ""}`;
   let found = program.cache.get(key) as Layout | undefined;
   if (!found) {
     found = compute(program, moment);
@@ -75,7 +77,10 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const { parts } = program;
   const looks = looksAt(program, moment.pose);
   const as: Presence[] = looks.map((l) => l.as);
-  for (const l of moment.lingering) as[l.part] = l.as;
+  const moving = new Map<PartIndex, boolean>();
+  for (const l of moment.lingering)
+    if (l.of) moving.set(l.part, l.as === "hidden");
+    else as[l.part] = l.as;
   const n = parts.length;
   const present = new Array<boolean>(n);
   const displayed = new Array<boolean>(n);
@@ -95,7 +100,9 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     present[p] = as[p] !== "absent" && (root || (present[up] && looks[up].text === null));
     displayed[p] = present[p] && as[p] !== "not displayed" && look.rendered && (root || displayed[up]);
     // Visibility is inherited, and what says that it is visible is (CSS Display 3 §4).
-    hidden[p] = as[p] === "hidden" || (look.visibility === null ? !root && hidden[up] : look.visibility === "hidden");
+    hidden[p] =
+      moving.get(p) ??
+      (as[p] === "hidden" || (look.visibility === null ? !root && hidden[up] : look.visibility === "hidden"));
     out[p] = as[p] === "moved out" || (!root && out[up]);
     inSight[p] = displayed[p] && !hidden[p] && !out[p];
     inert[p] = look.inert || (!root && inert[up]);
@@ -113,6 +120,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     present,
     displayed,
     inSight,
+    hidden,
     movedOut: out,
     inert,
     disabled,

@@ -28,6 +28,8 @@ export interface Track {
 export interface Lingering {
   part: PartIndex;
   as: Presence;
+  /** Its visibility alone lingers, until the track of this property has ended: `shown` is visible, `hidden` is not. */
+  of?: string;
 }
 
 export interface Moment {

@@ -2,6 +2,7 @@
 import { animatable, easing } from "../measure";
 import { own } from "../model";
 import { type CompiledMotion, looksAt, type PartIndex, type PartLook, type PoseIndex, type Program } from "../program";
+import { layoutOf } from "./layout";
 import { goalOf, type Lingering, type Moment, type Track, trackEnd } from "./moment";
 import { absoluteCss, computedCss, type PageState } from "./page";
 import { initialValue, mix } from "./values/interpolate";
@@ -38,6 +39,15 @@ export function restingValue(program: Program, look: PartLook, property: string,
   const said = own(look.css, property);
   return said === undefined ? initialValue(property) : absoluteCss(program, computedCss(program, said, page), page);
 }
+
+/** The computed value of `visibility` in a pose at rest. */
+const visibilityIn = (program: Program, pose: PoseIndex, part: PartIndex): string =>
+  layoutOf(program, { pose, lingering: [] }).hidden[part] ? "hidden" : "visible";
+
+/** Stands for the instant at which what becomes visible is not so yet: a motion's very beginning is where it comes from. */
+export const HELD = "visibility, not yet";
+/** The shortest time there is here, ms. */
+const INSTANT = 0.001;
 
 /** The motion in force for a property; where reduced motion is preferred, its alternative. */
 function motionOf(look: PartLook, property: string, page: PageState): CompiledMotion | null {
@@ -78,7 +88,8 @@ function knownAt(program: Program, page: PageState): Known {
 
 /** Where a motion has to go in a look, and how; null where the running one is given up. */
 type Goal = { to: string; goal: number; motion: CompiledMotion } | null;
-function goalIn(program: Program, look: PartLook, part: PartIndex, property: string, page: PageState): Goal {
+function goalIn(program: Program, pose: PoseIndex, part: PartIndex, property: string, page: PageState): Goal {
+  const look = looksAt(program, pose)[part];
   const { goals } = knownAt(program, page);
   let byProperty = goals.get(look);
   if (!byProperty) {
@@ -87,7 +98,8 @@ function goalIn(program: Program, look: PartLook, part: PartIndex, property: str
   }
   let found = own(byProperty, property);
   if (found === undefined) {
-    const to = restingValue(program, look, property, page);
+    const to =
+      property === "visibility" ? visibilityIn(program, pose, part) : restingValue(program, look, property, page);
     const motion = motionOf(look, property, page);
     found = motion && to !== undefined ? { to, goal: goalOf(program, part, property, to), motion } : null;
     byProperty[property] = found;
@@ -101,6 +113,7 @@ function movable(before: PartLook, after: PartLook): Set<string> {
   if (!out.delete("all")) return out;
   for (const property of [...Object.keys(before.css), ...Object.keys(after.css)])
     if (animatable.has(property)) out.add(property);
+  out.add("visibility");
   if (before.as === "transparent" || after.as === "transparent") out.add("opacity");
   return out;
 }
@@ -121,8 +134,9 @@ export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex,
     // What a rule takes out of the page altogether has nothing to move from, and nowhere to move (CSS Transitions 1 §3).
     if (!drawn(before, part) || !drawn(after, part)) return;
     for (const property of movable(before[part], look)) {
-      const a = restingValue(program, before[part], property, page);
-      const b = restingValue(program, look, property, page);
+      const seen = property === "visibility";
+      const a = seen ? visibilityIn(program, from, part) : restingValue(program, before[part], property, page);
+      const b = seen ? visibilityIn(program, to, part) : restingValue(program, look, property, page);
       if (a === undefined || b === undefined || a === b) continue;
       const motion = mix(property, a, b) ? motionOf(look, property, page) : null;
       out.push({ part, property, from: a, to: b, goal: goalOf(program, part, property, b), motion });
@@ -163,13 +177,12 @@ export function moveTo(
   // In the same pose only what has no motion any more, since reduced motion is preferred now, breaks off.
   if (pose === to && !page.reducedMotion) return moment;
   const list = changesBetween(program, pose, to, page);
-  const running = moment.tracks;
+  const running = moment.tracks.filter((t) => t.property !== HELD);
   if (!list.length && !running.length && !moment.lingering.length) return moment;
 
-  const after = looksAt(program, to);
   const tracks: Track[] = [];
   for (const track of running) {
-    const aim = goalIn(program, after[track.part], track.part, track.property, page);
+    const aim = goalIn(program, to, track.part, track.property, page);
     // Without a matching transition in the new style a running one is cancelled (§3).
     if (!aim) continue;
     const { to: target, goal, motion } = aim;
@@ -194,8 +207,25 @@ export function moveTo(
     const next = begun(change, motion, now);
     if (next) tracks.push(next);
   }
-  return { tracks, lingering: lingeringAfter(program, moment, to, tracks) };
+  const held = tracks.flatMap((t) => heldAt(t, moment));
+  const lingering = [...lingeringAfter(program, moment, to, tracks), ...visibilities(tracks, held)];
+  return { tracks: held.length ? [...tracks, ...held] : tracks, lingering };
 }
+
+/** What keeps a part hidden until its motion to `visible` has begun. */
+function heldAt(track: Track, moment: Pick<Moment, "now" | "tracks">): Track[] {
+  if (track.property !== "visibility" || track.from !== "hidden") return [];
+  if (moment.now > track.start + Math.max(0, track.delay)) return [];
+  const known = moment.tracks.find((t) => t.property === HELD && t.part === track.part && t.start === track.start);
+  return [known ?? { ...track, property: HELD, delay: Math.max(0, track.delay), duration: INSTANT, whole: INSTANT }];
+}
+
+const visibilities = (tracks: readonly Track[], held: readonly Track[]): Lingering[] =>
+  tracks.flatMap((t): Lingering[] => {
+    if (t.property !== "visibility") return [];
+    if (held.some((h) => h.part === t.part)) return [{ part: t.part, as: "hidden", of: HELD }];
+    return t.to === "hidden" ? [{ part: t.part, as: "shown", of: "visibility" }] : [];
+  });
 
 function begun(
   { part, property, from, to, goal }: Pick<Track, "part" | "property" | "from" | "to" | "goal">,
@@ -254,23 +284,28 @@ function lingeringAfter(
   const out: Lingering[] = [];
   for (const part of new Set(tracks.map((t) => t.part))) {
     if (!gone(after[part])) continue;
-    const already = moment.lingering.find((l) => l.part === part);
+    const already = moment.lingering.find((l) => l.part === part && !l.of);
     if (already) out.push(already);
     else if (!gone(before[part])) out.push({ part, as: before[part].as });
   }
   return out;
 }
 
+/** What still waits for one of the motions. */
+export const stillLingering = (list: readonly Lingering[], tracks: readonly Track[]): Lingering[] =>
+  list.filter((l) => tracks.some((t) => t.part === l.part && (l.of === undefined || t.property === l.of)));
+
 /** What is left of the motions at `now`: those that have ended are dropped, and what waited for them goes. */
 export function ended(moment: Pick<Moment, "tracks" | "lingering">, now: number): Pick<Moment, "tracks" | "lingering"> {
   const tracks = moment.tracks.filter((t) => trackEnd(t) > now);
   if (tracks.length === moment.tracks.length) return moment;
-  return { tracks, lingering: moment.lingering.filter((l) => tracks.some((t) => t.part === l.part)) };
+  return { tracks, lingering: stillLingering(moment.lingering, tracks) };
 }
 
 /** The value of a property at the moment: moving, or at rest. */
 export function currentValue(program: Program, moment: Moment, part: PartIndex, property: string): string | undefined {
   const track = moment.tracks.find((t) => t.part === part && t.property === property);
+  if (property === "visibility") return layoutOf(program, moment).hidden[part] ? "hidden" : "visible";
   if (track) return valueAt(track, moment.now);
   return restingValue(program, looksAt(program, moment.pose)[part], property, moment.page);
 }

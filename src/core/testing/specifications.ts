@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { type Action, allParts, allStates, type Component, isHistory, type StateNode } from "../model";
 import { box, component, type Sketch } from "./index";
-import { cell, data, event, look, type Names, pick, pieces } from "./vocabulary";
+import { cell, data, event, look, type Names, pick, pieces, rule } from "./vocabulary";
 
 type Shape = { kind: "atomic" | "compound" | "parallel" | "deep"; history: 0 | 1 | 2; final: boolean; initial: number };
 const shape: fc.Arbitrary<Shape> = fc.record({
@@ -87,6 +87,7 @@ export const specifications: fc.Arbitrary<Component> = fc
       },
     ),
     looks: fc.array(fc.tuple(choice, choice, choice, choice), { maxLength: 9 }),
+    rules: fc.array(fc.tuple(choice, choice, choice), { maxLength: 5 }),
     focus: fc.array(fc.tuple(choice, choice, choice), { maxLength: 2 }),
     lifecycle: fc.array(fc.tuple(choice, choice, choice), { maxLength: 2 }),
     blocks: fc.boolean(),
@@ -98,6 +99,7 @@ function build(d: {
   states: Shape[];
   rows: { event: [number, number]; cells: [number, number, number, number][] }[];
   looks: [number, number, number, number][];
+  rules: [number, number, number][];
   focus: [number, number, number][];
   lifecycle: [number, number, number][];
   blocks: boolean;
@@ -161,6 +163,7 @@ function build(d: {
       k,
     );
   }
+  const css = d.rules.map((r) => rule(names, ...r)).join("\n");
   const used = JSON.stringify([reactions, d.lifecycle.length]);
   const sketch: Sketch = {
     parts,
@@ -172,6 +175,7 @@ function build(d: {
     ],
     page: d.blocks
       ? {
+          ...(css ? { css } : {}),
           width: 800,
           height: 600,
           blocks: [
@@ -179,7 +183,7 @@ function build(d: {
             { name: "long", height: "1400px" },
           ],
         }
-      : { width: 800, height: 600 },
+      : { ...(css ? { css } : {}), width: 800, height: 600 },
     looks,
     focus,
     reactions,

@@ -292,10 +292,83 @@ export const look = (names: Names, a: number, b: number): string => {
       'visibility: visible; "text"',
       "pointer-events: auto",
       "exposed",
+      ".open",
+      ".on",
+      "no .open",
+      ".open; .on",
+      'class="open ${word}"',
     ],
     a,
   );
   return b % 4 === 1 ? `; [${pick(conditions(pick(names.states, b), true), b)}] ${first}` : first;
+};
+
+/** Rules of the page, by classes that looks switch, by attributes and by place. */
+export const rule = ({ parts }: Names, a: number, b: number, c: number): string => {
+  const tags = ["div", "button", "span", "p", "li", "input"];
+  const selector = pick(
+    [
+      ".open",
+      ".on",
+      ".open.on",
+      ".open > *",
+      ".on button",
+      "button:not(.open)",
+      ":not(.open)",
+      `${pick(tags, b)}.open`,
+      ".open + *",
+      ".on ~ *",
+      "[aria-expanded='true']",
+      "[title]",
+      ":has(> .open)",
+      ":is(.on, .open) span",
+      `[data-part="${pick(parts, b)}"]`,
+      `body ${pick(tags, b)}`,
+      ":disabled",
+      "[class~=y]",
+      ":where(.open) *",
+      "div:first-child",
+    ],
+    a,
+  );
+  const said = pick(
+    [
+      "opacity: 0.3",
+      "visibility: hidden",
+      "display: none",
+      "pointer-events: none",
+      "visibility: visible",
+      "opacity: 0; transition: opacity 200ms linear",
+      "transition: opacity 150ms, transform 100ms",
+      "display: block",
+      "opacity: 0.7 !important",
+      "visibility: hidden; transition: visibility 200ms",
+      "transition: visibility 0s 150ms",
+      "pointer-events: auto",
+      "transform: translateX(0.5px); transition: transform 0.1s ease-out",
+      "color: rgb(10 20 30)",
+      "opacity: 0.2; transition: all 100ms linear",
+      "transition: none",
+      "visibility: hidden !important",
+      "transition-duration: 120ms",
+      "--step: 40ms; opacity: var(--dim, 0.6)",
+      "--dim: 0.4",
+      "display: inherit",
+    ],
+    c,
+  );
+  const whole = `${selector} { ${said} }`;
+  return pick(
+    [
+      whole,
+      whole,
+      whole,
+      `@media (max-width: 700px) { ${whole} }`,
+      `@layer base { ${whole} }`,
+      `@media (prefers-reduced-motion: reduce) { ${whole} }`,
+    ],
+    b,
+  );
 };
 
 export const cell = (names: Names, c: readonly number[], automatic: boolean): string => {

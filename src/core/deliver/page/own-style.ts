@@ -2,6 +2,7 @@
  * A part's own style: its `style` attribute where looks have nothing to say about it, a rule before theirs where they
  * have, since no rule beats an attribute.
  */
+import { readSheet } from "../../cascade";
 import type { Component, ConditionalLook, Look, LookRow, Part } from "../../model";
 
 /** Every look of a row, conditional ones too. */
@@ -39,8 +40,11 @@ function divided(doc: Component, part: Part): Divided {
   const worded = looks.some((l) => l.as !== undefined || l.pointer !== undefined || l.attributes?.hidden !== undefined);
   for (const [property, value] of Object.entries(part.css ?? {})) {
     const spoken = movesOut || [...said].some((s) => related(s, property));
-    if (saysPresence(property, value)) (spoken || worded ? out.presence : out.attribute)[property] = value;
-    else (spoken ? out.rule : out.attribute)[property] = value;
+    if (saysPresence(property, value)) {
+      (spoken || worded ? out.presence : out.attribute)[property] = value;
+      if (property === "visibility" && (spoken || worded) && readSheet(doc.page.css ?? "").properties.has(property))
+        out.rule[property] = value;
+    } else (spoken ? out.rule : out.attribute)[property] = value;
   }
   if (part.layer !== undefined) out.rule["z-index"] = String(part.layer);
   all.set(part.name, out);

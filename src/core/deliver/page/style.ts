@@ -2,6 +2,7 @@
  * The looks as a style sheet: the base style, a rule a cell in the order of the document, all of one weight, so that the
  * later one wins as it does in the specification; then how parts are there, which the script says word by word.
  */
+import { readSheet } from "../../cascade";
 import { isStyleTemplate } from "../../expression";
 import { printTransition } from "../../measure";
 import { ALWAYS, allParts, allStates, type Component, type Look, type LookRow, type Motion } from "../../model";
@@ -62,6 +63,7 @@ function nameAll(doc: Component): Map<string, LivingValue> {
 export function styleSheet(doc: Component): string {
   const conditions = conditionsOnStyle(doc);
   const living = named(doc);
+  const ruled = readSheet(doc.page.css ?? "").properties.has("visibility");
   const weights = weightsOf(doc);
   const rules: string[] = allParts(doc).flatMap(({ part }) => {
     const own = Object.entries(ownRule(doc, part));
@@ -75,7 +77,7 @@ export function styleSheet(doc: Component): string {
       for (const { when, ...look } of [{ ...plain, when: undefined }, ...and]) {
         const asked = when === undefined ? "" : `[data-when~="c${conditions.indexOf(when)}"]`;
         const at = `:where(${state === ALWAYS ? "[data-state]" : `[data-state~="${state}"]`}${asked})`;
-        const lines = Object.entries(declarations(look)).map(([property, value]): [string, string] => {
+        const lines = Object.entries(declarations(look, ruled)).map(([property, value]): [string, string] => {
           const name = living.get(keyOf(row.part, property, value))?.name;
           return [property, name ? `var(${name})` : value];
         });
@@ -109,10 +111,11 @@ const rule = (scope: string, part: string, list: readonly [string, string][], we
   `${scope}${scope && " "}[data-part="${part}"]${weights.of(part)} {\n${lines(list)}\n}`;
 
 /** What a look declares; how the part is there is not among it. */
-function declarations(look: Look): Record<string, string> {
+function declarations(look: Look, ruled = false): Record<string, string> {
   const out: Record<string, string> = {};
   for (const [property, value] of Object.entries(look.css ?? {})) {
-    const presence = property === "visibility" || property === "pointer-events";
+    // Where rules speak of it, the script's word alone would not make it visible again.
+    const presence = (property === "visibility" && !ruled) || property === "pointer-events";
     if (!presence && !(property === "display" && value === "none")) out[property] = value;
   }
   if (look.motion) out.transition = printTransition(usual(look.motion)) || "none";

@@ -27,6 +27,7 @@ import {
   moveTo,
   type PageState,
   scrollAt,
+  stillLingering,
   type Track,
 } from "../../surface";
 import { settleFocus } from "../person/focus";
@@ -411,7 +412,7 @@ export class Machine implements Working {
       if (!gone.length) return dropped;
       dropped.push(...gone);
       this.tracks = this.tracks.filter((t) => !gone.includes(t));
-      this.lingering = this.lingering.filter((l) => this.tracks.some((t) => t.part === l.part));
+      this.lingering = stillLingering(this.lingering, this.tracks);
       this.layout = layoutOf(this.program, this);
     }
   }

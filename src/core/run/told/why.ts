@@ -56,7 +56,7 @@ export function whyPart(program: Program, state: RunState, part: PartIndex): Rea
 
   // How it is there
   const gone = program.parts[part].path.find((p) => layout.as[p] === "not displayed" || layout.as[p] === "absent");
-  const lingers = state.lingering.find((l) => l.part === part);
+  const lingers = state.lingering.find((l) => l.part === part && !l.of);
   const cause = gone ?? part;
   const { cell, who } = by(cause, sayer(sayings(cause), saysAs));
   const around = cause === part ? [] : [partPhrase(program, cause), plain(` around it is ${layout.as[cause]}: `)];

@@ -37,11 +37,13 @@ export function mix(property: string, from: string, to: string): Mix | null {
     found =
       property === "opacity"
         ? mixNumbers(from, to)
-        : property === "transform"
-          ? mixTransforms(from, to)
-          : colourProperty(property)
-            ? mixColours(from, to)
-            : mixAlike(property, from, to);
+        : property === "visibility"
+          ? mixVisibility(from, to)
+          : property === "transform"
+            ? mixTransforms(from, to)
+            : colourProperty(property)
+              ? mixColours(from, to)
+              : mixAlike(property, from, to);
     known.set(key, found);
   }
   return found;
@@ -52,6 +54,12 @@ export function opacityOf(value: string | undefined): number {
   const n = value.trim().endsWith("%") ? Number.parseFloat(value) / 100 : Number(value);
   return Number.isNaN(n) ? 1 : Math.min(1, Math.max(0, n));
 }
+
+/** Visible all the way, but for where it begins or ends otherwise (CSS Display 3 §4). */
+const mixVisibility =
+  (from: string, to: string): Mix =>
+  (p) =>
+    p <= 0 ? from : p >= 1 ? to : "visible";
 
 function mixNumbers(from: string, to: string): Mix | null {
   const a = opacityOf(from);

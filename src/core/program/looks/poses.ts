@@ -2,16 +2,15 @@
  * Poses: how every part is for a configuration and the conditions on looks that hold in it. Resolution: base, then the
  * active states in document order, so outer before inner; a later one wins property by property.
  */
-import { Fault, presenceAfter } from "../../kernel";
-import type { Cascaded, Sheet } from "../cascade";
-import { type Env, type Evaluate, isStyleTemplate, type Template } from "../expression";
-import type { ConditionalLook, Look, Motion, Presence } from "../model";
-import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
-import type { CellCompiler } from "./cells";
-import type { ConfigurationIndex } from "./configuration";
+import { Fault, presenceAfter } from "../../../kernel";
+import { type Env, type Evaluate, isStyleTemplate, type Template } from "../../expression";
+import type { ConditionalLook, Look, Motion } from "../../model";
+import type { CellCompiler } from "../cells";
+import type { ConfigurationIndex } from "../configuration";
+import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "../program";
+import { type Draft, finished, type Ruled, valueNow } from "./finish";
 import { decides, withFlags } from "./flags";
-import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "./program";
-import { asksFor, baseClass, classesWith, mediaBits, type Standing, sheetOf, styleOf } from "./styled";
+import { asksFor, mediaBits, sheetOf } from "./styled";
 
 export type PoseIndex = number;
 export interface Pose {
@@ -40,10 +39,8 @@ interface Looks {
   /** By state index. */
   cells: LookCell[][];
   base: Draft[];
-  /** The page's own rules. */
-  sheet: Sheet | null;
-  /** What the rules make of the parts, by how the parts stand. */
-  styled: Map<string, readonly (Cascaded | null)[]>;
+  /** The page's own rules, and what they make of the parts. */
+  ruled: Ruled;
   poses: Pose[];
   known: Map<string, Pose>;
   /** By configuration, where its looks have no conditions. */
@@ -105,8 +102,7 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
   const looks: Looks = {
     cells: out,
     base: program.parts.map(baseLook),
-    sheet,
-    styled: new Map(),
+    ruled: { sheet, known: new Map() },
     poses: [],
     known: new Map(),
     plain: [],
@@ -136,7 +132,7 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
   const plain = looks.plain[configuration];
   if (plain !== undefined) return plain;
   const active = program.configurations.at(configuration).states;
-  let key = `${configuration}${mediaBits(looks.sheet, env)}`;
+  let key = `${configuration}${mediaBits(looks.ruled.sheet, env)}`;
   for (const s of active) {
     for (const cell of looks.cells[s]) {
       for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";
@@ -160,11 +156,11 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
       }
     }
     for (const [p, draft] of drafts.entries()) mark(draft, program.parts[p], env);
-    pose = { index: looks.poses.length, configuration, looks: finished(program, looks, drafts, env) };
+    pose = { index: looks.poses.length, configuration, looks: finished(program, looks.ruled, drafts, env) };
     looks.poses.push(pose);
     looks.known.set(key, pose);
     // Without conditions a configuration has this one pose.
-    const fixed = !looks.varying.length && !looks.sheet?.media.length;
+    const fixed = !looks.varying.length && !looks.ruled.sheet?.media.length;
     if (fixed && !active.some((s) => looks.cells[s].some((c) => c.and.length || c.varying.length)))
       looks.plain[configuration] = pose.index;
   }
@@ -183,18 +179,8 @@ function holds(when: Evaluate, env: Env): boolean {
 /** True when some look of the document has a condition; then a pose depends on more than the configuration. */
 export const hasConditions = (program: Program): boolean =>
   looksOf(program).varying.length > 0 ||
-  (looksOf(program).sheet?.media.length ?? 0) > 0 ||
+  (looksOf(program).ruled.sheet?.media.length ?? 0) > 0 ||
   looksOf(program).cells.some((list) => list.some((c) => c.and.length > 0 || c.varying.length > 0));
-
-/** What a template gives now; null where one of its expressions fails. */
-function valueNow(template: Template, env: Env): string | null {
-  try {
-    return template.run(env);
-  } catch (error) {
-    if (error instanceof Fault) return null;
-    throw error;
-  }
-}
 
 /** One cell, or one condition of a cell, that has its say about a part. */
 export interface Saying {
@@ -216,23 +202,6 @@ export function sayingsOf(program: Program, configuration: ConfigurationIndex, p
     }
   }
   return out;
-}
-
-interface Draft {
-  as: Presence;
-  pointer: boolean | null;
-  inert: boolean;
-  disabled: boolean;
-  exposed: boolean;
-  text: Template | null;
-  attributes: Map<string, Template | null>;
-  marks: Map<string, string>;
-  classes: Map<string, boolean>;
-  css: Record<string, string>;
-  /** Null where nobody said how it moves. */
-  motion: Readonly<Record<string, CompiledMotion>> | null;
-  /** The last that was said of `visibility` as a property. */
-  visibility: string | null;
 }
 
 /** What the markup itself says. `hidden`, `inert` and `disabled` mean what they mean in HTML. */
@@ -296,139 +265,6 @@ function applyCss(draft: Draft, css: Readonly<Record<string, string>>): void {
     }
     draft.css[property] = value;
   }
-}
-
-/** The looks of a pose, with what the page's rules say under them. */
-function finished(program: Program, looks: Looks, drafts: readonly Draft[], env: Env): PartLook[] {
-  const rules = looks.sheet ? rulesFor(program, looks, looks.sheet, drafts, env) : null;
-  const custom: ReadonlyMap<string, string>[] = [];
-  return drafts.map((draft, p) => {
-    const { parent, part } = program.parts[p];
-    const found = rules?.[p];
-    const sheet = found ? sheetStyle(found) : null;
-    custom[p] = customIn(draft, sheet, custom[parent] ?? none);
-    return settled(program, draft, sheet, custom[p], part.layer);
-  });
-}
-const none: ReadonlyMap<string, string> = new Map();
-
-/** Custom properties are inherited (CSS Variables 1 §2). */
-function customIn(
-  draft: Draft,
-  sheet: SheetStyle | null,
-  around: ReadonlyMap<string, string>,
-): ReadonlyMap<string, string> {
-  const own = Object.entries({ ...sheet?.normal, ...draft.css, ...sheet?.important }).filter(([p]) =>
-    p.startsWith("--"),
-  );
-  return own.length ? new Map([...around, ...own]) : around;
-}
-
-function rulesFor(
-  program: Program,
-  looks: Looks,
-  sheet: Sheet,
-  drafts: readonly Draft[],
-  env: Env,
-): readonly (Cascaded | null)[] {
-  const standing = drafts.map((draft, p): Standing | null => {
-    if (draft.as === "absent") return null;
-    const info = program.parts[p];
-    const attributes: Record<string, string> = {};
-    for (const [name, value] of [...info.attributes, ...draft.attributes]) {
-      if (!sheet.attributes.has(name)) continue;
-      if (value === null) delete attributes[name];
-      else attributes[name] = valueNow(value, env) ?? "";
-    }
-    const said = (name: string, is: boolean, value = ""): void => {
-      if (!sheet.attributes.has(name)) return;
-      if (is) attributes[name] = value;
-      else delete attributes[name];
-    };
-    said("hidden", draft.as === "not displayed");
-    said("inert", draft.inert);
-    said("disabled", draft.disabled);
-    if (!draft.exposed) said("aria-hidden", true, "true");
-    if (draft.classes.size || Object.hasOwn(attributes, "class")) {
-      const base = Object.hasOwn(attributes, "class") ? attributes.class : baseClass(info, env);
-      said("class", true, classesWith(base, draft.classes));
-    }
-    return { attributes, holds: draft.text === null };
-  });
-  const media = mediaBits(looks.sheet, env);
-  const key = `${media} ${JSON.stringify(standing)}`;
-  let found = looks.styled.get(key);
-  if (!found) {
-    found = styleOf(program, sheet, standing, media);
-    looks.styled.set(key, found);
-  }
-  return found;
-}
-
-/** What a part is in the end: what the rules say, then the part itself and the looks, then what is important. */
-function settled(
-  program: Program,
-  draft: Draft,
-  sheet: SheetStyle | null,
-  custom: ReadonlyMap<string, string>,
-  ownLayer: number | undefined,
-): PartLook {
-  const { visibility: _v, ...look } = draft;
-  const own = draft.css;
-  const saysPointer = draft.pointer !== null;
-  if (!sheet) {
-    const layer = ownLayer ?? null;
-    return {
-      ...look,
-      saysPointer,
-      motion: draft.motion ?? {},
-      own,
-      rendered: true,
-      visibility: null,
-      layer,
-      rules: null,
-    };
-  }
-  const all: Record<string, string> = { ...sheet.normal };
-  for (const from of [own, sheet.important])
-    for (const [property, value] of Object.entries(from)) {
-      delete all[property];
-      all[property] = value;
-    }
-  for (const [property, value] of Object.entries(all)) all[property] = withCustom(value, custom);
-  const { visibility, "pointer-events": pointer, ...css } = all;
-  const rendered = css.display !== "none";
-  if (!rendered) delete css.display;
-  const lists = Object.entries(all).filter(([p]) => p.startsWith("transition"));
-  return {
-    ...look,
-    css,
-    own,
-    rendered,
-    visibility: seenAs(draft, sheet, visibility),
-    pointer: draft.pointer ?? pointerOf(pointer),
-    saysPointer,
-    layer: ownLayer ?? layerOf(css),
-    motion: draft.motion ?? sheetMotion(program, lists) ?? {},
-    rules: sheet.rules,
-  };
-}
-
-/** What is said of its own visibility; null where it is as around it. */
-function seenAs(draft: Draft, sheet: SheetStyle, said: string | undefined): PartLook["visibility"] {
-  if (draft.as === "hidden" && sheet.important.visibility === undefined) return "hidden";
-  if (sheet.important.visibility === undefined && draft.visibility !== null) return "visible";
-  if (said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said)) return null;
-  return said === "hidden" || said === "collapse" ? "hidden" : "visible";
-}
-const pointerOf = (said: string | undefined): boolean | null =>
-  said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said) ? null : said !== "none";
-
-/** The part's own place in the stack; only what is positioned has one (CSS 2 §9.9.1). */
-function layerOf(css: Readonly<Record<string, string>>): number | null {
-  if (!/^(relative|absolute|fixed|sticky)$/.test(css.position ?? "")) return null;
-  const z = Number(css["z-index"]);
-  return Number.isInteger(z) && css["z-index"] !== "" ? z : null;
 }
 
 /** Takes over the poses of a program under their numbers, but those of some configurations: their numbers nobody gets. */

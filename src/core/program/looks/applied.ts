@@ -1,7 +1,7 @@
 /** From winning declarations to what a look is: style, visibility, pointer, motion. */
-import type { Cascaded } from "../cascade";
-import { compute, easing, measureEnv } from "../measure";
-import type { CompiledMotion, Program } from "./program";
+import type { Cascaded } from "../../cascade";
+import { compute, easing, measureEnv } from "../../measure";
+import type { CompiledMotion, Program } from "../program";
 
 /** What the rules of the page say of a part, under what the part itself and the looks say. */
 export interface SheetStyle {

@@ -8,9 +8,9 @@ import {
   readSheet,
   type Sheet,
   type StyledElement,
-} from "../cascade";
-import type { Env } from "../expression";
-import type { PartIndex, PartInfo, Program } from "./program";
+} from "../../cascade";
+import type { Env } from "../../expression";
+import type { PartIndex, PartInfo, Program } from "../program";
 
 /** A part as selectors see it; null where it is not in the document. */
 export interface Standing {
@@ -31,8 +31,15 @@ export function sheetOf(program: Pick<Program, "doc">): Sheet | null {
 export const mediaBits = (sheet: Sheet | null, { page }: Pick<Env, "page">): string =>
   sheet?.media.length ? mediaNow(sheet, page) : "";
 
-/** The page's tree with the parts in it, by part index. */
-export function treeOf(program: Program, standing: readonly (Standing | null)[]): (StyledElement | null)[] {
+interface PageTree {
+  /** By part index. */
+  parts: (StyledElement | null)[];
+  /** What stands around a part that stands in no other: the document's own elements and its block. */
+  around: Map<PartIndex, StyledElement[]>;
+}
+
+/** The page's tree with the parts in it. */
+function treeOf(program: Program, standing: readonly (Standing | null)[]): PageTree {
   const { doc, parts } = program;
   const make = (
     tag: string,
@@ -62,27 +69,52 @@ export function treeOf(program: Program, standing: readonly (Standing | null)[])
     }
   };
   const top = parts.filter((p) => p.parent < 0);
+  const around: PageTree["around"] = new Map();
   for (const b of doc.page.blocks ?? []) {
     const block = make("div", body, { "data-block": b.name });
-    for (const p of top) if (p.part.area?.block === b.name) put(p.index, block);
+    for (const p of top) {
+      if (p.part.area?.block !== b.name) continue;
+      put(p.index, block);
+      around.set(p.index, [html, body, block]);
+    }
   }
-  for (const p of top) if (!p.part.area) put(p.index, body);
-  return out;
+  for (const p of top) {
+    if (p.part.area) continue;
+    put(p.index, body);
+    around.set(p.index, [html, body]);
+  }
+  return { parts: out, around };
 }
 /** What is constant asks for nothing. */
 const nothing = {} as Env;
 
-/** What wins for each part; null for one that is not there. The same signature gives the same. */
+export interface Styled {
+  /** What wins for each part; null for one that is not there. */
+  parts: readonly (Cascaded | null)[];
+  /** The same for what stands around those that stand in no other, outer first. */
+  around: ReadonlyMap<PartIndex, readonly Cascaded[]>;
+}
+
+/** The cascade over the whole page. */
 export function styleOf(
   program: Program,
   sheet: Sheet,
   standing: readonly (Standing | null)[],
   media: string,
   doing: (elements: readonly (StyledElement | null)[]) => Doing = () => NOTHING_DONE,
-): readonly (Cascaded | null)[] {
-  const elements = treeOf(program, standing);
-  const now = doing(elements);
-  return elements.map((e) => e && cascade(sheet, e, media, now));
+): Styled {
+  const tree = treeOf(program, standing);
+  const now = doing(tree.parts);
+  const known = new Map<StyledElement, Cascaded>();
+  const of = (e: StyledElement): Cascaded => {
+    const found = known.get(e) ?? cascade(sheet, e, media, now);
+    known.set(e, found);
+    return found;
+  };
+  return {
+    parts: tree.parts.map((e) => e && of(e)),
+    around: new Map([...tree.around].map(([p, list]) => [p, list.map(of)])),
+  };
 }
 
 /** The classes of a part with those that looks switch. */

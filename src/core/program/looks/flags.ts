@@ -1,5 +1,5 @@
 /** Attributes that HTML reads as a way to be, and those on which it depends who gets the focus and what is exposed. */
-import type { ConditionalLook, Look } from "../model";
+import type { ConditionalLook, Look } from "../../model";
 
 /**
  * A look that sets `hidden`, `inert` or `disabled` as attributes says what the words say; their values mean nothing (HTML

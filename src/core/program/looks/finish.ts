@@ -1,0 +1,213 @@
+/** The last step to a pose: the page's rules under what the parts themselves and the looks say. */
+import { Fault } from "../../../kernel";
+import type { Cascaded, Sheet } from "../../cascade";
+import type { Env, Template } from "../../expression";
+import { type MeasureEnv, measureEnv, substitute } from "../../measure";
+import type { Presence } from "../../model";
+import type { CompiledMotion, PartLook, Program } from "../program";
+import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
+import { baseClass, classesWith, mediaBits, type Standing, type Styled, styleOf } from "./styled";
+
+/** The page's own rules, and what they made of the parts, by how the parts stood. */
+export interface Ruled {
+  sheet: Sheet | null;
+  known: Map<string, Styled>;
+}
+
+/** What the markup and the looks say of a part, before any rule. */
+export interface Draft {
+  as: Presence;
+  pointer: boolean | null;
+  inert: boolean;
+  disabled: boolean;
+  exposed: boolean;
+  text: Template | null;
+  attributes: Map<string, Template | null>;
+  marks: Map<string, string>;
+  classes: Map<string, boolean>;
+  css: Record<string, string>;
+  /** Null where nobody said how it moves. */
+  motion: Readonly<Record<string, CompiledMotion>> | null;
+  /** The last that was said of `visibility` as a property. */
+  visibility: string | null;
+}
+
+/** What a template gives now; null where one of its expressions fails. */
+export function valueNow(template: Template, env: Env): string | null {
+  try {
+    return template.run(env);
+  } catch (error) {
+    if (error instanceof Fault) return null;
+    throw error;
+  }
+}
+
+/** The looks of a pose, with what the page's rules say under them. */
+export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[], env: Env): PartLook[] {
+  const rules = ruled.sheet ? rulesFor(program, ruled, ruled.sheet, drafts, env) : null;
+  const custom: ReadonlyMap<string, string>[] = [];
+  const measures = measureEnv(program.doc);
+  const around = new Map([...(rules?.around ?? [])].map(([p, list]) => [p, aroundOf(list, measures)]));
+  return drafts.map((draft, p) => {
+    const { parent, part } = program.parts[p];
+    const found = rules?.parts[p];
+    const sheet = found ? sheetStyle(found) : null;
+    const page = around.get(p);
+    const whole = { ...sheet?.normal, ...draft.css, ...sheet?.important };
+    custom[p] = customIn(whole, custom[parent] ?? page?.custom ?? none);
+    const look = settled(program, ruled.sheet, draft, sheet, custom[p], part.layer);
+    if (!page) return look;
+    return {
+      ...look,
+      rendered: look.rendered && page.rendered,
+      visibility: look.visibility ?? page.visibility,
+      pointer: look.pointer ?? page.pointer,
+      around: page.opacity,
+    };
+  });
+}
+
+interface Around {
+  rendered: boolean;
+  visibility: PartLook["visibility"];
+  pointer: boolean | null;
+  opacity: number;
+  custom: ReadonlyMap<string, string>;
+}
+/** What the document's own elements and a block say for what stands in them. */
+function aroundOf(list: readonly Cascaded[], measures: MeasureEnv): Around {
+  let out: Around = { rendered: true, visibility: null, pointer: null, opacity: 1, custom: none };
+  for (const rules of list) {
+    const { normal, important } = sheetStyle(rules);
+    const css = { ...normal, ...important };
+    const custom = customIn(css, out.custom);
+    const opacity = Number(substitute(withCustom(css.opacity ?? "1", custom), measures));
+    out = {
+      rendered: out.rendered && css.display !== "none",
+      visibility: visibilityOf(css.visibility) ?? out.visibility,
+      pointer: pointerOf(css["pointer-events"]) ?? out.pointer,
+      opacity: out.opacity * (Number.isNaN(opacity) ? 1 : Math.min(1, Math.max(0, opacity))),
+      custom,
+    };
+  }
+  return out;
+}
+const none: ReadonlyMap<string, string> = new Map();
+
+/** Custom properties are inherited (CSS Variables 1 §2). */
+function customIn(
+  css: Readonly<Record<string, string>>,
+  around: ReadonlyMap<string, string>,
+): ReadonlyMap<string, string> {
+  const own = Object.entries(css).filter(([p]) => p.startsWith("--"));
+  return own.length ? new Map([...around, ...own]) : around;
+}
+
+function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly Draft[], env: Env): Styled {
+  const standing = drafts.map((draft, p): Standing | null => {
+    if (draft.as === "absent") return null;
+    const info = program.parts[p];
+    const attributes: Record<string, string> = {};
+    for (const [name, value] of [...info.attributes, ...draft.attributes]) {
+      if (!sheet.attributes.has(name)) continue;
+      if (value === null) delete attributes[name];
+      else attributes[name] = valueNow(value, env) ?? "";
+    }
+    const said = (name: string, is: boolean, value = ""): void => {
+      if (!sheet.attributes.has(name)) return;
+      if (is) attributes[name] = value;
+      else delete attributes[name];
+    };
+    said("hidden", draft.as === "not displayed");
+    said("inert", draft.inert);
+    said("disabled", draft.disabled);
+    if (!draft.exposed) said("aria-hidden", true, "true");
+    if (draft.classes.size || Object.hasOwn(attributes, "class")) {
+      const base = Object.hasOwn(attributes, "class") ? attributes.class : baseClass(info, env);
+      said("class", true, classesWith(base, draft.classes));
+    }
+    return { attributes, holds: draft.text === null };
+  });
+  const media = mediaBits(sheet, env);
+  const key = `${media} ${JSON.stringify(standing)}`;
+  let found = ruled.known.get(key);
+  if (!found) {
+    found = styleOf(program, sheet, standing, media);
+    ruled.known.set(key, found);
+  }
+  return found;
+}
+
+/** What a part is in the end: what the rules say, then the part itself and the looks, then what is important. */
+function settled(
+  program: Program,
+  page: Sheet | null,
+  draft: Draft,
+  sheet: SheetStyle | null,
+  custom: ReadonlyMap<string, string>,
+  ownLayer: number | undefined,
+): PartLook {
+  const { visibility: _v, ...look } = draft;
+  const own = draft.css;
+  const saysPointer = draft.pointer !== null;
+  if (!sheet) {
+    const layer = ownLayer ?? null;
+    return {
+      ...look,
+      saysPointer,
+      around: 1,
+      motion: draft.motion ?? {},
+      own,
+      rendered: true,
+      visibility: null,
+      layer,
+      rules: null,
+    };
+  }
+  const all: Record<string, string> = { ...sheet.normal };
+  for (const from of [own, sheet.important])
+    for (const [property, value] of Object.entries(from)) {
+      delete all[property];
+      all[property] = value;
+    }
+  for (const [property, value] of Object.entries(all)) all[property] = withCustom(value, custom);
+  const { visibility, "pointer-events": pointer, ...css } = all;
+  const rendered = css.display !== "none";
+  if (!rendered) delete css.display;
+  const lists = Object.entries(all).filter(([p]) => p.startsWith("transition"));
+  return {
+    ...look,
+    css,
+    own,
+    rendered,
+    visibility: seenAs(draft, page, sheet, visibility),
+    pointer: draft.pointer ?? pointerOf(pointer),
+    saysPointer,
+    around: 1,
+    layer: ownLayer ?? layerOf(css),
+    motion: draft.motion ?? sheetMotion(program, lists) ?? {},
+    rules: sheet.rules,
+  };
+}
+
+/** What is said of its own visibility; null where it is as around it. */
+function seenAs(draft: Draft, page: Sheet | null, sheet: SheetStyle, said: string | undefined): PartLook["visibility"] {
+  if (draft.as === "hidden" && sheet.important.visibility === undefined) return "hidden";
+  // A look's own `visibility` is a declaration only where there are rules that it could have to beat.
+  if (sheet.important.visibility === undefined && draft.visibility !== null && page?.properties.has("visibility"))
+    return visibilityOf(draft.visibility);
+  return visibilityOf(said);
+}
+function visibilityOf(said: string | undefined): PartLook["visibility"] {
+  if (said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said)) return null;
+  return said === "hidden" || said === "collapse" ? "hidden" : "visible";
+}
+const pointerOf = (said: string | undefined): boolean | null =>
+  said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said) ? null : said !== "none";
+
+/** The part's own place in the stack; only what is positioned has one (CSS 2 §9.9.1). */
+function layerOf(css: Readonly<Record<string, string>>): number | null {
+  if (!/^(relative|absolute|fixed|sticky)$/.test(css.position ?? "")) return null;
+  const z = Number(css["z-index"]);
+  return Number.isInteger(z) && css["z-index"] !== "" ? z : null;
+}

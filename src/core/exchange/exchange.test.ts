@@ -2,7 +2,9 @@ import { readFileSync } from "node:fs";
 import { Parser } from "acorn";
 import { describe, expect, it } from "vitest";
 import { allParts, checkNames, readComponent, writeComponent } from "../model";
+import { compile } from "../program";
 import { proveNow } from "../proof";
+import { restingLooks } from "../surface";
 import { box, bubblingDialog, button, component } from "../testing";
 import { deliveredPage } from "../testing/delivered";
 import { allHolds, readHtml, reportText } from ".";
@@ -11,6 +13,10 @@ const read = (html: string) => {
   const result = readHtml(html, "Pasted");
   if (!result.ok) throw new Error(result.message);
   return result;
+};
+const inForce = (html: string, name: string) => {
+  const program = compile(read(html).doc);
+  return restingLooks(program, 1)[program.partIndex.get(name)!].css;
 };
 const part = (html: string, name: string) => allParts(read(html).doc).find((p) => p.part.name === name)!.part;
 
@@ -60,29 +66,57 @@ describe("HTML in", () => {
     expect(readHtml("<div>".repeat(400), "x")).toMatchObject({ ok: false, message: expect.stringContaining("deep") });
   });
 
-  it("gives each part the style that the cascade gives it", () => {
+  it("keeps the rules as they were written, and knows what they give each part", () => {
     const html = `<!doctype html><html lang="de"><head><style>
       body { margin: 0 } .a { color: red; opacity: .5 } p.a { color: green } #p { color: blue } .a { color: black }
       .a:hover { color: pink } @media print { .a { color: gray } } .never { top: 0 }
       .strong { color: lime !important }
     </style></head><body><p id="p" class="a" style="opacity: 1">x</p><p class="a" >y</p><i class="strong" style="color: red">z</i></body></html>`;
     const { doc } = read(html);
-    expect(part(html, "p").css).toEqual({ color: "blue", opacity: "1" });
-    expect(part(html, "a").css).toEqual({ opacity: ".5", color: "green" });
-    expect(part(html, "strong").css).toEqual({ color: "lime" });
+    expect(part(html, "p").css).toEqual({ opacity: "1" });
+    expect(part(html, "a").css).toBeUndefined();
+    expect(inForce(html, "p")).toMatchObject({ color: "blue", opacity: "1" });
+    expect(inForce(html, "a")).toMatchObject({ color: "green", opacity: ".5" });
+    expect(inForce(html, "strong")).toMatchObject({ color: "lime" });
     expect(doc.page.lang).toBe("de");
-    for (const kept of ["body", ".a:hover", "@media print", ".never"]) expect(doc.page.css).toContain(kept);
+    expect(doc.page.css!.replace(/\s+/g, " ")).toBe(
+      /<style>([\s\S]*)<\/style>/.exec(html)![1].replace(/\s+/g, " ").trim(),
+    );
+  });
+
+  it("goes out as it came in, but for white space", () => {
+    const body = '<div class="bar wide" style="margin: 0; color: red"><button id="go" class="btn">Go</button></div>';
+    const style =
+      "/* bars */ .bar { color: red } .btn { padding: 4px } .bar .btn:hover::after { content: '→' } @media (min-width: 40em) { .bar { margin: 2px } }";
+    const out = deliveredPage(read(`<style>${style}</style>${body}`).doc, null);
+    const flat = (text: string): string => text.replace(/\s+/g, " ");
+    expect(flat(out)).toContain(style);
+    expect(flat(out).replace(/> </g, "><")).toContain(body);
+  });
+
+  it("takes custom properties of the root for tokens, and the rest of the rule stays", () => {
+    const { doc } = read(
+      "<p>x</p><style>:root { --fade: 200ms; color-scheme: light; --gap: 4px } p { opacity: .5; transition: opacity var(--fade) }</style>",
+    );
+    expect(doc.tokens).toEqual([
+      { name: "--fade", value: "200ms" },
+      { name: "--gap", value: "4px" },
+    ]);
+    expect(doc.page.css).toMatch(/:root \{\s*color-scheme: light;?\s*\}\s*p \{/);
+    const program = compile(doc);
+    expect(restingLooks(program, 1)[0].motion).toEqual({ opacity: { duration: 200, delay: 0, easing: "ease" } });
   });
 
   it("knows what lies over what, layers, and transitions", () => {
     const html = `<div class="back"></div><div class="in"></div><style>.back { position: fixed; inset: 0; z-index: 3; transition: opacity .2s ease-in } .in { position: absolute; top: 0; left: 0; right: 0; bottom: 0; transition: all 1s }</style>`;
     const { doc, remarks } = read(html);
-    expect(part(html, "back")).toMatchObject({ covers: "viewport", layer: 3 });
+    expect(part(html, "back").covers).toBe("viewport");
     expect(part(html, "in").covers).toBe("parent");
-    expect(doc.looks.find((l) => l.part === "back")?.in.always.motion).toEqual({
-      opacity: { duration: ".2s", easing: "ease-in" },
-    });
-    expect(remarks.map((r) => r.text).join()).toContain("name each property");
+    const program = compile(doc);
+    const looks = restingLooks(program, 1);
+    expect(looks[0]).toMatchObject({ layer: 3, motion: { opacity: { duration: 200, easing: "ease-in" } } });
+    expect(looks[1].motion).toEqual({ all: { duration: 1000, delay: 0, easing: "ease" } });
+    expect(remarks).toEqual([]);
   });
 
   it("keeps ${ in pasted text as text", () => {

@@ -2,20 +2,21 @@
 import { type ChildNode, type Element, isComment, isTag, isText } from "domhandler";
 import { type ParserError, parse, parseFragment } from "parse5";
 import { adapter } from "parse5-htmlparser2-tree-adapter";
+import { readSheet } from "../../cascade";
 import {
-  ALWAYS,
+  allParts,
   type Component,
   emptyComponent,
   freeName,
-  type Look,
   type Part,
   readComponentValue,
   withoutUnwritable,
 } from "../../model";
+import { compile } from "../../program";
 import { attributeProblem, isAllowedTag, isLanguage } from "../../safety";
-import { implicitRole } from "../../surface";
+import { implicitRole, restingLooks } from "../../surface";
 import type { Remark } from "./remark";
-import { readStyles } from "./styles";
+import { inlineStyle, readStyles } from "./styles";
 
 export type { Remark };
 export type HtmlRead = { ok: true; doc: Component; remarks: Remark[] } | { ok: false; message: string };
@@ -23,8 +24,6 @@ export type HtmlRead = { ok: true; doc: Component; remarks: Remark[] } | { ok: f
 export const MAX_HTML = 2_000_000;
 const MAX_PARTS = 2000;
 const MAX_DEPTH = 200;
-/** CSS keeps integers to 32 bits, as every browser does. */
-const MAX_LAYER = 2_147_483_647;
 
 const SVG = "http://www.w3.org/2000/svg";
 const left = new Set(["script", "noscript", "template", "iframe", "object", "embed", "link", "meta", "base", "title"]);
@@ -59,7 +58,7 @@ export function readHtml(given: string, name: string): HtmlRead {
   const roots = whole ? (body?.children ?? []) : tree.children;
   const html = elements.find((e) => e.name === "html");
   const styles = readStyles(elements, remarks);
-  const reader = new Reader(remarks, styles.own);
+  const reader = new Reader(remarks);
   const parts = roots.flatMap((n) => {
     const part = isTag(n) ? reader.part(n) : isText(n) && n.data.trim() ? reader.wrapped(n.data) : null;
     return part ? [part] : [];
@@ -76,15 +75,13 @@ export function readHtml(given: string, name: string): HtmlRead {
       ...(styles.page ? { css: styles.page } : {}),
       ...(html?.attribs.lang && isLanguage(html.attribs.lang) ? { lang: html.attribs.lang } : {}),
     },
+    ...(styles.tokens.length ? { tokens: styles.tokens } : {}),
     parts,
-    looks: reader.rows.map((part): Component["looks"][number] => {
-      const motion = reader.motion.get(part);
-      return { part, in: motion ? { [ALWAYS]: motion } : {} };
-    }),
+    looks: reader.rows.map((part): Component["looks"][number] => ({ part, in: {} })),
   };
   const read = readComponentValue(doc);
   if (!read.ok) return { ok: false, message: read.problems.map((p) => `${p.path} ${p.message}`).join("; ") };
-  return { ok: true, doc: read.doc, remarks: remarks.slice(0, 60) };
+  return { ok: true, doc: withCovers(read.doc), remarks: remarks.slice(0, 60) };
 }
 
 function collect(nodes: ChildNode[], out: Element[], depth: number): boolean {
@@ -102,13 +99,9 @@ const oddity = (code: string): string => `${code.replaceAll("-", " ")}: read as 
 class Reader {
   count = 0;
   readonly rows: string[] = [];
-  readonly motion = new Map<string, Look>();
   private readonly names = new Set<string>();
 
-  constructor(
-    private readonly remarks: Remark[],
-    private readonly styles: ReadonlyMap<Element, { css: Record<string, string>; motion: Look["motion"] }>,
-  ) {}
+  constructor(private readonly remarks: Remark[]) {}
 
   private remark(node: ChildNode, text: string): void {
     this.remarks.push({
@@ -138,22 +131,11 @@ class Reader {
     this.count++;
     const name = this.name(this.wish(node));
     const attributes = this.attributes(node, tag);
-    const style = this.styles.get(node);
-    const css = { ...style?.css };
+    const css = node.attribs.style ? inlineStyle(node.attribs.style, (t) => this.remark(node, t)) : {};
     const part: Part = { name, tag };
     if (Object.keys(attributes).length) part.attributes = attributes;
-    const layer = /^-?\d+$/.test(css["z-index"] ?? "")
-      ? Math.max(-MAX_LAYER, Math.min(MAX_LAYER, Number(css["z-index"])))
-      : undefined;
-    if (layer !== undefined) {
-      part.layer = layer;
-      delete css["z-index"];
-    }
     if (Object.keys(css).length) part.css = css;
-    const covers = coverOf(css);
-    if (covers) part.covers = covers;
-    if (style?.motion && Object.keys(style.motion).length) this.motion.set(name, { motion: style.motion });
-    if (this.motion.has(name) || this.deservesRow(node, part)) this.rows.push(name);
+    if (this.deservesRow(node)) this.rows.push(name);
     const content = this.content(node);
     if (content.length) part.content = content;
     return part;
@@ -217,9 +199,9 @@ class Reader {
   }
 
   /** Rows to start with: what is operated, referred to, or lies over others. */
-  private deservesRow(node: Element, part: Part): boolean {
+  private deservesRow(node: Element): boolean {
     const { attribs } = node;
-    if (part.covers || isOperable(node) || attribs.role || attribs.hidden !== undefined) return true;
+    if (isOperable(node) || attribs.role || attribs.hidden !== undefined) return true;
     return Boolean(attribs.id) && node.name !== "body" && !attribs.id.endsWith("-title");
   }
 }
@@ -239,6 +221,37 @@ const textIn = (node: Element): string =>
 
 /** `${` in pasted text is text, not a template. */
 const escapeTemplate = (text: string): string => text.replaceAll("${", "\\${");
+
+/** What parts lie over, where their position says so, now or once they have the classes that rules wait for. */
+function withCovers(doc: Component): Component {
+  const program = compile(doc);
+  const looks = restingLooks(program, 1);
+  const rules = readSheet(doc.page.css ?? "").rules;
+  const add = (part: Part): Part => {
+    const index = program.partIndex.get(part.name)!;
+    const waiting = rules.filter((r) => r.selectors.some((s) => waitsFor(s, part)));
+    const later = Object.assign(
+      {},
+      ...waiting.map((r) => Object.fromEntries(r.declarations.map((d) => [d.property, d.value]))),
+    );
+    const covers = coverOf({ ...looks[index].css }) ?? coverOf({ ...looks[index].css, ...later });
+    const content = part.content?.map((c) => (typeof c === "string" ? c : add(c)));
+    return { ...part, ...(covers ? { covers } : {}), ...(content ? { content } : {}) };
+  };
+  const parts = doc.parts.map(add);
+  const covering = allParts({ parts }).filter(({ part: p }) => p.covers && !doc.looks.some((l) => l.part === p.name));
+  return { ...doc, parts, looks: [...doc.looks, ...covering.map(({ part: p }) => ({ part: p.name, in: {} }))] };
+}
+
+/** A selector whose last compound is about this very part, with a class that it has not got. */
+function waitsFor({ text }: { text: string }, part: Part): boolean {
+  const last = text.split(/[\s>+~]+/).at(-1) ?? "";
+  const own = new Set(part.attributes?.class?.split(/\s+/));
+  const classes = [...last.matchAll(/\.([\w-]+)/g)].map((m) => m[1]);
+  const id = /#([\w-]+)/.exec(last)?.[1];
+  if (!classes.some((c) => !own.has(c))) return false;
+  return id === undefined ? classes.some((c) => own.has(c)) : id === part.attributes?.id;
+}
 
 /** What a part lies over, where its position says so. */
 function coverOf(css: Readonly<Record<string, string>>): Part["covers"] | undefined {

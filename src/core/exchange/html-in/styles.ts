@@ -1,185 +1,121 @@
-/**
- * Style rules → the base style of each part, by the cascade (CSS Cascading 4 §6). Rules that depend on more than the
- * markup (pseudo-classes, media, keyframes) stay rules of the page.
- */
-import { compile } from "css-select";
+/** Style as its author wrote it: the sheets stay sheets; custom properties of the root become tokens. */
 import * as cssTree from "css-tree";
-import { type AnyNode, type Element, isText } from "domhandler";
-import { parseTransition } from "../../measure";
-import type { Look } from "../../model";
+import { type Element, isText } from "domhandler";
+import { readSheet } from "../../cascade";
+import type { Component } from "../../model";
 import { isPropertyName, sheetProblem, valueProblem } from "../../safety";
 import type { Remark } from "./remark";
 
-interface Declared {
-  value: string;
-  weight: number;
-}
 export interface Styles {
-  own: Map<Element, { css: Record<string, string>; motion: Look["motion"] }>;
+  /** The page's rules, in their order and words. */
   page: string;
+  tokens: NonNullable<Component["tokens"]>;
 }
 
+type Line = (offset: number) => number;
+
 export function readStyles(elements: readonly Element[], remarks: Remark[]): Styles {
-  const declared = new Map<Element, Map<string, Declared>>();
-  const page: string[] = [];
-  const index = indexOf(elements);
-  let order = 0;
-  const declare = (element: Element, list: cssTree.CssNode, specificity: number): void => {
-    const map = declared.get(element) ?? new Map<string, Declared>();
-    declared.set(element, map);
-    cssTree.walk(list, {
-      visit: "Declaration",
-      enter(node) {
-        const weight = (node.important ? 1e12 : 0) + specificity;
-        const value = cssTree.generate(node.value).trim();
-        const before = map.get(node.property);
-        if (!before || before.weight <= weight) {
-          map.delete(node.property);
-          map.set(node.property, { value, weight });
-        }
-      },
-    });
-  };
+  const tokens = new Map<string, string>();
+  const pieces: string[] = [];
   for (const element of elements) {
     if (element.name !== "style") continue;
     const start = (element as { sourceCodeLocation?: { startLine: number } }).sourceCodeLocation?.startLine ?? 1;
     const text = element.children.map((c) => (isText(c) ? c.data : "")).join("");
-    const sheet = cssTree.parse(text, {
-      positions: true,
-      onParseError: (e) => remarks.push({ line: start + e.line - 1, text: `style rule not understood: ${e.message}` }),
-    }) as cssTree.StyleSheet;
-    sheet.children.forEach((node) => {
-      order++;
-      const line = start + (node.loc?.start.line ?? 1) - 1;
-      const keep = (rule: string): void => {
-        const problem = sheetProblem(rule);
-        if (problem) remarks.push({ line, text: `a rule was left out: ${problem}` });
-        else page.push(rule);
-      };
-      if (node.type !== "Rule" || node.prelude.type !== "SelectorList") {
-        keep(cssTree.generate(node));
-        return;
-      }
-      const kept: string[] = [];
-      node.prelude.children.forEach((selector) => {
-        const text = cssTree.generate(selector);
-        const matched = plain(selector) ? matches(text, candidates(selector, index)) : null;
-        if (!matched?.length || matched.some((e) => e.name === "html" || e.name === "body")) kept.push(text);
-        else for (const e of matched) declare(e, node.block, specificity(selector) * 1e5 + order);
-      });
-      if (kept.length) keep(`${kept.join(", ")} ${cssTree.generate(node.block)}`);
-    });
+    const line: Line = (offset) => start + text.slice(0, offset).split("\n").length - 1;
+    const kept = dedent(rulesIn(text, line, remarks, element.attribs.media ? null : tokens));
+    if (!kept) continue;
+    pieces.push(
+      element.attribs.media ? `@media ${element.attribs.media} {\n${kept.replace(/^(?=.)/gm, "  ")}\n}` : kept,
+    );
+    for (const r of readSheet(text).remarks) remarks.push({ line: start + r.line - 1, text: `style: ${r.text}` });
   }
-  for (const element of elements) {
-    if (!element.attribs.style) continue;
-    declare(element, cssTree.parse(element.attribs.style, { context: "declarationList" }), 1e11);
-  }
-  const own: Styles["own"] = new Map();
-  for (const [element, map] of declared) {
-    const css: Record<string, string> = {};
-    let motion: Look["motion"];
-    for (const [property, { value }] of map) {
-      if (property !== "transition") {
-        const problem = isPropertyName(property) ? valueProblem(value) : "this is no name of a property";
-        if (problem) remarks.push({ line: null, text: `${property}: ${value.slice(0, 60)} was left out: ${problem}` });
-        else css[property] = value;
-        continue;
-      }
-      const parsed = parseTransition(value);
-      if (parsed.ok) motion = parsed.value;
-      else remarks.push({ line: null, text: `transition: ${value} was left out: ${parsed.message}` });
-    }
-    own.set(element, { css, motion });
-  }
-  return { own, page: page.map(pretty).join("\n") };
-}
-
-/** True for selectors that the markup alone decides. */
-function plain(selector: cssTree.CssNode): boolean {
-  let ok = true;
-  let universalOnly = true;
-  cssTree.walk(selector, (node) => {
-    if (node.type === "PseudoElementSelector" || node.type === "NestingSelector") ok = false;
-    if (node.type === "PseudoClassSelector" && !structural.has(node.name)) ok = false;
-    if (["ClassSelector", "IdSelector", "AttributeSelector", "PseudoClassSelector"].includes(node.type))
-      universalOnly = false;
-    if (node.type === "TypeSelector" && node.name !== "*") universalOnly = false;
-  });
-  return ok && !universalOnly;
-}
-const structural = new Set([
-  "first-child",
-  "last-child",
-  "only-child",
-  "nth-child",
-  "first-of-type",
-  "last-of-type",
-  "not",
-  "is",
-  "where",
-]);
-
-interface Index {
-  all: readonly Element[];
-  /** By `#id`, `.class` and tag. */
-  by: Map<string, Element[]>;
-}
-function indexOf(elements: readonly Element[]): Index {
-  const by = new Map<string, Element[]>();
-  const add = (key: string, element: Element): void => {
-    const list = by.get(key);
-    if (list) list.push(element);
-    else by.set(key, [element]);
+  return {
+    page: pieces.join("\n\n"),
+    tokens: [...tokens].map(([name, value]) => ({ name, value })),
   };
-  for (const e of elements) {
-    add(e.name.toLowerCase(), e);
-    if (e.attribs.id) add(`#${e.attribs.id}`, e);
-    for (const c of new Set(e.attribs.class?.split(/\s+/))) if (c) add(`.${c}`, e);
-  }
-  return { all: elements, by };
 }
 
-/** The elements that the last of the compound selectors leaves in question: most rules concern few of them. */
-function candidates(selector: cssTree.CssNode, { all, by }: Index): readonly Element[] {
-  if (selector.type !== "Selector") return all;
-  let keys: string[] = [];
-  selector.children.forEach((node) => {
-    if (node.type === "Combinator") keys = [];
-    else if (node.type === "IdSelector") keys.push(`#${cssTree.ident.decode(node.name)}`);
-    else if (node.type === "ClassSelector") keys.push(`.${cssTree.ident.decode(node.name)}`);
-    else if (node.type === "TypeSelector" && !/[*|]/.test(node.name))
-      keys.push(cssTree.ident.decode(node.name).toLowerCase());
+/** A sheet without what may not stand here; each rule in its own words, with the comments before it. */
+function rulesIn(text: string, line: Line, remarks: Remark[], tokens: Map<string, string> | null): string {
+  const tree = cssTree.parse(text, {
+    positions: true,
+    parseValue: false,
+    parseCustomProperty: false,
+  }) as cssTree.StyleSheet;
+  let out = "";
+  let from = 0;
+  tree.children.forEach((node) => {
+    if (!node.loc) return;
+    const { offset } = node.loc.start;
+    const before = text.slice(from, offset);
+    from = node.loc.end.offset;
+    const rule = tokens && node.type === "Rule" ? withoutTokens(node, text, tokens) : text.slice(offset, from);
+    const problem = sheetProblem(before + rule);
+    if (problem) remarks.push({ line: line(offset), text: `a rule was left out: ${problem}` });
+    else if (rule) out += before + rule;
   });
-  return keys.map((k) => by.get(k) ?? []).sort((a, b) => a.length - b.length)[0] ?? all;
+  const rest = text.slice(from);
+  return sheetProblem(rest) ? out : out + rest;
 }
 
-function matches(selector: string, among: readonly Element[]): Element[] | null {
-  if (!among.length) return [];
-  try {
-    const test = compile<AnyNode, Element>(selector);
-    return among.filter((e) => test(e));
-  } catch {
-    return null;
-  }
-}
-
-/** Selectors 4 §17, in one number: ids outweigh classes, classes outweigh types, up to 30 of each. */
-function specificity(selector: cssTree.CssNode): number {
-  let weight = 0;
-  cssTree.walk(selector, (node) => {
-    if (node.type === "IdSelector") weight += 900;
-    else if (node.type === "ClassSelector" || node.type === "AttributeSelector") weight += 30;
-    else if (node.type === "PseudoClassSelector" && node.name !== "not" && node.name !== "is" && node.name !== "where")
-      weight += 30;
-    else if (node.type === "TypeSelector" && node.name !== "*") weight += 1;
+/** What `:root` says of custom properties becomes tokens; the rest of such a rule stays. */
+function withoutTokens(rule: cssTree.Rule, text: string, tokens: Map<string, string>): string {
+  const { start, end } = rule.loc!;
+  const whole = text.slice(start.offset, end.offset);
+  if (cssTree.generate(rule.prelude) !== ":root") return whole;
+  const cut: cssTree.CssLocation[] = [];
+  let left = 0;
+  rule.block.children.forEach((n) => {
+    const plain = n.type === "Declaration" && /^--[A-Za-z_][\w-]{0,70}$/.test(n.property) && !n.important;
+    const value = plain ? cssTree.generate((n as cssTree.Declaration).value).trim() : "";
+    if (!plain || !value || value.length > 1000 || valueProblem(value)) {
+      if (n.type !== "Comment") left++;
+      return;
+    }
+    const { property } = n as cssTree.Declaration;
+    tokens.delete(property);
+    tokens.set(property, value);
+    if (n.loc) cut.push(n.loc);
   });
-  return weight;
+  if (!left) return "";
+  let out = "";
+  let from = start.offset;
+  for (const loc of cut) {
+    out += text.slice(from, loc.start.offset).replace(/\s+$/, "");
+    from = loc.end.offset + (/^\s*;/.exec(text.slice(loc.end.offset))?.[0].length ?? 0);
+  }
+  return out + text.slice(from, end.offset);
 }
 
-const pretty = (rule: string): string =>
-  rule.includes("@") || !rule.includes("{")
-    ? rule
-    : rule
-        .replace(/\s*\{\s*/, " {\n  ")
-        .replace(/;(?![^(]*\))/g, ";\n  ")
-        .replace(/\s*\}$/, "\n}");
+/** Without the room that the markup around it left before every line. */
+function dedent(text: string): string {
+  const lines = text.replace(/\t/g, "  ").split("\n");
+  const indents = lines.filter((l) => l.trim()).map((l) => /^ */.exec(l)![0].length);
+  // The first line may stand right behind the tag.
+  const room = Math.min(...(lines[0].trim() ? indents.slice(1) : indents), 40);
+  return lines
+    .map((l) => (/^ */.exec(l)![0].length >= room ? l.slice(room) : l.trimStart()))
+    .join("\n")
+    .replace(/\n\s*\n\s*\n+/g, "\n\n")
+    .trim();
+}
+
+/** What a `style` attribute declares. */
+export function inlineStyle(text: string, remark: (text: string) => void): Record<string, string> {
+  const css: Record<string, string> = {};
+  const list = cssTree.parse(text, { context: "declarationList", parseValue: false });
+  cssTree.walk(list, {
+    visit: "Declaration",
+    enter(node) {
+      const property = node.property.startsWith("--") ? node.property : node.property.toLowerCase();
+      const value = cssTree.generate(node.value).trim();
+      const problem = isPropertyName(property) ? valueProblem(value) : "this is no name of a property";
+      if (problem) remark(`${property}: ${value.slice(0, 60)} was left out: ${problem}`);
+      else {
+        delete css[property];
+        css[property] = value;
+      }
+    },
+  });
+  return css;
+}

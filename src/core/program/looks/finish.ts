@@ -108,6 +108,7 @@ function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly
     if (draft.as === "absent") return null;
     const info = program.parts[p];
     const attributes: Record<string, string> = {};
+    if (sheet.attributes.has("data-part")) attributes["data-part"] = info.name;
     for (const [name, value] of [...info.attributes, ...draft.attributes]) {
       if (!sheet.attributes.has(name)) continue;
       if (value === null) delete attributes[name];
@@ -156,7 +157,7 @@ function settled(
       ...look,
       saysPointer,
       around: 1,
-      motion: draft.motion ?? {},
+      motion: draft.motion ?? sheetMotion(program, listsIn(own)) ?? {},
       own,
       rendered: true,
       visibility: null,
@@ -174,7 +175,6 @@ function settled(
   const { visibility, "pointer-events": pointer, ...css } = all;
   const rendered = css.display !== "none";
   if (!rendered) delete css.display;
-  const lists = Object.entries(all).filter(([p]) => p.startsWith("transition"));
   return {
     ...look,
     css,
@@ -185,10 +185,13 @@ function settled(
     saysPointer,
     around: 1,
     layer: ownLayer ?? layerOf(css),
-    motion: draft.motion ?? sheetMotion(program, lists) ?? {},
+    motion: draft.motion ?? sheetMotion(program, listsIn(all)) ?? {},
     rules: sheet.rules,
   };
 }
+
+const listsIn = (css: Readonly<Record<string, string>>): [string, string][] =>
+  Object.entries(css).filter(([p]) => p.startsWith("transition"));
 
 /** What is said of its own visibility; null where it is as around it. */
 function seenAs(draft: Draft, page: Sheet | null, sheet: SheetStyle, said: string | undefined): PartLook["visibility"] {

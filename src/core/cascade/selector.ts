@@ -95,3 +95,15 @@ export function readSelector(node: cssTree.Selector): StyleSelector | null {
   const test = among(text);
   return { text, specificity: weigh(node), key: keyOf(node), doing: [...doing], matches: (e) => test(e) };
 }
+
+/** A test for a selector list, as scripts give them to `querySelector`. @throws for what is none */
+export function selectorTest(text: string): (e: StyledElement) => boolean {
+  const list = cssTree.parse(text, {
+    context: "selectorList",
+    onParseError(error) {
+      throw new Error(error.message);
+    },
+  }) as cssTree.SelectorList;
+  const selectors = list.children.toArray().map((s) => (s.type === "Selector" ? readSelector(s) : null));
+  return (e) => selectors.some((s) => s?.matches(e));
+}

@@ -2,5 +2,6 @@
 
 export * from "./html-in/read";
 export * from "./reports";
+export type { Proposal, ScriptRead } from "./script-in";
 export * from "./scxml";
 export * from "./stand-in";

@@ -15,11 +15,21 @@ import {
 import { compile } from "../../program";
 import { attributeProblem, isAllowedTag, isLanguage } from "../../safety";
 import { implicitRole, restingLooks } from "../../surface";
+import { readScripts, type Script, type ScriptRead } from "../script-in";
 import type { Remark } from "./remark";
 import { inlineStyle, readStyles } from "./styles";
 
 export type { Remark };
-export type HtmlRead = { ok: true; doc: Component; remarks: Remark[] } | { ok: false; message: string };
+export type HtmlRead =
+  | {
+      ok: true;
+      /** The parts and the style, without any behaviour. */
+      doc: Component;
+      remarks: Remark[];
+      /** What its scripts, read as text, make of it; null where there are none. */
+      behaviour: ScriptRead | null;
+    }
+  | { ok: false; message: string };
 
 export const MAX_HTML = 2_000_000;
 const MAX_PARTS = 2000;
@@ -29,7 +39,8 @@ const SVG = "http://www.w3.org/2000/svg";
 const left = new Set(["script", "noscript", "template", "iframe", "object", "embed", "link", "meta", "base", "title"]);
 const embedded = new Set(["iframe", "object", "embed", "noscript", "template"]);
 
-export function readHtml(given: string, name: string): HtmlRead {
+/** @param left lines of what is left of its scripts */
+export function readHtml(given: string, name: string, left: readonly number[] = []): HtmlRead {
   const text = withoutUnwritable(given);
   if (text.length > MAX_HTML) {
     return {
@@ -81,7 +92,9 @@ export function readHtml(given: string, name: string): HtmlRead {
   };
   const read = readComponentValue(doc);
   if (!read.ok) return { ok: false, message: read.problems.map((p) => `${p.path} ${p.message}`).join("; ") };
-  return { ok: true, doc: withCovers(read.doc), remarks: remarks.slice(0, 60) };
+  const made = withCovers(read.doc);
+  const behaviour = readScripts(made, reader.scripts, new Set(left));
+  return { ok: true, doc: made, remarks: remarks.slice(0, 60), behaviour };
 }
 
 function collect(nodes: ChildNode[], out: Element[], depth: number): boolean {
@@ -99,6 +112,7 @@ const oddity = (code: string): string => `${code.replaceAll("-", " ")}: read as 
 class Reader {
   count = 0;
   readonly rows: string[] = [];
+  readonly scripts: Script[] = [];
   private readonly names = new Set<string>();
 
   constructor(private readonly remarks: Remark[]) {}
@@ -119,7 +133,7 @@ class Reader {
   part(node: Element): Part | null {
     const tag = isAllowedTag(node.name) ? node.name : "span";
     if (left.has(node.name) && !(node.name === "title" && node.namespace === SVG)) {
-      if (node.name === "script") this.remark(node, "a script was left out: pasted scripts never run here");
+      if (node.name === "script") this.script(node);
       else if (embedded.has(node.name)) this.remark(node, `<${node.name}> was left out`);
       else if (node.name === "link" && node.attribs.rel === "stylesheet") {
         this.remark(node, "a linked style sheet was not loaded: paste its rules in a <style>");
@@ -130,7 +144,7 @@ class Reader {
     if (tag !== node.name) this.remark(node, `<${node.name}> is no element that pages are made of: it became a <span>`);
     this.count++;
     const name = this.name(this.wish(node));
-    const attributes = this.attributes(node, tag);
+    const attributes = this.attributes(node, tag, name);
     const css = node.attribs.style ? inlineStyle(node.attribs.style, (t) => this.remark(node, t)) : {};
     const part: Part = { name, tag };
     if (Object.keys(attributes).length) part.attributes = attributes;
@@ -162,10 +176,27 @@ class Reader {
     return trimmed.filter((c, i) => typeof c !== "string" || (c !== "" && !(c === " " && i === trimmed.length - 1)));
   }
 
-  private attributes(node: Element, tag: string): Record<string, string> {
+  /** Kept as a text to be read; it never runs. */
+  private script(node: Element): void {
+    const { src, type = "" } = node.attribs;
+    if (src !== undefined) this.remark(node, "a linked script was not read: paste its text in a <script>");
+    else if (/^(|module|(text|application)\/(java|ecma)script)$/i.test(type.trim())) {
+      const place = (node as { sourceCodeLocation?: { startTag?: { endLine: number } } }).sourceCodeLocation;
+      const text = node.children.map((c) => (isText(c) ? c.data : "")).join("");
+      this.scripts.push({ text, line: place?.startTag?.endLine ?? 1 });
+      this.remark(node, "a script never runs here: what it does is read as text");
+    } else this.remark(node, `a script of the type ${type} was left out`);
+  }
+
+  private attributes(node: Element, tag: string, part: string): Record<string, string> {
     const out: Record<string, string> = {};
     for (const [name, value] of Object.entries(node.attribs)) {
       if (name === "style" || name === "data-part") continue;
+      if (/^on[a-z]+$/.test(name)) {
+        const place = (node as { sourceCodeLocation?: { startLine: number } }).sourceCodeLocation;
+        this.scripts.push({ text: value, line: place?.startLine ?? 1, at: { part, type: name.slice(2) } });
+        continue;
+      }
       const problem = attributeProblem(tag, name, escapeTemplate(value));
       if (problem) {
         this.remark(node, `${name} was left out: ${problem}`);

@@ -1,0 +1,285 @@
+/** The part of the browser that scripts of components use: what its objects and methods do to the page that is read. */
+
+import type { Context } from "./context";
+import type { PageElement } from "./page";
+import { isElement } from "./page";
+import { elementOf, isTrue, type Js, list, NotUnderstood, native, textOf } from "./values";
+
+const numbered = (v: Js): number => Number(typeof v === "object" ? Number.NaN : v);
+/** Properties that stand for an attribute of the same meaning (HTML §2.6.1). */
+const reflected: Record<string, string> = {
+  id: "id",
+  className: "class",
+  title: "title",
+  href: "href",
+  src: "src",
+  alt: "alt",
+  role: "role",
+  htmlFor: "for",
+  type: "type",
+  name: "name",
+};
+const flags = new Set(["hidden", "disabled", "inert", "open", "required", "readOnly"]);
+const aria = (property: string): string => property.replace(/^aria(?=[A-Z])/, "aria-").toLowerCase();
+
+const kebab = (property: string): string => property.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
+
+/** A property of an element. @returns undefined for what is known to be none */
+export function elementGet(r: Context, e: PageElement, property: string): Js {
+  const { page, store } = r;
+  const siblings = e.parent?.children.filter(isElement) ?? [e];
+  const at = siblings.indexOf(e);
+  switch (property) {
+    case "classList":
+      return classList(r, e);
+    case "style":
+      return native(`style ${e.name}`);
+    case "dataset":
+      return native(`dataset ${e.name}`);
+    case "textContent":
+    case "innerText":
+      return page.text(e, store);
+    case "value":
+      return page.attribute(e, "value", store) ?? "";
+    case "tagName":
+    case "nodeName":
+      return e.tag.toUpperCase();
+    case "parentElement":
+    case "parentNode":
+      return elementOf(e.parent);
+    case "children":
+      return list(e.children.filter(isElement).map(elementOf));
+    case "firstElementChild":
+      return elementOf(e.children.filter(isElement)[0] ?? null);
+    case "lastElementChild":
+      return elementOf(e.children.filter(isElement).at(-1) ?? null);
+    case "nextElementSibling":
+      return elementOf(siblings[at + 1] ?? null);
+    case "previousElementSibling":
+      return elementOf(siblings[at - 1] ?? null);
+    case "tabIndex":
+      return Number(
+        page.attribute(e, "tabindex", store) ?? (/^(a|button|input|select|textarea)$/.test(e.tag) ? 0 : -1),
+      );
+  }
+  if (flags.has(property)) return page.attribute(e, property.toLowerCase(), store) !== null;
+  if (Object.hasOwn(reflected, property)) return page.attribute(e, reflected[property], store) ?? "";
+  if (/^aria[A-Z]/.test(property)) return page.attribute(e, aria(property), store);
+  const call = elementMethods[property];
+  if (call) return native(`${property} of ${e.name}`, (args) => call(r, e, args));
+  if (/^on[a-z]+$/.test(property)) return null;
+  throw new NotUnderstood(null, `.${property}`);
+}
+
+export function elementSet(r: Context, e: PageElement, property: string, value: Js): void {
+  if (property === "textContent" || property === "innerText") {
+    r.write(`text ${e.name}`, textOf(value ?? ""));
+  } else if (property === "innerHTML") {
+    const text = textOf(value ?? "");
+    if (/[<&]/.test(text)) throw new NotUnderstood(null, "markup that is made anew");
+    r.write(`text ${e.name}`, text);
+  } else if (flags.has(property)) attributeSet(r, e, property.toLowerCase(), isTrue(value) ? "" : null);
+  else if (property === "tabIndex") attributeSet(r, e, "tabindex", textOf(value));
+  else if (Object.hasOwn(reflected, property)) attributeSet(r, e, reflected[property], textOf(value));
+  else if (/^aria[A-Z]/.test(property)) attributeSet(r, e, aria(property), value === null ? null : textOf(value));
+  else if (/^on[a-z]+$/.test(property)) r.listen(e, property.slice(2), value);
+  else if (property === "value") attributeSet(r, e, "value", textOf(value));
+  else throw new NotUnderstood(null, `.${property} = …`);
+}
+
+function attributeSet(r: Context, e: PageElement, name: string, value: string | null): void {
+  if (name === "class") for (const key of [...r.store.keys()]) if (key.startsWith(`class ${e.name} `)) r.erase(key);
+  if (name === "style") throw new NotUnderstood(null, "the style attribute as a whole");
+  r.write(`attribute ${e.name} ${name}`, value);
+}
+
+export function styleSet(r: Context, e: PageElement, property: string, value: Js): void {
+  const name = property === "cssFloat" ? "float" : property.startsWith("--") ? property : kebab(property);
+  r.write(`style ${e.name} ${name}`, value === null || value === undefined ? "" : textOf(value));
+}
+
+export function styleGet(r: Context, e: PageElement, property: string): Js {
+  if (property === "setProperty")
+    return native("setProperty", ([name, value]) => styleSet(r, e, textOf(name), value) as undefined);
+  if (property === "removeProperty")
+    return native("removeProperty", ([name]) => styleSet(r, e, textOf(name), "") as undefined);
+  const name = kebab(property);
+  const said = r.store.get(`style ${e.name} ${name}`);
+  return said === undefined ? (e.part?.css?.[name] ?? "") : String(said ?? "");
+}
+
+function classList(r: Context, e: PageElement): Js {
+  const has = (c: Js): boolean => r.page.classes(e, r.store).has(textOf(c));
+  const put = (c: Js, on: boolean): void => r.write(`class ${e.name} ${textOf(c)}`, on);
+  const methods: Record<string, (args: Js[]) => Js> = {
+    add: (args) => args.forEach((c) => void put(c, true)) as undefined,
+    remove: (args) => args.forEach((c) => void put(c, false)) as undefined,
+    contains: ([c]) => has(c),
+    toggle: ([c, force]) => {
+      const on = force === undefined ? !has(c) : isTrue(force);
+      put(c, on);
+      return on;
+    },
+    replace: ([a, b]) => {
+      if (!has(a)) return false;
+      put(a, false);
+      put(b, true);
+      return true;
+    },
+  };
+  return { is: "object", of: new Map(Object.entries(methods).map(([name, call]) => [name, native(name, call)])) };
+}
+
+const focusable = "button, a[href], input, select, textarea, [tabindex], summary";
+const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
+  addEventListener: (r, e, [type, fn, options]) => r.listen(e, textOf(type), fn, options),
+  removeEventListener: (r, e, [type, fn]) => r.unlisten(e, textOf(type), fn),
+  querySelector: (r, e, [s]) => elementOf(r.page.all(textOf(s), e, r.store)[0] ?? null),
+  querySelectorAll: (r, e, [s]) => list(r.page.all(textOf(s), e, r.store).map(elementOf)),
+  getElementsByClassName: (r, e, [c]) =>
+    list(r.page.all(`.${textOf(c).trim().replace(/\s+/g, ".")}`, e, r.store).map(elementOf)),
+  getElementsByTagName: (r, e, [t]) => list(r.page.all(textOf(t), e, r.store).map(elementOf)),
+  closest: (r, e, [s]) => elementOf(r.page.closest(textOf(s), e, r.store)),
+  matches: (r, e, [s]) => r.page.matches(textOf(s), e, r.store),
+  contains: (r, e, [other]) =>
+    typeof other === "object" && other?.is === "element" ? r.page.contains(e, other.element) : false,
+  getAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store),
+  hasAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store) !== null,
+  setAttribute: (r, e, [n, v]) => attributeSet(r, e, textOf(n).toLowerCase(), textOf(v)) as undefined,
+  removeAttribute: (r, e, [n]) => attributeSet(r, e, textOf(n).toLowerCase(), null) as undefined,
+  toggleAttribute: (r, e, [n, force]) => {
+    const name = textOf(n).toLowerCase();
+    const on = force === undefined ? r.page.attribute(e, name, r.store) === null : isTrue(force);
+    attributeSet(r, e, name, on ? "" : null);
+    return on;
+  },
+  focus: (r, e) => {
+    if (r.page.matches(focusable, e, r.store)) r.effect({ do: "focus", part: e.name });
+    return undefined;
+  },
+  blur: () => undefined,
+  click: (r, e) => {
+    r.dispatch("click", e);
+    return undefined;
+  },
+  scrollIntoView: (r, e) => {
+    r.effect({ do: "scroll", part: e.name });
+    return undefined;
+  },
+  getBoundingClientRect: () => undefined,
+  show: (r, e) => attributeSet(r, e, "open", "") as undefined,
+  close: (r, e) => attributeSet(r, e, "open", null) as undefined,
+  showModal: (r, e) => {
+    attributeSet(r, e, "open", "");
+    const first = r.page.all(focusable, e, r.store)[0] ?? null;
+    if (first) r.effect({ do: "focus", part: first.name });
+    return undefined;
+  },
+};
+
+/** What has the focus: kept only to give the focus back. */
+export const ACTIVE = "what has the focus";
+
+/** Globals that a script finds. */
+export function globalOf(r: Context, name: string): Js {
+  switch (name) {
+    case "undefined":
+      return undefined;
+    case "NaN":
+      return Number.NaN;
+    case "Infinity":
+      return Number.POSITIVE_INFINITY;
+    case "document":
+    case "window":
+    case "console":
+    case "Math":
+    case "Array":
+    case "Object":
+    case "performance":
+      return native(name);
+    case "self":
+    case "globalThis":
+      return native("window");
+    case "setTimeout":
+    case "setInterval":
+      return native(name, ([fn, ms]) => r.timer(fn, ms === undefined ? 0 : numbered(ms), name === "setInterval"));
+    case "clearTimeout":
+    case "clearInterval":
+      return native(name, ([t]) => {
+        if (typeof t === "object" && t?.is === "timer") r.effect({ do: "cancel", timer: t.name });
+        return undefined;
+      });
+    case "requestAnimationFrame":
+    case "queueMicrotask":
+      return native(name, ([fn]) => r.call(fn, []));
+    case "Number":
+    case "parseInt":
+    case "parseFloat":
+      return native(name, ([v]) => (name === "Number" ? numbered(v) : Number.parseFloat(textOf(v))));
+    case "String":
+      return native(name, ([v]) => textOf(v));
+    case "Boolean":
+      return native(name, ([v]) => isTrue(v));
+    case "addEventListener":
+      return native(name, ([type, fn, options]) => r.listen("window", textOf(type), fn, options));
+  }
+  // An element with an id is a global of that name (HTML §7.2.2.3).
+  const byId = r.page.elements.find((e) => e.attributes.id === name);
+  if (byId) return elementOf(byId);
+  throw new NotUnderstood(null, name);
+}
+
+/** A property of one of the browser's objects. */
+export function hostGet(r: Context, host: string, property: string): Js {
+  const whole = `${host}.${property}`;
+  if (host.startsWith("style ")) return styleGet(r, r.page.named(host.slice(6))!, property);
+  if (host.startsWith("dataset "))
+    return r.page.attribute(r.page.named(host.slice(8))!, `data-${kebab(property)}`, r.store) ?? undefined;
+  if (host === ACTIVE) {
+    if (property === "focus") return native(whole, () => r.effect({ do: "focus back" }) as undefined);
+    throw new NotUnderstood(null, `what has the focus, ${property}`);
+  }
+  switch (whole) {
+    case "document.activeElement":
+      return native(ACTIVE);
+    case "document.body":
+      return elementOf(r.page.body);
+    case "document.documentElement":
+      return elementOf(r.page.html);
+    case "document.getElementById":
+      return native(whole, ([id]) =>
+        elementOf(r.page.elements.find((e) => r.page.attribute(e, "id", r.store) === textOf(id)) ?? null),
+      );
+    case "document.querySelector":
+    case "document.querySelectorAll":
+    case "document.getElementsByClassName":
+    case "document.getElementsByTagName":
+      return native(whole, (args) => elementMethods[property](r, r.page.html, args));
+    case "document.addEventListener":
+      return native(whole, ([type, fn, options]) => r.listen("document", textOf(type), fn, options));
+    case "document.removeEventListener":
+      return native(whole, ([type, fn]) => r.unlisten("document", textOf(type), fn));
+    case "document.readyState":
+      return "complete";
+    case "window.addEventListener":
+      return native(whole, ([type, fn, options]) => r.listen("window", textOf(type), fn, options));
+    case "window.document":
+      return native("document");
+    case "Array.from":
+      return native(whole, ([v, map]) => {
+        const items = r.items(v);
+        return list(map === undefined ? items : items.map((x, i) => r.call(map, [x, i])));
+      });
+    case "Math.max":
+    case "Math.min":
+      return native(whole, (args) => Math[property as "max"](...args.map(numbered)));
+    case "Math.floor":
+    case "Math.ceil":
+    case "Math.round":
+    case "Math.abs":
+      return native(whole, ([v]) => Math[property as "floor"](numbered(v)));
+  }
+  if (host === "console") return native(whole, () => undefined);
+  if (host === "window") return globalOf(r, property);
+  throw new NotUnderstood(null, whole);
+}

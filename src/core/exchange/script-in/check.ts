@@ -1,0 +1,58 @@
+/** Whether a specification does what the script does: both are led through every way the page can be. */
+import { compile, type PartIndex } from "../../program";
+import { advance, nextDue, type RunState, start, stimulate } from "../../run";
+import { activeNames } from "../../surface";
+import type { Act, Explored } from "./explore";
+import type { Written } from "./write";
+
+/** Acts after which the two differ, in words; each once. */
+export function unlike({ doc, states }: Written, found: Explored): string[] {
+  const program = compile(doc);
+  const out = new Set<string>();
+  const first = start(program).state;
+  const seen = new Map<number, RunState>([[0, first]]);
+  const queue = [0];
+  while (queue.length) {
+    const at = queue.shift()!;
+    const from = seen.get(at)!;
+    found.acts.forEach((act, a) => {
+      const wanted = found.outcomes[a][at];
+      const next = wanted && done(program, from, act);
+      if (!wanted || !next) return;
+      const is = activeNames(program, next).sort().join(", ");
+      const should = [...states[wanted.to]].sort().join(", ");
+      if (is !== should) out.add(`${wordsOf(act)}: ${should} by the script, ${is} by the sheet`);
+      else if (!seen.has(wanted.to)) {
+        seen.set(wanted.to, next);
+        queue.push(wanted.to);
+      }
+    });
+  }
+  return [...out];
+}
+
+/** Once everything has moved: what is on its way decides nothing in a script. */
+const still = (state: RunState): RunState => ({ ...state, tracks: [], lingering: [] });
+
+function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): RunState | null {
+  const from = still(moving);
+  const part = (name: string): PartIndex | undefined => program.partIndex.get(name);
+  if (act.is === "click") {
+    if (act.target !== "body" && part(act.target) === undefined) return null;
+    return stimulate(program, from, { click: act.target === "body" ? null : act.target }).state;
+  }
+  if (act.is === "key" && !act.up && act.target === "body")
+    return stimulate(program, { ...from, focus: -1 }, { press: act.key === " " ? "Space" : act.key }).state;
+  if (act.is === "timer") {
+    const due = nextDue(program, from);
+    return due === null ? null : advance(program, from, due);
+  }
+  return null;
+}
+
+export const wordsOf = (act: Act): string =>
+  act.is === "timer"
+    ? `timer ${act.timer}`
+    : act.is === "key"
+      ? `${act.up ? "release" : "press"} ${act.key}`
+      : `${act.is} ${act.target}`;

@@ -1,0 +1,65 @@
+/** What the pieces of a reading share: the page, what is written of it, and how values are called and looked into. */
+import type * as acorn from "acorn";
+import type { Cell, PageElement, ScriptPage } from "./page";
+import type { Js, JsFunction, Scope } from "./values";
+
+/** What a handler asks for besides changing the page, in its order. */
+export type Effect =
+  | { do: "focus"; part: string }
+  /** To what had it before. */
+  | { do: "focus back" }
+  | { do: "start"; timer: string }
+  | { do: "cancel"; timer: string }
+  | { do: "scroll"; part: string }
+  | { do: "prevent" };
+
+export interface Listener {
+  on: PageElement | "document" | "window";
+  type: string;
+  fn: JsFunction;
+  line: number;
+  once: boolean;
+}
+export interface Timed {
+  name: string;
+  fn: JsFunction;
+  ms: number;
+  every: boolean;
+  line: number;
+}
+export interface Event {
+  type: string;
+  target: PageElement | null;
+  key: string;
+  stopped: boolean;
+  stoppedNow: boolean;
+  prevented: boolean;
+  current: PageElement | "document" | "window";
+}
+
+export interface Context {
+  readonly page: ScriptPage;
+  readonly source: string;
+  readonly store: ReadonlyMap<string, Cell>;
+  readonly event: Event | null;
+  /** True while the page is loaded. */
+  readonly building: boolean;
+  /** Something of the act under way was not understood. */
+  unsure: boolean;
+  tick(node: acorn.Node): void;
+  line(node: acorn.Node): number;
+  note(error: unknown, node: acorn.Node): void;
+  write(key: string, value: Cell): void;
+  erase(key: string): void;
+  effect(effect: Effect): void;
+  listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
+  unlisten(on: Listener["on"], type: string, fn: Js): undefined;
+  timer(fn: Js, ms: number, every: boolean): Js;
+  scope(parent: Scope | null): Scope;
+  get(name: string, scope: Scope): Js;
+  set(name: string, value: Js, scope: Scope): void;
+  items(v: Js): Js[];
+  member(value: Js, name: string): Js;
+  call(fn: Js, args: Js[]): Js;
+  dispatch(type: string, target: PageElement | null, key?: string): void;
+}

@@ -1,0 +1,284 @@
+/** Everything that a page's script can make of it: from the page as loaded, each act in each way the page can then be. */
+import * as acorn from "acorn";
+import type { Effect } from "./context";
+import { keyOfStore, type PageElement, type ScriptPage, type Store } from "./page";
+import { Reading } from "./reading";
+
+/** A script, or the text of an `onclick`, as it stands in the markup. */
+export interface Script {
+  text: string;
+  line: number;
+  /** For an attribute: the part that has it, and the event. */
+  at?: { part: string; type: string };
+}
+
+/** What a person or the clock does. */
+export type Act =
+  | { is: "click"; target: string }
+  | { is: "pointer enter" | "pointer leave" | "focus enters" | "focus leaves" | "motion ended"; target: string }
+  | { is: "key"; key: string; target: string; up: boolean }
+  | { is: "timer"; timer: string };
+export interface Outcome {
+  to: number;
+  effects: readonly Effect[];
+  whole: boolean;
+}
+export interface Explored {
+  stores: readonly Store[];
+  /** Effects of loading. */
+  loaded: readonly Effect[];
+  acts: readonly Act[];
+  /** By act, then by store; undefined where it cannot be done then. */
+  outcomes: readonly (readonly (Outcome | undefined)[])[];
+  timers: ReadonlyMap<string, { ms: number; every: boolean; line: number }>;
+  listeners: readonly { line: number; type: string; on: string; read: boolean }[];
+  notUnderstood: readonly { line: number; text: string }[];
+  /** There are more ways to be than are looked at. */
+  cut: boolean;
+}
+
+const MAX_STORES = 64;
+const MAX_TARGETS = 120;
+const keyNames =
+  "Escape Enter Tab ArrowUp ArrowDown ArrowLeft ArrowRight Home End PageUp PageDown Backspace Delete".split(" ");
+const heard: Record<string, Act["is"]> = {
+  click: "click",
+  mousedown: "click",
+  pointerdown: "click",
+  keydown: "key",
+  keyup: "key",
+  mouseenter: "pointer enter",
+  pointerenter: "pointer enter",
+  mouseover: "pointer enter",
+  mouseleave: "pointer leave",
+  pointerleave: "pointer leave",
+  mouseout: "pointer leave",
+  focus: "focus enters",
+  focusin: "focus enters",
+  blur: "focus leaves",
+  focusout: "focus leaves",
+  transitionend: "motion ended",
+  animationend: "motion ended",
+  submit: "click",
+  toggle: "click",
+  close: "click",
+};
+
+export function explore(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>): Explored {
+  const { reading, keys } = load(page, scripts);
+  reading.listeners = reading.listeners.filter((l) => !left.has(l.line));
+  for (const l of reading.listeners)
+    if (!heard[l.type])
+      reading.notUnderstood.set(`${l.line} ${l.type}`, { line: l.line, text: `what listens for “${l.type}”` });
+  const loaded = [...reading.effects];
+  const acts = actsOf(page, reading, keys, left);
+  const stores: Store[] = [page.tidy(new Map(reading.store))];
+  const pending: Set<string>[] = [new Set(startedBy(loaded))];
+  const index = new Map([[keyOfStore(stores[0]), 0]]);
+  const outcomes: (Outcome | undefined)[][] = acts.map(() => []);
+  let cut = false;
+  // A timer may be under way in a way to be that was known without it: then it is gone through again.
+  const queue = [0];
+  while (queue.length) {
+    const at = queue.shift()!;
+    for (const t of reading.timers.values())
+      if (!left.has(t.line) && !acts.some((a) => a.is === "timer" && a.timer === t.name)) {
+        acts.push({ is: "timer", timer: t.name });
+        outcomes.push([]);
+      }
+    acts.forEach((act, a) => {
+      if (act.is === "timer" && !pending[at].has(act.timer)) return;
+      const done = reading.act(stores[at], () => perform(reading, page, act, left));
+      const key = keyOfStore(done.store);
+      let to = index.get(key);
+      if (to === undefined) {
+        if (stores.length >= MAX_STORES) {
+          cut = true;
+          return;
+        }
+        to = stores.push(done.store) - 1;
+        index.set(key, to);
+        pending.push(new Set());
+        queue.push(to);
+      }
+      outcomes[a][at] = { to, effects: done.effects, whole: done.whole };
+      const running = [...pending[at]].filter(
+        (t) => !(act.is === "timer" && act.timer === t && !reading.timers.get(t)?.every),
+      );
+      const after = new Set([...running, ...startedBy(done.effects)].filter((t) => !isCancelled(done.effects, t)));
+      const before = pending[to].size;
+      for (const t of after) pending[to].add(t);
+      if (pending[to].size > before && !queue.includes(to)) queue.push(to);
+    });
+  }
+  const listeners = [
+    ...reading.listeners.map((l) => ({
+      line: l.line,
+      type: l.type,
+      on: typeof l.on === "string" ? l.on : l.on.name,
+      read: reading.readLines.has(l.line),
+    })),
+  ];
+  return {
+    stores,
+    loaded,
+    acts,
+    outcomes,
+    timers: reading.timers,
+    listeners,
+    notUnderstood: [...reading.notUnderstood.values()].sort((a, b) => a.line - b.line),
+    cut,
+  };
+}
+
+const startedBy = (effects: readonly Effect[]): string[] => effects.flatMap((e) => (e.do === "start" ? [e.timer] : []));
+const isCancelled = (effects: readonly Effect[], timer: string): boolean =>
+  effects.findLast((e) => (e.do === "start" || e.do === "cancel") && e.timer === timer)?.do === "cancel";
+
+function load(page: ScriptPage, scripts: readonly Script[]): { reading: Reading; keys: Set<string> } {
+  const keys = new Set<string>();
+  // Each at its line, so that what is said of them is said of the markup.
+  let source = "";
+  const attributes: Script[] = [];
+  for (const s of scripts) {
+    if (s.at) {
+      attributes.push(s);
+      continue;
+    }
+    const lines = source.split("\n").length;
+    source += "\n".repeat(Math.max(source ? 1 : 0, s.line - lines)) + s.text;
+  }
+  const reading = new Reading(page, source);
+  const note = (error: unknown, line: number): void => {
+    const text = (error as Error).message.replace(/\s*\(\d+:\d+\)$/, "");
+    reading.notUnderstood.set(`${line} ${text}`, { line, text });
+  };
+  const top = reading.scope(null);
+  const parsed = parse(source);
+  if ("error" in parsed) note(parsed.error, (parsed.error as { loc?: { line: number } }).loc?.line ?? 1);
+  else {
+    literals(parsed.program, keys);
+    reading.load(parsed.program, top);
+  }
+  for (const s of attributes) {
+    const code = parse(`${"\n".repeat(Math.max(0, s.line - 1))}(function (event) { ${s.text}\n})`);
+    if ("error" in code) {
+      note(code.error, s.line);
+      continue;
+    }
+    literals(code.program, keys);
+    const statement = code.program.body[0] as acorn.ExpressionStatement;
+    const e = page.named(s.at!.part);
+    if (e)
+      reading.listeners.push({
+        on: e,
+        type: s.at!.type,
+        fn: {
+          is: "function",
+          node: statement.expression as acorn.FunctionExpression,
+          scope: top,
+          self: { is: "element", element: e },
+        },
+        line: s.line,
+        once: false,
+      });
+  }
+  return { reading, keys };
+}
+
+function parse(source: string): { program: acorn.Program } | { error: unknown } {
+  const options = { ecmaVersion: "latest" as const, locations: true };
+  try {
+    return { program: acorn.parse(source, { ...options, sourceType: "script" }) };
+  } catch (error) {
+    try {
+      return { program: acorn.parse(source, { ...options, sourceType: "module" }) };
+    } catch {
+      return { error };
+    }
+  }
+}
+
+/** Keys that a script names. */
+function literals(node: unknown, keys: Set<string>): void {
+  if (Array.isArray(node)) for (const n of node) literals(n, keys);
+  else if (typeof node === "object" && node !== null) {
+    const n = node as Record<string, unknown>;
+    if (n.type === "Literal" && typeof n.value === "string") {
+      if (keyNames.includes(n.value)) keys.add(n.value);
+      else if (n.value === "Esc") keys.add("Escape");
+      else if (n.value === "Space") keys.add(" ");
+      else if (/^Key[A-Z]$/.test(n.value)) keys.add(n.value[3].toLowerCase());
+      else if (n.value.length === 1 && /[\w /?]/.test(n.value)) keys.add(n.value);
+    }
+    for (const [key, value] of Object.entries(n)) if (key !== "loc") literals(value, keys);
+  }
+}
+
+function actsOf(page: ScriptPage, reading: Reading, keys: ReadonlySet<string>, left: ReadonlySet<number>): Act[] {
+  const out: Act[] = [];
+  const types = new Set(reading.listeners.map((l) => l.type));
+  const listens = (is: Act["is"]): boolean => [...types].some((t) => heard[t] === is);
+  const native = page.elements.some((e) => e.tag === "details");
+  const targets = ["body", ...page.elements.slice(0, MAX_TARGETS).map((e) => e.name)];
+  if (listens("click") || native) for (const target of targets) out.push({ is: "click", target });
+  if (listens("key")) {
+    const focusable = page.elements.filter(
+      (e) => /^(a|button|input|select|textarea|summary)$/.test(e.tag) || "tabindex" in e.attributes,
+    );
+    for (const up of [false, true]) {
+      if (!types.has(up ? "keyup" : "keydown")) continue;
+      for (const key of keys)
+        for (const target of ["body", ...focusable.map((e) => e.name)]) out.push({ is: "key", key, target, up });
+    }
+  }
+  for (const l of reading.listeners) {
+    const is = heard[l.type];
+    if (typeof l.on === "string" || !is || is === "click" || is === "key" || is === "timer") continue;
+    if (!out.some((a) => a.is === is && "target" in a && a.target === (l.on as PageElement).name))
+      out.push({ is, target: l.on.name } as Act);
+  }
+  for (const t of reading.timers.values()) if (!left.has(t.line)) out.push({ is: "timer", timer: t.name });
+  return out;
+}
+
+/** Timers that handlers set come to be known while they are gone through. */
+function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySet<number>): void {
+  if (act.is === "timer") {
+    const timed = r.timers.get(act.timer)!;
+    if (left.has(timed.line)) return;
+    if (timed.every) r.effect({ do: "start", timer: act.timer });
+    r.readLines.add(timed.line);
+    r.attempt(timed.fn.node, () => r.call(timed.fn, []));
+    return;
+  }
+  const target = act.target === "body" ? page.body : page.named(act.target)!;
+  if (act.is === "click") {
+    for (const type of ["pointerdown", "mousedown", "pointerup", "mouseup", "click"]) r.dispatch(type, target);
+    if (!r.event?.prevented) byItself(r, page, target);
+    return;
+  }
+  if (act.is === "key") {
+    r.dispatch(act.up ? "keyup" : "keydown", target, act.key);
+    return;
+  }
+  for (const [type, is] of Object.entries(heard)) if (is === act.is) r.dispatch(type, target);
+}
+
+/** What a browser does on a click when nobody prevents it. */
+function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
+  const summary = page.closest("summary", target, r.store);
+  const details = summary?.parent;
+  if (
+    details?.tag === "details" &&
+    details.children.find((c) => typeof c !== "string" && c.tag === "summary") === summary
+  ) {
+    const open = page.attribute(details, "open", r.store) !== null;
+    r.write(`attribute ${details.name} open`, open ? null : "");
+    r.effect({ do: "prevent" });
+    r.dispatch("toggle", details);
+  }
+  const submits = page.closest("button:not([type=button]):not([type=reset]), input[type=submit]", target, r.store);
+  const form = submits && page.closest("form", submits, r.store);
+  if (form) r.dispatch("submit", form);
+}

@@ -1,0 +1,82 @@
+/**
+ * A page's script, read as text: what it makes of the page becomes states, looks and reactions. It is never run: each
+ * statement is gone through on a page that is only described, and what is not understood is listed with its line.
+ */
+import type { Component } from "../../model";
+import { unlike } from "./check";
+import { explore, type Script } from "./explore";
+import { ScriptPage } from "./page";
+import { rowsOf } from "./rows";
+import { writeBehaviour } from "./write";
+
+export type { Script };
+
+/** Something that a script does, to be taken or left. */
+export interface Proposal {
+  /** Line of the markup; what is left is named by it. */
+  line: number;
+  /** What listens, in words. */
+  text: string;
+}
+export interface ScriptRead {
+  doc: Component;
+  proposals: readonly Proposal[];
+  notUnderstood: readonly { line: number; text: string }[];
+  /** What the sheet says otherwise than the script, or does not say. */
+  unlike: readonly string[];
+}
+
+/**
+ * @param left lines of listeners and timers that are not to be taken
+ * @returns null where there is nothing in the scripts that could be told
+ */
+export function readScripts(
+  doc: Component,
+  scripts: readonly Script[],
+  left: ReadonlySet<number> = new Set(),
+): ScriptRead | null {
+  if (!scripts.length && !doc.parts.some(hasDetails)) return null;
+  const page = new ScriptPage(doc);
+  const every = explore(page, scripts, new Set());
+  const found = left.size ? explore(page, scripts, left) : every;
+  const proposals = proposalsOf(every);
+  if (found.cut)
+    return {
+      doc,
+      proposals,
+      notUnderstood: [
+        ...found.notUnderstood,
+        { line: 1, text: "the page can be in more than 64 ways by its script: states have to be found by hand" },
+      ],
+      unlike: [],
+    };
+  const written = writeBehaviour(doc, found, rowsOf(page, found));
+  return {
+    doc: written.doc,
+    proposals,
+    notUnderstood: found.notUnderstood,
+    unlike: [
+      ...written.left.map((row) => `${row}: what it does depends on too much to be said in one row`),
+      ...unlike(written, found),
+    ],
+  };
+}
+
+function proposalsOf({ listeners, timers }: ReturnType<typeof explore>): Proposal[] {
+  const out = new Map<number, string[]>();
+  const add = (line: number, text: string): void => {
+    const known = out.get(line) ?? [];
+    if (!known.includes(text)) out.set(line, [...known, text]);
+  };
+  for (const l of listeners) add(l.line, `${l.type} on ${l.on}`);
+  for (const t of timers.values()) add(t.line, `${t.every ? "every" : "after"} ${t.ms} ms`);
+  return [...out]
+    .map(([line, texts]) => ({
+      line,
+      text: texts.slice(0, 4).join(", ") + (texts.length > 4 ? ` and ${texts.length - 4} more` : ""),
+    }))
+    .sort((a, b) => a.line - b.line);
+}
+
+const hasDetails = (part: Component["parts"][number]): boolean =>
+  part.tag === "details" || (part.content ?? []).some((c) => typeof c !== "string" && hasDetails(c));

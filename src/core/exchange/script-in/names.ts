@@ -1,0 +1,110 @@
+/** Names for what a script makes of a page: states a person would call so. */
+import { freeName, isStateName } from "../../model";
+import type { Cell } from "./page";
+import type { Region } from "./regions";
+
+const opposites: Record<string, string> = {
+  open: "closed",
+  opened: "closed",
+  show: "hidden",
+  shown: "hidden",
+  visible: "hidden",
+  hidden: "shown",
+  hide: "shown",
+  active: "idle",
+  on: "off",
+  expanded: "collapsed",
+  collapsed: "expanded",
+  closed: "open",
+  selected: "not-selected",
+  loading: "ready",
+  disabled: "enabled",
+  checked: "unchecked",
+};
+const plain = (text: string): string => text.replace(/^(is|has|js)-/, "").replace(/[^\w-]+/g, "-");
+
+/** The key that says best what a region is about. */
+const rank = (key: string): number =>
+  [
+    /^class (?!body|html)/,
+    /^attribute \S+ (open|aria-expanded|aria-selected|aria-pressed|aria-checked)$/,
+    /^attribute \S+ hidden$/,
+    /^class/,
+    /^attribute \S+ (disabled|inert)$/,
+    /^attribute/,
+    /^style/,
+    /^text/,
+  ].findIndex((p) => p.test(key)) >>> 0;
+
+export const mainKey = (keys: readonly string[]): string => [...keys].sort((a, b) => rank(a) - rank(b))[0];
+
+function wordFor(key: string, value: Cell | undefined, states: readonly (Cell | undefined)[]): string {
+  const [kind, part, what] = key.split(" ");
+  const is = (word: string, on: boolean): string => (on ? word : (opposites[word] ?? `not-${word}`));
+  if (kind === "class") {
+    // Not said is as the markup has it: the opposite of what is said otherwise.
+    const on = value === undefined ? !states.some((s) => s === true) : value === true;
+    return is(plain(what), on);
+  }
+  if (kind === "attribute" && /^aria-(expanded|pressed|selected|checked)$/.test(what)) {
+    const said =
+      value === undefined ? (states.find((s) => s !== undefined) === "true" ? "false" : "true") : String(value);
+    const word = {
+      "aria-expanded": "open",
+      "aria-pressed": "pressed",
+      "aria-selected": "selected",
+      "aria-checked": "on",
+    }[what]!;
+    return is(word, said === "true");
+  }
+  if (kind === "attribute" && /^(hidden|open|disabled|inert)$/.test(what)) {
+    const on = value === undefined ? !states.some((s) => s !== undefined && s !== null) : value !== null;
+    return is(what, on);
+  }
+  if (kind === "style" && what === "display") {
+    const shown = value === undefined ? states.some((s) => s === "none") : value !== "none" && value !== "";
+    return shown ? "shown" : "hidden";
+  }
+  if (kind === "text" && value !== undefined) return plain(String(value)).slice(0, 24) || part;
+  return value === undefined ? "first" : plain(String(value)).slice(0, 24) || "other";
+}
+
+/** @param taken names that are used already; those of this region are added */
+export function namesFor(
+  region: Region,
+  several: boolean,
+  taken: Set<string>,
+  has: (part: string, className: string) => boolean,
+): string[] {
+  const main = mainKey(region.keys);
+  const at = region.keys.indexOf(main);
+  const values = region.states.map((s) => s[at]);
+  const exclusive = region.states.length > 2 || new Set(values).size < region.states.length;
+  // Words that are all different say more than "the second one".
+  const told = region.keys.findIndex(
+    (k, j) => /^text/.test(k) && new Set(region.states.map((s) => s[j])).size === region.states.length,
+  );
+  const isOn = (k: string, value: Cell | undefined): boolean => {
+    const [kind, part, name] = k.split(" ");
+    return kind === "class" && (value === undefined ? has(part, name) : value === true);
+  };
+  return region.states.map((state, i) => {
+    const on = region.keys.flatMap((k, j) => (isOn(k, state[j]) ? [k.split(" ")[1]] : []));
+    const text = exclusive && !on.length && told >= 0 ? state[told] : undefined;
+    let word =
+      text !== undefined && String(text).trim() !== ""
+        ? plain(String(text)).slice(0, 24)
+        : exclusive
+          ? on.length
+            ? on[0]
+            : i === 0
+              ? "first"
+              : wordFor(main, values[i], values)
+          : wordFor(main, values[i], values);
+    if (several) word = `${main.split(" ")[1]}-${word}`;
+    word = word.replace(/^[^\p{L}_]+/u, "").slice(0, 60);
+    const name = freeName(isStateName(word) ? word : `state-${i + 1}`, taken);
+    taken.add(name);
+    return name;
+  });
+}

@@ -1,0 +1,158 @@
+/** The page that a script is read against: elements by part, and what it changes of them, as values that can be compared. */
+import { type StyledElement, selectorTest } from "../../cascade";
+import type { Component, Part } from "../../model";
+
+/** What a script can change, by key: `class panel open`, `attribute menu hidden`, `style bar width`, `text count`, `variable 3 open`. */
+export type Cell = string | number | boolean | null;
+export type Store = ReadonlyMap<string, Cell>;
+
+export interface PageElement extends StyledElement {
+  /** The part's name; `body` and `html` for the page's own elements. */
+  name: string;
+  part: Part | null;
+  parent: PageElement | null;
+  children: (PageElement | string)[];
+}
+
+export const isElement = (n: PageElement | string): n is PageElement => typeof n !== "string";
+
+export class ScriptPage {
+  readonly html: PageElement;
+  readonly body: PageElement;
+  readonly elements: readonly PageElement[];
+  private readonly byName = new Map<string, PageElement>();
+
+  constructor(readonly doc: Component) {
+    this.html = { name: "html", part: null, tag: "html", attributes: {}, parent: null, children: [] };
+    this.body = { name: "body", part: null, tag: "body", attributes: {}, parent: this.html, children: [] };
+    this.html.children.push(this.body);
+    const all: PageElement[] = [];
+    const add = (part: Part, parent: PageElement): void => {
+      const e: PageElement = {
+        name: part.name,
+        part,
+        tag: part.tag,
+        attributes: { ...part.attributes },
+        parent,
+        children: [],
+      };
+      parent.children.push(e);
+      all.push(e);
+      this.byName.set(part.name, e);
+      for (const c of part.content ?? []) {
+        if (typeof c === "string") e.children.push(c);
+        else add(c, e);
+      }
+    };
+    for (const p of doc.parts) add(p, this.body);
+    this.elements = all;
+  }
+
+  named(name: string): PageElement | null {
+    return name === "body" ? this.body : name === "html" ? this.html : (this.byName.get(name) ?? null);
+  }
+
+  classes(e: PageElement, store: Store): Set<string> {
+    const out = new Set((this.attribute(e, "class", store) ?? "").split(/\s+/).filter(Boolean));
+    for (const [key, value] of store) {
+      const [kind, name, c] = key.split(" ");
+      if (kind !== "class" || name !== e.name) continue;
+      if (value) out.add(c);
+      else out.delete(c);
+    }
+    return out;
+  }
+
+  attribute(e: PageElement, name: string, store: Store): string | null {
+    const said = store.get(`attribute ${e.name} ${name}`);
+    if (said !== undefined) return said === null ? null : String(said);
+    return Object.hasOwn(e.attributes, name) ? e.attributes[name] : null;
+  }
+
+  /** What stands inside, as text. */
+  text(e: PageElement, store: Store): string {
+    const said = store.get(`text ${e.name}`);
+    if (said !== undefined && said !== null) return String(said);
+    return e.children.map((c) => (isElement(c) ? this.text(c, store) : c)).join("");
+  }
+
+  /** @throws for what is no selector */
+  all(selector: string, from: PageElement, store: Store): PageElement[] {
+    const test = this.test(selector, store);
+    const out: PageElement[] = [];
+    const walk = (e: PageElement): void => {
+      for (const c of e.children) {
+        if (!isElement(c)) continue;
+        if (test(c)) out.push(c);
+        walk(c);
+      }
+    };
+    walk(from);
+    return out;
+  }
+
+  matches(selector: string, e: PageElement, store: Store): boolean {
+    return this.test(selector, store)(e);
+  }
+
+  /** Selectors see the page as the script has made it. */
+  private test(selector: string, store: Store): (e: PageElement) => boolean {
+    const now = new Map<string, StyledElement>();
+    const copy = (e: PageElement, parent: StyledElement | null): StyledElement => {
+      const attributes: Record<string, string> = { ...e.attributes };
+      for (const [key, value] of store) {
+        const [kind, name, attribute] = key.split(" ");
+        if (kind !== "attribute" || name !== e.name) continue;
+        if (value === null) delete attributes[attribute];
+        else attributes[attribute] = String(value);
+      }
+      const classes = [...this.classes(e, store)].join(" ");
+      if (classes) attributes.class = classes;
+      else delete attributes.class;
+      const out: StyledElement = { tag: e.tag, attributes, parent, children: [] };
+      out.children = e.children.map((c) => (isElement(c) ? copy(c, out) : c));
+      now.set(e.name, out);
+      return out;
+    };
+    copy(this.html, null);
+    const test = selectorTest(selector);
+    return (e) => test(now.get(e.name)!);
+  }
+
+  closest(selector: string, e: PageElement, store: Store): PageElement | null {
+    for (let up: PageElement | null = e; up; up = up.parent) if (this.matches(selector, up, store)) return up;
+    return null;
+  }
+
+  contains(outer: PageElement, e: PageElement | null): boolean {
+    for (let up = e; up; up = up.parent) if (up === outer) return true;
+    return false;
+  }
+
+  /** Values of the store that say what the markup says anyway are none. */
+  tidy(store: Map<string, Cell>): Map<string, Cell> {
+    for (const [key, value] of store) {
+      const [kind, name, what] = key.split(" ");
+      const e = this.named(name);
+      if (!e) continue;
+      if (kind === "class") {
+        const has = (e.attributes.class ?? "").split(/\s+/).includes(what);
+        if (has === value && !store.has(`attribute ${name} class`)) store.delete(key);
+      } else if (kind === "attribute") {
+        if ((Object.hasOwn(e.attributes, what) ? e.attributes[what] : null) === value) store.delete(key);
+      } else if (kind === "style") {
+        if ((e.part?.css?.[what] ?? "") === value) store.delete(key);
+      } else if (kind === "text") {
+        const own = e.children.every((c) => !isElement(c)) ? e.children.join("") : null;
+        if (own !== null && own.trim() === String(value).trim()) store.delete(key);
+      }
+    }
+    return store;
+  }
+}
+
+export const keyOfStore = (store: Store): string =>
+  [...store]
+    .map(([k, v]) => `${k}=${JSON.stringify(v)}`)
+    .sort()
+    .join("\n");

@@ -1,0 +1,133 @@
+/** Outcomes by what was acted upon, as few rows as say the same: what bubbles is said once, at what it bubbles to. */
+import type { Act, Explored, Outcome } from "./explore";
+import { isElement, type PageElement, type ScriptPage } from "./page";
+
+export interface Row {
+  /** In the notation of events. */
+  event: string;
+  outcomes: readonly (Outcome | undefined)[];
+  /** Nobody further out hears of it. */
+  stops: boolean;
+}
+
+type Outcomes = readonly (Outcome | undefined)[];
+const sign = (list: Outcomes): string =>
+  JSON.stringify(list.map((o, at) => (o && (o.to !== at || o.effects.length) ? [o.to, o.effects] : 0)));
+const none = (list: Outcomes): Outcomes => list.map((_o, at) => ({ to: at, effects: [], whole: true }));
+
+export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
+  const out: Row[] = [];
+  out.push(
+    ...tree(
+      page,
+      group(acts, outcomes, (a) => a.is === "click"),
+      (scope, part) => `click${scope && ` ${scope}`} ${part}`.trim(),
+    ),
+  );
+  const keys = acts.flatMap((a) => (a.is === "key" ? [`${a.up ? "u" : "d"}${a.key}`] : []));
+  for (const id of new Set(keys)) {
+    const mine = group(acts, outcomes, (a) => a.is === "key" && `${a.up ? "u" : "d"}${a.key}` === id);
+    const key = id.slice(1) === " " ? "Space" : id.slice(1);
+    const verb = id[0] === "u" ? "release" : "press";
+    out.push(...pressed(page, mine, `${verb} ${key}`));
+  }
+  const words: Partial<Record<Act["is"], string>> = {
+    "pointer enter": "pointer enters",
+    "pointer leave": "pointer leaves",
+    "focus enters": "focus enters",
+    "focus leaves": "focus leaves",
+    "motion ended": "motion ended",
+  };
+  acts.forEach((a, i) => {
+    const word = words[a.is];
+    if (word && "target" in a && isNews(outcomes[i]))
+      out.push({ event: `${word} ${a.target}`, outcomes: outcomes[i], stops: false });
+    if (a.is === "timer" && isNews(outcomes[i]))
+      out.push({ event: `timer ${a.timer}`, outcomes: outcomes[i], stops: false });
+  });
+  return out;
+}
+
+const isNews = (list: Outcomes): boolean => list.some((o, at) => o && (o.to !== at || o.effects.length > 0));
+
+const group = (
+  acts: readonly Act[],
+  outcomes: Explored["outcomes"],
+  which: (a: Act) => boolean,
+): Map<string, Outcomes> =>
+  new Map(acts.flatMap((a, i) => (which(a) && "target" in a ? [[a.target, outcomes[i]] as const] : [])));
+
+/** Clicks: the tree of parts, each with what a click on it does. */
+function tree(
+  page: ScriptPage,
+  by: ReadonlyMap<string, Outcomes>,
+  event: (scope: string, part: string) => string,
+): Row[] {
+  const rows: Row[] = [];
+  const outside = by.get("body");
+  if (!outside) return rows;
+  const nothing = none(outside);
+  const emit = (e: PageElement, inherited: Outcomes): void => {
+    const own = by.get(e.name) ?? inherited;
+    const children = e.children.filter(isElement);
+    if (sign(own) === sign(inherited)) {
+      for (const c of children) emit(c, inherited);
+      return;
+    }
+    const stops = isNews(inherited);
+    const apart = children.length > 0 && !stops && children.every((c) => sign(by.get(c.name) ?? own) !== sign(own));
+    rows.push({ event: event(apart ? "exactly" : "", e.name), outcomes: own, stops });
+    for (const c of children) emit(c, apart ? inherited : own);
+  };
+  const top = page.body.children.filter(isElement);
+  if (!isNews(outside)) {
+    for (const e of top) emit(e, nothing);
+    return rows;
+  }
+  // Parts at which a click does nothing, with all that is in them.
+  const quiet: PageElement[] = [];
+  const find = (e: PageElement): void => {
+    const own = by.get(e.name);
+    if (own && !isNews(own)) quiet.push(e);
+    else for (const c of e.children.filter(isElement)) find(c);
+  };
+  for (const e of top) find(e);
+  rows.push({
+    event: quiet.length === 1 ? event("outside", quiet[0].name) : event("anywhere", ""),
+    outcomes: outside,
+    stops: false,
+  });
+  const walk = (e: PageElement): void => {
+    if (quiet.length === 1 && e === quiet[0]) for (const c of e.children.filter(isElement)) emit(c, nothing);
+    else if (sign(by.get(e.name) ?? outside) === sign(outside)) for (const c of e.children.filter(isElement)) walk(c);
+    else emit(e, outside);
+  };
+  for (const e of top) walk(e);
+  // Those further in come first: what they stop reaches nobody else.
+  return [...rows.slice(1), rows[0]];
+}
+
+/** Keys: at the page, or in the parts that listen. */
+function pressed(page: ScriptPage, by: ReadonlyMap<string, Outcomes>, event: string): Row[] {
+  const anywhere = by.get("body");
+  if (!anywhere) return [];
+  const rows: Row[] = [];
+  const covered = new Set<string>();
+  for (const [name, own] of by) {
+    if (name === "body" || covered.has(name) || sign(own) === sign(anywhere)) continue;
+    // The outermost part in which every focus does the same.
+    let outer = page.named(name)!;
+    const inside = (e: PageElement): string[] =>
+      [...by.keys()].filter((n) => n !== "body" && page.contains(e, page.named(n)));
+    for (
+      let up = outer.parent;
+      up && up !== page.body && inside(up).every((n) => sign(by.get(n)!) === sign(own));
+      up = up.parent
+    )
+      outer = up;
+    for (const n of inside(outer)) if (sign(by.get(n)!) === sign(own)) covered.add(n);
+    rows.push({ event: `${event} in ${outer.name}`, outcomes: own, stops: isNews(anywhere) });
+  }
+  if (isNews(anywhere)) rows.push({ event, outcomes: anywhere, stops: false });
+  return rows.filter((row) => isNews(row.outcomes) || row.stops);
+}

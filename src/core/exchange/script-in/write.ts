@@ -1,0 +1,244 @@
+/** From what a script makes of a page to states, looks and reactions. */
+import { parseEvent, parseReaction } from "../../expression";
+import { ALWAYS, allParts, type Component, type EventRow, type Look, type LookRow, type StateNode } from "../../model";
+import type { Effect } from "./context";
+import type { Explored, Outcome } from "./explore";
+import { mainKey, namesFor } from "./names";
+import type { Cell } from "./page";
+import { type Region, regionsOf } from "./regions";
+import type { Row } from "./rows";
+
+export interface Written {
+  doc: Component;
+  /** By store: the states that are active then. */
+  states: readonly (readonly string[])[];
+  /** Rows that could not be said. */
+  left: readonly string[];
+}
+
+export function writeBehaviour(doc: Component, found: Explored, rows: readonly Row[]): Written {
+  const regions = regionsOf(found.stores);
+  const taken = new Set<string>();
+  const several = regions.length > 1;
+  if (several) taken.add("page");
+  const classes = new Map(allParts(doc).map(({ part }) => [part.name, part.attributes?.class?.split(/\s+/) ?? []]));
+  const names = regions.map((r) => {
+    return namesFor(r, several, taken, (part, name) => classes.get(part)?.includes(name) ?? false);
+  });
+  if (!regions.length) names.push(["ready"]);
+  const states = statesOf(doc, regions, names, taken);
+  const all = regions.length ? names.flat() : ["ready"];
+  const timers = new Map(found.timers);
+  const context = {
+    data: doc.data,
+    states: all,
+    parts: allParts(doc).map((p) => p.part.name),
+    requests: [],
+  };
+  const reactions: EventRow[] = [];
+  const left: string[] = [];
+  for (const row of rows) {
+    const event = parseEvent(row.event, context);
+    const own = /^timer (.+)$/.exec(row.event)?.[1];
+    // A timer that has come is over: to cancel it in its own row says nothing.
+    const plain =
+      own === undefined
+        ? row
+        : {
+            ...row,
+            outcomes: row.outcomes.map(
+              (o) => o && { ...o, effects: o.effects.filter((e) => e.do !== "cancel" || e.timer !== own) },
+            ),
+          };
+    const cells = cellsFor(plain, regions, names, timers);
+    const read = Object.fromEntries(
+      Object.entries(cells ?? {}).flatMap(([state, text]) => {
+        const cell = parseReaction(text, context);
+        return cell.ok && cell.value !== undefined ? [[state, cell.value]] : [];
+      }),
+    );
+    if (event.ok && cells && Object.keys(read).length === Object.keys(cells).length)
+      reactions.push({ event: event.value, in: read });
+    else left.push(row.event);
+  }
+  const initial = loadedRow(found.loaded, timers);
+  const mounted = initial ? parseReaction(initial, context) : null;
+  if (mounted?.ok && mounted.value !== undefined)
+    reactions.unshift({ event: { on: "mounted" }, in: { [ALWAYS]: mounted.value } });
+  return {
+    doc: { ...doc, states, looks: looksOf(doc, regions, names), reactions },
+    states: found.stores.map((_s, i) => (regions.length ? regions.map((r, g) => names[g][r.of[i]]) : ["ready"])),
+    left,
+  };
+}
+
+/** In the order of the parts that they are named for; the first stays the first. */
+function inOrder(names: readonly string[], order: readonly string[]): StateNode[] {
+  const [first, ...rest] = names;
+  return [first, ...rest.sort((a, b) => order.indexOf(a) - order.indexOf(b))].map((name) => ({ name }));
+}
+
+function statesOf(
+  doc: Component,
+  regions: readonly Region[],
+  names: readonly string[][],
+  taken: Set<string>,
+): StateNode[] {
+  const order = allParts(doc).map((p) => p.part.name);
+  if (regions.length < 2) return inOrder(names[0], order);
+  const states = regions.map((r, g): StateNode => {
+    let name = mainKey(r.keys).split(" ")[1];
+    while (taken.has(name)) name += "-part";
+    taken.add(name);
+    return { name, states: inOrder(names[g], order) };
+  });
+  return [{ name: "page", kind: "parallel", states }];
+}
+
+// Looks
+
+function lookFor(keys: readonly string[], values: readonly (Cell | undefined)[], base: Component): Map<string, Look> {
+  const out = new Map<string, Look>();
+  const parts = new Map(allParts(base).map(({ part }) => [part.name, part]));
+  keys.forEach((key, i) => {
+    const value = values[i];
+    const [kind, name, what] = key.split(" ");
+    const part = parts.get(name);
+    if (value === undefined || !part || kind === "variable") return;
+    const look = out.get(name) ?? {};
+    out.set(name, look);
+    if (kind === "class") look.classes = { ...look.classes, [what]: value === true };
+    else if (kind === "text") look.text = String(value).replaceAll("${", "\\${");
+    else if (kind === "style") styled(look, what, String(value ?? ""), part.css?.[what]);
+    else if (what === "hidden") look.as = value === null ? "shown" : "not displayed";
+    else if (what === "disabled") look.disabled = value !== null;
+    else if (what === "inert") look.inert = value !== null;
+    else
+      look.attributes = { ...look.attributes, [what]: value === null ? null : String(value).replaceAll("${", "\\${") };
+  });
+  return out;
+}
+
+function styled(look: Look, property: string, value: string, own: string | undefined): void {
+  if (property === "display" && value === "none") look.as = "not displayed";
+  // Taken away: what the rules say is in force again, which for what the attribute said is nothing.
+  else if (value === "" && property === "display") look.as = "shown";
+  else if (value === "" && own !== undefined) look.css = { ...look.css, [property]: "unset" };
+  else if (value !== "") look.css = { ...look.css, [property]: value };
+}
+
+function looksOf(doc: Component, regions: readonly Region[], names: readonly string[][]): LookRow[] {
+  const rows = new Map(doc.looks.map((r) => [r.part, { ...r.in }]));
+  regions.forEach((r, g) => {
+    r.states.forEach((values, s) => {
+      for (const [part, look] of lookFor(r.keys, values, doc)) {
+        const row = rows.get(part) ?? {};
+        rows.set(part, row);
+        if (Object.keys(look).length) row[names[g][s]] = look;
+      }
+    });
+  });
+  return [...rows].map(([part, said]) => ({ part, in: said }));
+}
+
+// Reactions
+
+function actionsOf(effects: readonly Effect[], timers: Explored["timers"], stops: boolean): string[] {
+  const out = effects.flatMap((e): string[] => {
+    switch (e.do) {
+      case "focus":
+        return [`focus ${e.part}`];
+      case "focus back":
+        return ["focus back"];
+      case "start":
+        return [`start ${e.timer} after ${timers.get(e.timer)?.ms ?? 0}ms`];
+      case "cancel":
+        return [`cancel ${e.timer}`];
+      case "scroll":
+        return [`scroll to ${e.part}`];
+      case "prevent":
+        return ["prevent"];
+      default:
+        return [];
+    }
+  });
+  const last = out.filter((a, i) => !a.startsWith("focus ") || out.findLastIndex((b) => b.startsWith("focus ")) === i);
+  return [...new Set(last), ...(stops ? ["stop"] : [])];
+}
+
+const loadedRow = (effects: readonly Effect[], timers: Explored["timers"]): string | null => {
+  const list = actionsOf(effects, timers, false);
+  return list.length ? `/ ${list.join(", ")}` : null;
+};
+
+const cellText = (target: string | null, actions: readonly string[], when = ""): string =>
+  `${when ? `[${when}] ` : ""}${target ?? ""}${actions.length ? ` / ${actions.join(", ")}` : ""}`.trim();
+
+/** Cells by state; null where they cannot be said. */
+function cellsFor(
+  row: Row,
+  regions: readonly Region[],
+  names: readonly string[][],
+  timers: Explored["timers"],
+): Record<string, string> | null {
+  const known = row.outcomes.flatMap((o, at) => (o ? [{ o, at }] : []));
+  const doing = (o: Outcome): string => actionsOf(o.effects, timers, row.stops).join(", ");
+  const cells: Record<string, string> = {};
+  if (!regions.length) {
+    const actions = actionsOf(known[0].o.effects, timers, row.stops);
+    return actions.length ? { ready: cellText(null, actions) } : {};
+  }
+  // What is done besides is said in one region: in one of those that decide about it.
+  const says = known.some(({ o }) => doing(o) !== "") ? sayer(known, regions, doing) : -1;
+  if (says === null) return null;
+  for (const [g, region] of regions.entries()) {
+    for (const [s, name] of names[g].entries()) {
+      const mine = known.filter(({ at }) => region.of[at] === s);
+      if (!mine.length) continue;
+      const wanted = (k: (typeof mine)[number]): string => {
+        const to = region.of[k.o.to];
+        const actions = g === says ? actionsOf(k.o.effects, timers, row.stops) : [];
+        return cellText(to === s ? null : names[g][to], actions);
+      };
+      const text = said(mine, wanted, g, regions, names);
+      if (text === null) return null;
+      if (text) cells[name] = text;
+    }
+  }
+  return cells;
+}
+
+type Known = { o: Outcome; at: number };
+
+/** The first region whose state alone tells what is done besides; null where none does. */
+function sayer(known: readonly Known[], regions: readonly Region[], doing: (o: Outcome) => string): number | null {
+  const decides = (r: Region): boolean =>
+    r.states.every((_v, s) => new Set(known.filter((k) => r.of[k.at] === s).map((k) => doing(k.o))).size < 2);
+  const moves = (r: Region): boolean => known.some((k) => r.of[k.at] !== r.of[k.o.to]);
+  const found = regions.findIndex((r) => decides(r) && moves(r));
+  const other = found >= 0 ? found : regions.findIndex(decides);
+  return other >= 0 ? other : null;
+}
+
+/** One cell: the same for all, or told by the state of one other region. */
+function said(
+  mine: readonly Known[],
+  wanted: (k: Known) => string,
+  g: number,
+  regions: readonly Region[],
+  names: readonly string[][],
+): string | null {
+  const texts = new Set(mine.map(wanted));
+  if (texts.size === 1) return [...texts][0];
+  for (const [h, other] of regions.entries()) {
+    if (h === g) continue;
+    const by = other.states.map((_v, s) => new Set(mine.filter((k) => other.of[k.at] === s).map(wanted)));
+    if (by.some((b) => b.size > 1)) continue;
+    const branches = by.flatMap((b, s) => {
+      const [text] = b;
+      return text ? [text.startsWith("/") || text ? `[in("${names[h][s]}")] ${text}` : ""] : [];
+    });
+    return branches.join("; ");
+  }
+  return null;
+}

@@ -1,0 +1,141 @@
+/** Pages as people write them every day, each with the script that it works by. */
+export const everyday: Record<string, string> = {
+  "a dialog by a class": `<!doctype html><html lang="en"><head><style>
+.backdrop { position: fixed; inset: 0; background: rgb(20 30 40 / 40%); opacity: 0; visibility: hidden; transition: opacity 200ms ease, visibility 200ms; display: flex; align-items: center; justify-content: center }
+.backdrop.open { opacity: 1; visibility: visible }
+.dialog { background: #fff; padding: 24px; border-radius: 8px }
+</style></head><body>
+<button id="change" type="button" aria-haspopup="dialog">Change crossing</button>
+<div class="backdrop" id="backdrop"><div class="dialog" role="dialog" aria-modal="true" aria-label="Change crossing"><p>Take the later boat?</p><button id="keep" type="button">Keep it</button><button id="later" type="button">Later boat</button></div></div>
+<script>
+  const backdrop = document.getElementById('backdrop');
+  function open() { backdrop.classList.add('open'); }
+  function close() { backdrop.classList.remove('open'); }
+  document.getElementById('change').addEventListener('click', open);
+  document.querySelectorAll('.dialog button').forEach((b) => b.addEventListener('click', close));
+  backdrop.addEventListener('click', (e) => { if (e.target === backdrop) close(); });
+  document.addEventListener('keydown', (e) => { if (e.key === 'Escape' && backdrop.classList.contains('open')) close(); });
+</script></body></html>`,
+  "a menu that closes outside": `<style>.menu { display: none } .menu.show { display: block } body { min-height: 300px }</style>
+<button id="decks" type="button" aria-expanded="false" aria-controls="menu">Decks</button>
+<ul class="menu" id="menu"><li><button type="button">Sun deck</button></li><li><button type="button">Car deck</button></li></ul>
+<p>Boarding starts at the blue gate.</p>
+<script>
+  const button = document.querySelector('#decks');
+  const menu = document.querySelector('#menu');
+  function set(open) { menu.classList.toggle('show', open); button.setAttribute('aria-expanded', String(open)); }
+  button.addEventListener('click', () => set(!menu.classList.contains('show')));
+  document.addEventListener('click', (event) => {
+    if (!menu.contains(event.target) && !button.contains(event.target)) set(false);
+  });
+  document.addEventListener('keydown', (event) => {
+    if (event.key === 'Escape') { set(false); button.focus(); }
+  });
+</script>`,
+  "an accordion of three": `<style>.body { height: 0; overflow: hidden; opacity: 0; transition: opacity .15s linear } .item.open .body { height: auto; opacity: 1 } .body { visibility: hidden } .item.open .body { visibility: visible }</style>
+<section class="item"><h3><button type="button" class="head" aria-expanded="false">Luggage</button></h3><div class="body">Two bags each.</div></section>
+<section class="item"><h3><button type="button" class="head" aria-expanded="false">Animals</button></h3><div class="body">On the car deck.</div></section>
+<section class="item"><h3><button type="button" class="head" aria-expanded="false">Bicycles</button></h3><div class="body">At the stern.</div></section>
+<script>
+  document.querySelectorAll('.head').forEach(function (head) {
+    head.addEventListener('click', function () {
+      const item = this.closest('.item');
+      const isOpen = item.classList.toggle('open');
+      this.setAttribute('aria-expanded', isOpen);
+    });
+  });
+</script>`,
+  "tabs, one at a time": `<style>.panel { display: none } .panel.active { display: block } .tab.active { font-weight: bold }</style>
+<div role="tablist"><button type="button" class="tab active" data-for="out">Outbound</button><button type="button" class="tab" data-for="back">Return</button><button type="button" class="tab" data-for="stay">Stay</button></div>
+<div class="panel active" id="out">Holm to Vardey</div><div class="panel" id="back">Vardey to Holm</div><div class="panel" id="stay">Two nights</div>
+<script>
+  const tabs = document.querySelectorAll('.tab');
+  const panels = document.querySelectorAll('.panel');
+  for (const tab of tabs) {
+    tab.onclick = () => {
+      tabs.forEach(t => t.classList.remove('active'));
+      panels.forEach(p => p.classList.remove('active'));
+      tab.classList.add('active');
+      document.getElementById(tab.dataset.for).classList.add('active');
+    };
+  }
+</script>`,
+  "a notice that goes by itself": `<style>.toast { opacity: 0; transition: opacity 300ms; pointer-events: none } .toast.on { opacity: 1; pointer-events: auto }</style>
+<button type="button" id="save">Save seat</button><div class="toast" id="toast" role="status">Seat saved <button type="button" id="undo">Undo</button></div>
+<script>
+  const toast = document.getElementById('toast');
+  let timer = null;
+  function hide() { toast.classList.remove('on'); clearTimeout(timer); timer = null; }
+  document.getElementById('save').addEventListener('click', () => {
+    toast.classList.add('on');
+    clearTimeout(timer);
+    timer = setTimeout(hide, 2000);
+  });
+  document.getElementById('undo').addEventListener('click', hide);
+</script>`,
+  "a switch in its attribute": `<style>#lamp[aria-pressed="true"] { color: rgb(200, 120, 0) } .light { opacity: .2 } #lamp[aria-pressed="true"] + .light { opacity: 1 }</style>
+<button id="lamp" type="button" aria-pressed="false" onclick="toggle()">Harbour lamp</button><span class="light">Light</span>
+<script>
+  function toggle() {
+    var lamp = document.getElementById('lamp');
+    var on = lamp.getAttribute('aria-pressed') === 'true';
+    lamp.setAttribute('aria-pressed', on ? 'false' : 'true');
+  }
+</script>`,
+  "hidden, and words that change": `<button type="button" id="more">Show fares</button><div id="fares" hidden>From 14 crowns</div>
+<script>
+  let shown = false;
+  const more = document.getElementById('more');
+  const fares = document.getElementById('fares');
+  more.addEventListener('click', () => {
+    shown = !shown;
+    fares.hidden = !shown;
+    more.textContent = shown ? 'Hide fares' : 'Show fares';
+  });
+</script>`,
+  "a drawer by style": `<button type="button" id="burger">Menu</button>
+<nav id="drawer" style="display: none"><a href="#a">Timetable</a><a href="#b">Harbours</a><button type="button" id="shut">Close</button></nav>
+<script>
+  const drawer = document.getElementById('drawer');
+  document.getElementById('burger').onclick = function () { drawer.style.display = 'block'; document.getElementById('shut').focus(); };
+  document.getElementById('shut').onclick = function () { drawer.style.display = 'none'; document.getElementById('burger').focus(); };
+</script>`,
+  "details, by themselves": `<style>details { border: 1px solid #ccc } details[open] summary { color: rgb(0, 80, 160) }</style>
+<details><summary>When does boarding end?</summary><p>Ten minutes before the boat leaves.</p></details>
+<details open><summary>Where is the car deck?</summary><p>Down the ramp.</p></details>`,
+  "a tip under the pointer": `<style>.tip { visibility: hidden } .tip.visible { visibility: visible }</style>
+<button type="button" id="ask">Fare?</button><span class="tip" role="tooltip">Children travel free</span>
+<script>
+  const ask = document.getElementById('ask');
+  const tip = document.querySelector('.tip');
+  ask.addEventListener('mouseenter', () => tip.classList.add('visible'));
+  ask.addEventListener('mouseleave', () => tip.classList.remove('visible'));
+  ask.addEventListener('focus', () => tip.classList.add('visible'));
+  ask.addEventListener('blur', () => tip.classList.remove('visible'));
+</script>`,
+  "photos in a row": `<style>.photo { opacity: 0; position: absolute; transition: opacity 250ms linear } .photo.current { opacity: 1 } .deck { position: relative; height: 120px }</style>
+<div class="deck"><img class="photo current" alt="Sun deck" src="data:,"><img class="photo" alt="Bridge" src="data:,"><img class="photo" alt="Stern" src="data:,"></div>
+<button type="button" id="prev">Back</button><button type="button" id="next">Next</button><span id="at">1 of 3</span>
+<script>
+  const photos = Array.from(document.querySelectorAll('.photo'));
+  let index = 0;
+  function show(i) {
+    photos[index].classList.remove('current');
+    index = (i + photos.length) % photos.length;
+    photos[index].classList.add('current');
+    document.getElementById('at').textContent = \`\${index + 1} of \${photos.length}\`;
+  }
+  document.getElementById('prev').addEventListener('click', () => show(index - 1));
+  document.getElementById('next').addEventListener('click', () => show(index + 1));
+</script>`,
+  "a step that is sent": `<form id="form"><button type="submit" id="send">Send pass</button></form><p id="said" role="status"></p>
+<script>
+  document.getElementById('form').addEventListener('submit', (e) => {
+    e.preventDefault();
+    const send = document.getElementById('send');
+    send.disabled = true;
+    document.getElementById('said').textContent = 'Sending';
+    setTimeout(() => { send.disabled = false; document.getElementById('said').textContent = 'Sent'; }, 800);
+  });
+</script>`,
+};

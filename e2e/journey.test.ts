@@ -60,7 +60,7 @@ describe("a dialog whose backdrop contains its content", () => {
       area.dispatchEvent(new Event("input", { bubbles: true }));
     }, markup);
     await untilText(page, ".part-tree", /rules.*veil.*card.*done/);
-    expect(await text(page, ".remarks")).toMatch(/onclick was left out.*a script was left out/);
+    expect(await text(page, ".from-script")).toMatch(/Not understood.*line 5 alert.*line 8 document\.title/);
     expect(await text(page, ".part-tree")).toContain("covers the viewport");
     await press(page, "Make the component");
     await page.waitForSelector(".grid");

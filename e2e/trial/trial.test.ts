@@ -1,22 +1,15 @@
 /** Pages on trial: right ones show no difference, each planted fault is found and named. */
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { differingText, runsOf, type Trial } from "../../src/core/trial";
+import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { fixtures } from "./pages";
+import { told } from "./told";
 
 let browser: Started;
 beforeAll(async () => {
   browser = await startBrowser({ browser: "chromium" });
 });
 afterAll(() => browser?.end());
-
-const told = ({ results, unmapped }: Trial): string[] => [
-  ...unmapped.map((part) => `not found: ${part}`),
-  ...results.flatMap((r) => [
-    ...(r.differs?.facts ?? []).map((f) => `${r.name}: ${differingText(f)}`),
-    ...(r.verdict === "cut" || r.verdict === "impossible" ? [`${r.name}: ${r.why}`] : []),
-  ]),
-];
 
 describe.each(fixtures)("$name", ({ doc, html, faults }) => {
   const runs = runsOf(doc, "situations").runs;

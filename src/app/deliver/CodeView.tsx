@@ -5,11 +5,10 @@ import { javascript } from "@codemirror/lang-javascript";
 import { json } from "@codemirror/lang-json";
 import { vue } from "@codemirror/lang-vue";
 import { xml } from "@codemirror/lang-xml";
-import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
 import { EditorState, type Extension } from "@codemirror/state";
 import { EditorView, keymap, lineNumbers } from "@codemirror/view";
-import { tags } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
+import { codeColours } from "../theme/code-colours";
 
 const languages: readonly [RegExp, () => Extension][] = [
   [/\.tsx$/, () => javascript({ jsx: true, typescript: true })],
@@ -21,18 +20,6 @@ const languages: readonly [RegExp, () => Extension][] = [
   [/\.json$/, () => json()],
   [/\.scxml$/, () => xml()],
 ];
-
-/** In the colours of the app, so that both themes have them. */
-const colours = syntaxHighlighting(
-  HighlightStyle.define([
-    { tag: [tags.comment], color: "var(--ink-3)", fontStyle: "italic" },
-    { tag: [tags.string, tags.attributeValue], color: "var(--holds)" },
-    { tag: [tags.keyword, tags.tagName, tags.atom, tags.bool], color: "var(--focus)" },
-    { tag: [tags.number, tags.unit, tags.color], color: "var(--now-ink)" },
-    { tag: [tags.propertyName, tags.attributeName], color: "var(--ink)" },
-    { tag: [tags.typeName, tags.className, tags.labelName], color: "var(--now-ink)" },
-  ]),
-);
 
 export function CodeView({ path, text }: { path: string; text: string }) {
   const host = useRef<HTMLDivElement>(null);
@@ -48,7 +35,7 @@ export function CodeView({ path, text }: { path: string; text: string }) {
           EditorView.contentAttributes.of({ "aria-label": path, "aria-readonly": "true", tabindex: "0" }),
           // Tab leaves it: nothing is written here.
           keymap.of([]),
-          colours,
+          codeColours,
           ...(language ? [language()] : []),
         ],
       }),

@@ -2,7 +2,7 @@
 import { memo, useMemo } from "react";
 import type { Program } from "../../core/program";
 import { atRest } from "../../core/run";
-import { baseSheet, render } from "../../core/surface";
+import { baseSheet, render, restingLooks } from "../../core/surface";
 import { PageFrame } from "../live-page/PageFrame";
 import "./miniature.css";
 
@@ -11,7 +11,7 @@ const HEIGHT = 84;
 /** How much of the page's height a picture shows, from the top; all of it where something keeps to the bottom. */
 const SHOWN = 0.8;
 const shownOf = (program: Program): number =>
-  program.parts.some(({ part: { css } }) => css?.position === "fixed" && css.bottom !== undefined) ? 1 : SHOWN;
+  restingLooks(program, 1).some(({ css }) => css.position === "fixed" && css.bottom !== undefined) ? 1 : SHOWN;
 
 /** A state as it looks at rest. @param room the width there is, px */
 export const Miniature = memo(function Miniature({ program, state, room }: MiniatureProps) {

@@ -3,6 +3,7 @@ import { Input, InputNumber, Select } from "antd";
 import { useState } from "react";
 import { type Component, type Part, partNames, references, setPart } from "../../core/model";
 import { useDocument } from "../store/document";
+import { PartRules } from "./PartRules";
 import { attributesText, parseAttributes, parseDeclarations, styleText } from "./part-text";
 
 export function PartForm({ part, doc }: { part: Part; doc: Component }) {
@@ -48,13 +49,14 @@ export function PartForm({ part, doc }: { part: Part; doc: Component }) {
         onDone={(t) => put("attributes", { attributes: nonEmpty(parseAttributes(t, part.tag)) })}
       />
       <Text
-        label="Style"
-        rows={7}
+        label="Own style"
+        rows={4}
         value={styleText(part)}
         hint="property: value;"
         check={(t) => problem(parseDeclarations(t))}
         onDone={(t) => put("style", { css: nonEmpty(parseDeclarations(t)) })}
       />
+      <PartRules doc={doc} part={part.name} />
       <div className="form-line">
         <span>Layer</span>
         <InputNumber

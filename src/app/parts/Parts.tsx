@@ -23,6 +23,7 @@ import { Blocks } from "./Blocks";
 import { DataList } from "./DataList";
 import { PartForm } from "./PartForm";
 import { RequestList } from "./RequestList";
+import { RulesEditor } from "./RulesEditor";
 import { TokenList } from "./TokenList";
 import { useDrag } from "./use-drag";
 import "./parts.css";
@@ -184,7 +185,7 @@ function PageForm({ doc }: { doc: Component }) {
   };
   return (
     <details className="page-form">
-      <summary className="caps">Page</summary>
+      <summary className="caps">Page and style</summary>
       <div className="page-size">
         <InputNumber
           aria-label="Width in px"
@@ -206,20 +207,14 @@ function PageForm({ doc }: { doc: Component }) {
         <span className="muted">px</span>
       </div>
       <Blocks doc={doc} />
-      <label>
-        <span className="muted">Style rules for the whole page</span>
-        <Input.TextArea
-          key={doc.page.css}
-          className="mono"
-          rows={7}
-          spellCheck={false}
-          defaultValue={doc.page.css}
-          onBlur={(e) => {
-            if (e.target.value !== (doc.page.css ?? ""))
-              edit("page style", (d) => ({ ...d, page: { ...d.page, css: e.target.value || undefined } }));
-          }}
-        />
-      </label>
+      <span className="muted">Style rules</span>
+      <RulesEditor
+        key={doc.page.css}
+        value={doc.page.css ?? ""}
+        onDone={(text) =>
+          edit("style rules", (d) => ({ ...d, page: { ...d.page, css: text.trim() ? text : undefined } }))
+        }
+      />
     </details>
   );
 }

@@ -1,7 +1,7 @@
 /** What can be said about a cell beyond its text: whether it is undecided, cannot be reached, inherits, is at fault. */
 import { printFocusRule, printLook, printReaction } from "../../core/expression";
 import { ALWAYS, type Component, type Look, own } from "../../core/model";
-import type { Program } from "../../core/program";
+import type { PartLook, Program } from "../../core/program";
 import type { Coverage, Finding, Proof } from "../../core/proof";
 import { restingLooks } from "../../core/surface";
 import type { Column, Row } from "./grid";
@@ -45,7 +45,7 @@ export function standingOf(
     // In a region of several, what another region or nobody says about the part is no news here.
     const elsewhere = !from && program.states[state].path.some((s) => program.states[s].kind === "parallel");
     if (elsewhere && !said) return { ...nothing, findings };
-    const inherited = from ? printLook(own(cells, from)!) : column.kind === "state" ? (resolved?.as ?? "") : "";
+    const inherited = from ? printLook(own(cells, from)!) : column.kind === "state" ? wordFor(resolved) : "";
     return {
       kind: said ? "said" : inherited ? "inherited" : "none",
       inherited,
@@ -92,6 +92,15 @@ function concerns(f: Finding, row: Row, state: string): boolean {
   if (f.state !== state) return false;
   if (f.rule === "F7" || f.rule === "F8") return row.section === "focus";
   return row.section === "look" && f.part === row.part;
+}
+
+/** How a part is in a state by what it says itself and by the page's rules; empty where nothing can be said. */
+function wordFor(look: PartLook | undefined): string {
+  if (!look) return "";
+  if (look.as !== "shown") return look.as;
+  if (!look.rendered) return "not displayed";
+  if (look.visibility === "hidden") return "hidden";
+  return Number(look.css.opacity ?? 1) === 0 ? "transparent" : "shown";
 }
 
 /** True when the part is otherwise in this column than in the state column before. */

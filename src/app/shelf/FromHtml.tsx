@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { HtmlRead } from "../../core/exchange";
 import { allParts, type Component, references } from "../../core/model";
 import { createHtmlReader } from "../workers/html-reader";
+import { FromScript } from "./FromScript";
 
 interface Props {
   initial: string;
@@ -16,19 +17,23 @@ interface Props {
 export function FromHtml({ initial, name, onClose, onMade }: Props) {
   const [text, setText] = useState(initial);
   const [title, setTitle] = useState(name || "New component");
-  const [read, setRead] = useState<{ of: string; result: HtmlRead } | null>(null);
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [read, setRead] = useState<{ of: string; left: ReadonlySet<number>; result: HtmlRead } | null>(null);
   const field = useRef<TextAreaRef>(null);
   const reader = useMemo(createHtmlReader, []);
   useEffect(() => reader.close, [reader]);
   useEffect(() => {
     if (!text.trim()) return;
     // While somebody types there is nothing to read yet.
-    const soon = setTimeout(() => reader.read(text, (result) => setRead({ of: text, result })), 60);
+    const soon = setTimeout(() => reader.read(text, [...left], (result) => setRead({ of: text, left, result })), 60);
     return () => clearTimeout(soon);
-  }, [reader, text]);
+  }, [reader, text, left]);
+  // While something of it is taken or left, what was read stays in sight.
   const result = read?.of === text ? read.result : null;
   const make = (): void => {
-    if (result?.ok) onMade({ ...result.doc, name: title.trim() || "New component" });
+    if (!result?.ok || read?.left !== left) return;
+    const doc = result.behaviour?.doc.reactions.length ? result.behaviour.doc : result.doc;
+    onMade({ ...doc, name: title.trim() || "New component" });
   };
   const broken = result?.ok ? references(result.doc).filter((r) => !r.to) : [];
   return (
@@ -61,7 +66,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
             />
           </label>
           <label className="from-html-text" htmlFor="html-text">
-            <span className="caps">Markup, with its style if there is any</span>
+            <span className="caps">Markup, with its style and its script if there are any</span>
             <Input.TextArea
               id="html-text"
               className="mono"
@@ -71,13 +76,16 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
               placeholder={
                 '<button id="open" aria-controls="panel">Open</button>\n<div id="panel">…</div>\n<style>…</style>'
               }
-              onChange={(e) => setText(e.target.value)}
+              onChange={(e) => {
+                setText(e.target.value);
+                setLeft(new Set());
+              }}
               onKeyDown={(e) => {
                 if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) make();
               }}
             />
           </label>
-          <p className="muted">Scripts in it never run. A file can be dropped on the shelf as well.</p>
+          <p className="muted">Scripts never run: they are read. A file can be dropped on the shelf as well.</p>
         </div>
         <div className="from-html-out" aria-live="polite">
           {!text.trim() && <p className="muted">The parts will show here.</p>}
@@ -85,6 +93,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
           {result && !result.ok && <p className="cell-error">{result.message}</p>}
           {result?.ok && (
             <>
+              {result.behaviour && <FromScript behaviour={result.behaviour} left={left} onLeft={setLeft} />}
               <span className="caps">{allParts(result.doc).length} parts</span>
               <PartTree doc={result.doc} />
               {(broken.length > 0 || result.remarks.length > 0) && <span className="caps">To know</span>}

@@ -4,8 +4,11 @@ import type { HtmlRead } from "../../core/exchange";
 import type { HtmlWorker } from "./html.worker";
 
 export interface HtmlReader {
-  /** @param done is called with what became of the text, unless it was left for a newer one */
-  read(text: string, done: (result: HtmlRead) => void): void;
+  /**
+   * @param left lines of what is left of its scripts
+   * @param done is called with what became of the text, unless it was left for a newer one
+   */
+  read(text: string, left: readonly number[], done: (result: HtmlRead) => void): void;
   close(): void;
 }
 
@@ -21,7 +24,7 @@ export function createHtmlReader(): HtmlReader {
   };
   return {
     close,
-    read(text, done) {
+    read(text, left, done) {
       if (busy) close();
       if (!worker || !api) {
         worker = new Worker(new URL("./html.worker.ts", import.meta.url), { type: "module" });
@@ -36,7 +39,7 @@ export function createHtmlReader(): HtmlReader {
       };
       const failed = (): void => finish({ ok: false, message: "This markup could not be read." });
       mine.onerror = failed;
-      api.read(text, "New component").then(finish, failed);
+      api.read(text, "New component", left).then(finish, failed);
     },
   };
 }

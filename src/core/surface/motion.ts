@@ -46,8 +46,8 @@ const visibilityIn = (program: Program, pose: PoseIndex, part: PartIndex): strin
 
 /** Stands for the instant at which what becomes visible is not so yet: a motion's very beginning is where it comes from. */
 export const HELD = "visibility, not yet";
-/** The shortest time there is here, ms. */
-const INSTANT = 0.001;
+/** How long that is, ms: browsers compute curves no more exactly, and draw no picture sooner. */
+const INSTANT = 1;
 
 /** The motion in force for a property; where reduced motion is preferred, its alternative. */
 function motionOf(look: PartLook, property: string, page: PageState): CompiledMotion | null {

@@ -57,6 +57,7 @@ export function guessMap(wanted: readonly Wanted[], had: Readonly<Record<string,
     taken.set(w.part, element);
     out.push({ part: w.part, selector: selectorOf(element), why });
   };
+  const ids = new Set(wanted.flatMap((w) => (w.id ? [w.id] : [])));
   // What is sure goes first: the rest is looked for inside it, and among what is left.
   for (const sure of [60, ENOUGH])
     for (const w of missing()) {
@@ -66,6 +67,8 @@ export function guessMap(wanted: readonly Wanted[], had: Readonly<Record<string,
       let another = false;
       for (const element of elements) {
         if (used.has(element)) continue;
+        // What has another part's own id is that part.
+        if (element.id !== (w.id ?? "") && ids.has(element.id)) continue;
         if (parent && !isWithin(element, parent)) continue;
         const { score, why } = likeness(w, element, know);
         const inside = score + nesting(w, element, wanted, taken);

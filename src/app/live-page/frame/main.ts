@@ -49,7 +49,8 @@ addEventListener("message", (event: MessageEvent<ToFrame>) => {
   const message = event.data;
   if (message.type === "sheet") {
     document.documentElement.lang = message.lang;
-    sheet.textContent = message.css;
+    // What moves is drawn at the clock's time; the page's own rules would move it once more.
+    sheet.textContent = `${message.css}\n*, ::before, ::after { transition: none !important }`;
   } else if (message.type === "mode") {
     ({ interactive, hears } = message);
     document.documentElement.style.overflow = hears.scrolls ? "" : "hidden";

@@ -7,7 +7,6 @@ import {
   allParts,
   type Component,
   emptyComponent,
-  freeName,
   type Part,
   readComponentValue,
   withoutUnwritable,
@@ -184,7 +183,6 @@ class Reader {
       const place = (node as { sourceCodeLocation?: { startTag?: { endLine: number } } }).sourceCodeLocation;
       const text = node.children.map((c) => (isText(c) ? c.data : "")).join("");
       this.scripts.push({ text, line: place?.startTag?.endLine ?? 1 });
-      this.remark(node, "a script never runs here: what it does is read as text");
     } else this.remark(node, `a script of the type ${type} was left out`);
   }
 
@@ -224,8 +222,10 @@ class Reader {
       .replace(/[^\w-]+/g, "-")
       .replace(/^[^A-Za-z_]+|-+$/g, "")
       .slice(0, 40);
-    const name = freeName(slug || "part", this.names);
-    this.names.add(name);
+    // Names that differ in their case alone are taken for each other.
+    let name = slug || "part";
+    for (let n = 2; this.names.has(name.toLowerCase()); n++) name = `${slug || "part"}-${n}`;
+    this.names.add(name.toLowerCase());
     return name;
   }
 

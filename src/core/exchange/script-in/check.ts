@@ -1,7 +1,7 @@
 /** Whether a specification does what the script does: both are led through every way the page can be. */
-import { compile, type PartIndex } from "../../program";
+import { compile } from "../../program";
 import { advance, nextDue, type RunState, start, stimulate } from "../../run";
-import { activeNames } from "../../surface";
+import { activeNames, layoutOf } from "../../surface";
 import type { Act, Explored } from "./explore";
 import type { Written } from "./write";
 
@@ -36,9 +36,12 @@ const still = (state: RunState): RunState => ({ ...state, tracks: [], lingering:
 
 function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): RunState | null {
   const from = still(moving);
-  const part = (name: string): PartIndex | undefined => program.partIndex.get(name);
   if (act.is === "click") {
-    if (act.target !== "body" && part(act.target) === undefined) return null;
+    // Where something lies over it, or nothing is there, nobody can do this.
+    const layout = layoutOf(program, from);
+    const part = program.partIndex.get(act.target);
+    const free = program.parts.every((p) => p.part.covers !== "viewport" || !layout.catches[p.index]);
+    if (act.target === "body" ? !free : part === undefined || layout.landing[part] !== part) return null;
     return stimulate(program, from, { click: act.target === "body" ? null : act.target }).state;
   }
   if (act.is === "key" && !act.up && act.target === "body")

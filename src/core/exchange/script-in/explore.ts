@@ -1,8 +1,7 @@
 /** Everything that a page's script can make of it: from the page as loaded, each act in each way the page can then be. */
 import * as acorn from "acorn";
-import type { Effect } from "./context";
-import { keyOfStore, type PageElement, type ScriptPage, type Store } from "./page";
-import { Reading } from "./reading";
+import type { Effect } from "./reading";
+import { keyOfStore, type PageElement, Reading, type ScriptPage, type Store } from "./reading";
 
 /** A script, or the text of an `onclick`, as it stands in the markup. */
 export interface Script {

@@ -5,7 +5,7 @@
 import type { Component } from "../../model";
 import { unlike } from "./check";
 import { explore, type Script } from "./explore";
-import { ScriptPage } from "./page";
+import { ScriptPage } from "./reading";
 import { rowsOf } from "./rows";
 import { writeBehaviour } from "./write";
 

@@ -1,16 +1,12 @@
 /** Names for what a script makes of a page: states a person would call so. */
 import { freeName, isStateName } from "../../model";
-import type { Cell } from "./page";
+import type { Cell } from "./reading";
 import type { Region } from "./regions";
 
 const opposites: Record<string, string> = {
   open: "closed",
-  opened: "closed",
-  show: "hidden",
   shown: "hidden",
-  visible: "hidden",
   hidden: "shown",
-  hide: "shown",
   active: "idle",
   on: "off",
   expanded: "collapsed",
@@ -21,7 +17,11 @@ const opposites: Record<string, string> = {
   disabled: "enabled",
   checked: "unchecked",
 };
-const plain = (text: string): string => text.replace(/^(is|has|js)-/, "").replace(/[^\w-]+/g, "-");
+const said: Record<string, string> = { show: "shown", hide: "hidden", opened: "open", visible: "shown" };
+const plain = (text: string): string => {
+  const word = text.replace(/^(is|has|js)-/, "").replace(/[^\w-]+/g, "-");
+  return said[word] ?? word;
+};
 
 /** The key that says best what a region is about. */
 const rank = (key: string): number =>

@@ -1,10 +1,9 @@
 /** From what a script makes of a page to states, looks and reactions. */
 import { parseEvent, parseReaction } from "../../expression";
 import { ALWAYS, allParts, type Component, type EventRow, type Look, type LookRow, type StateNode } from "../../model";
-import type { Effect } from "./context";
 import type { Explored, Outcome } from "./explore";
 import { mainKey, namesFor } from "./names";
-import type { Cell } from "./page";
+import type { Cell, Effect } from "./reading";
 import { type Region, regionsOf } from "./regions";
 import type { Row } from "./rows";
 
@@ -203,6 +202,8 @@ function cellsFor(
       const text = said(mine, wanted, g, regions, names);
       if (text === null) return null;
       if (text) cells[name] = text;
+      // The script was asked, and does nothing then: that is decided.
+      else if (regions.length === 1 && mine.every((k) => k.o.whole)) cells[name] = "ignored";
     }
   }
   return cells;

@@ -10,6 +10,7 @@ import {
   type StyledElement,
 } from "../../cascade";
 import type { Env } from "../../expression";
+import { allParts, type Component } from "../../model";
 import type { PartIndex, PartInfo, Program } from "../program";
 
 /** A part as selectors see it; null where it is not in the document. */
@@ -19,10 +20,16 @@ export interface Standing {
   holds: boolean;
 }
 
+/** What browsers themselves say of elements that come and go, in a layer below all others (HTML §15). */
+const OF_BROWSERS =
+  "@layer of-browsers { dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none } }";
+const native = (doc: Component): string =>
+  allParts(doc).some(({ part }) => part.tag === "dialog" || part.tag === "details") ? OF_BROWSERS : "";
+
 /** The page's own rules; null where it has none. */
 export function sheetOf(program: Pick<Program, "doc">): Sheet | null {
-  const { css } = program.doc.page;
-  if (!css?.trim()) return null;
+  const css = native(program.doc) + (program.doc.page.css ?? "");
+  if (!css.trim()) return null;
   const sheet = readSheet(css);
   return sheet.rules.length ? sheet : null;
 }

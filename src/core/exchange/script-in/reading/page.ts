@@ -1,6 +1,7 @@
 /** The page that a script is read against: elements by part, and what it changes of them, as values that can be compared. */
-import { type StyledElement, selectorTest } from "../../cascade";
-import type { Component, Part } from "../../model";
+import { type StyledElement, selectorTest } from "../../../cascade";
+import type { Component, Part } from "../../../model";
+import { NotUnderstood } from "./not-understood";
 
 /** What a script can change, by key: `class panel open`, `attribute menu hidden`, `style bar width`, `text count`, `variable 3 open`. */
 export type Cell = string | number | boolean | null;
@@ -115,7 +116,7 @@ export class ScriptPage {
       return out;
     };
     copy(this.html, null);
-    const test = selectorTest(selector);
+    const test = tested(selector);
     return (e) => test(now.get(e.name)!);
   }
 
@@ -148,6 +149,14 @@ export class ScriptPage {
       }
     }
     return store;
+  }
+}
+
+function tested(selector: string): (e: StyledElement) => boolean {
+  try {
+    return selectorTest(selector);
+  } catch {
+    throw new NotUnderstood(null, `the selector ${selector.slice(0, 60)}`);
   }
 }
 

@@ -3,7 +3,7 @@ import type * as acorn from "acorn";
 import { ACTIVE, elementGet, elementSet, hostGet, styleSet } from "./browser";
 import type { Context } from "./context";
 import { methodOf } from "./methods";
-import { elementOf, isTrue, type Js, list, NotUnderstood, native, type Scope, same, textOf } from "./values";
+import { elementOf, isTrue, type Js, joined, list, NotUnderstood, native, type Scope, same, textOf } from "./values";
 
 export function evaluate(
   r: Context,
@@ -20,12 +20,12 @@ export function evaluate(
     case "ThisExpression":
       return r.get("this", scope);
     case "TemplateLiteral":
-      return node.quasis
-        .map(
-          (q, i) =>
-            (q.value.cooked ?? "") + (node.expressions[i] ? textOf(evaluate(r, node.expressions[i], scope)) : ""),
-        )
-        .join("");
+      return joined(
+        node.quasis.flatMap((q, i) => [
+          q.value.cooked ?? "",
+          node.expressions[i] ? textOf(evaluate(r, node.expressions[i], scope)) : "",
+        ]),
+      );
     case "ArrowFunctionExpression":
     case "FunctionExpression":
       return { is: "function", node, scope, self: undefined };
@@ -199,13 +199,13 @@ function binary(operator: string, a: Js, b: Js): Js {
   if (operator === "!==" || operator === "!=")
     return !(same(a, b) || (operator === "!=" && (a ?? null) === (b ?? null)));
   if (typeof a === "object" || typeof b === "object") {
-    if (operator === "+" && (typeof a === "string" || typeof b === "string")) return textOf(a) + textOf(b);
+    if (operator === "+" && (typeof a === "string" || typeof b === "string")) return joined([textOf(a), textOf(b)]);
     throw new NotUnderstood(null, `${operator} of these`);
   }
   const [x, y] = [a as number, b as number];
   switch (operator) {
     case "+":
-      return typeof a === "string" || typeof b === "string" ? textOf(a) + textOf(b) : x + y;
+      return typeof a === "string" || typeof b === "string" ? joined([textOf(a), textOf(b)]) : x + y;
     case "-":
       return x - y;
     case "*":

@@ -1,5 +1,6 @@
 /** What a script's expressions can be while it is read. Nothing of it is the language's own: reading is not running. */
 import type * as acorn from "acorn";
+import { NotUnderstood } from "./not-understood";
 import type { PageElement } from "./page";
 
 export type Js =
@@ -52,17 +53,17 @@ export interface Scope {
   parent: Scope | null;
 }
 
-/** Something in a script that is not understood here. */
-export class NotUnderstood extends Error {
-  constructor(
-    readonly line: number | null,
-    readonly what: string,
-  ) {
-    super(what);
-  }
+/** Longer than any text or list that a component has. */
+const MOST = 20_000;
+export function list(items: Js[]): JsList {
+  if (items.length > MOST) throw new NotUnderstood(null, "a list that grows without an end");
+  return { is: "list", items };
 }
-
-export const list = (items: Js[]): JsList => ({ is: "list", items });
+/** Texts one after the other. */
+export function joined(texts: readonly string[]): string {
+  if (texts.reduce((n, t) => n + t.length, 0) > MOST) throw new NotUnderstood(null, "a text that grows without an end");
+  return texts.join("");
+}
 export const elementOf = (element: PageElement | null): Js => (element ? { is: "element", element } : null);
 export const native = (name: string, call?: (args: Js[]) => Js): JsNative => ({ is: "native", name, call });
 
@@ -80,3 +81,5 @@ export function textOf(v: Js): string {
   if (v.is === "list") return v.items.map(textOf).join(",");
   throw new NotUnderstood(null, "this as a text");
 }
+
+export { NotUnderstood };

@@ -1,0 +1,72 @@
+/** What the script of a pasted page does, read as text: each thing taken or left, and what was not understood. */
+import { Checkbox } from "antd";
+import type { ScriptRead } from "../../core/exchange";
+import { printEvent } from "../../core/expression";
+import { allStates } from "../../core/model";
+
+interface Props {
+  behaviour: ScriptRead;
+  /** Lines that are left. */
+  left: ReadonlySet<number>;
+  onLeft(left: ReadonlySet<number>): void;
+}
+
+const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
+
+export function FromScript({ behaviour, left, onLeft }: Props) {
+  const { doc, proposals, notUnderstood, unlike } = behaviour;
+  const lines = [...new Set(proposals.map((p) => p.line))];
+  const taken = lines.filter((line) => !left.has(line)).length;
+  const states = allStates(doc).filter((s) => !s.state.states?.length);
+  const toggle = (line: number): void => {
+    const next = new Set(left);
+    if (!next.delete(line)) next.add(line);
+    onLeft(next);
+  };
+  return (
+    <section className="from-script" aria-label="From its script">
+      <div className="from-script-head">
+        <span className="caps">From its script</span>
+        {lines.length > 1 && (
+          <Checkbox
+            checked={taken === lines.length}
+            indeterminate={taken > 0 && taken < lines.length}
+            onChange={(e) => onLeft(new Set(e.target.checked ? [] : lines))}
+          >
+            All
+          </Checkbox>
+        )}
+      </div>
+      <ul className="proposals">
+        {proposals.map((p) => (
+          <li key={p.line}>
+            <Checkbox checked={!left.has(p.line)} onChange={() => toggle(p.line)}>
+              <span className="mono muted">line {p.line}</span> {p.text}
+            </Checkbox>
+          </li>
+        ))}
+      </ul>
+      {(taken > 0 || !lines.length) && doc.reactions.length > 0 && (
+        <p className="becomes">
+          <b>{plural(states.length, "state")}</b> {states.map((s) => s.state.name).join(", ")}
+          <br />
+          <b>{plural(doc.reactions.length, "reaction")}</b> {doc.reactions.map((r) => printEvent(r.event)).join(", ")}
+        </p>
+      )}
+      {notUnderstood.length > 0 && <span className="caps wrong-text">Not understood</span>}
+      <ul className="remarks">
+        {notUnderstood.map((n) => (
+          <li key={`${n.line} ${n.text}`}>
+            <span className="mono muted">line {n.line} </span>
+            <code>{n.text}</code>
+          </li>
+        ))}
+        {unlike.map((text) => (
+          <li key={text} className="wrong-text">
+            {text}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,168 @@
+/** Scripts read as text: what everyday ones make of a page, and that no script gets anything done here. */
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { printEvent, printLook, printReaction } from "../../expression";
+import { allStates, type Component } from "../../model";
+import { proveNow } from "../../proof";
+import { everyday } from "../../testing/everyday";
+import { readHtml } from "..";
+
+const read = (html: string, left: number[] = []) => {
+  const result = readHtml(html, "Pasted", left);
+  if (!result.ok) throw new Error(result.message);
+  return result;
+};
+const behaviour = (html: string, left: number[] = []) => {
+  const found = read(html, left).behaviour;
+  if (!found) throw new Error("nothing was read");
+  return found;
+};
+const leaves = (doc: Component): string[] => allStates(doc).flatMap(({ state }) => (state.states ? [] : [state.name]));
+const rows = (doc: Component): Record<string, Record<string, string>> =>
+  Object.fromEntries(
+    doc.reactions.map((r) => [
+      printEvent(r.event),
+      Object.fromEntries(Object.entries(r.in).map(([s, c]) => [s, printReaction(c)])),
+    ]),
+  );
+const button = '<button id="b" type="button">b</button><p id="p">p</p>';
+const script = (text: string): string => `${button}<script>${text}</script>`;
+
+describe("everyday pages", () => {
+  it.each(Object.entries(everyday))(
+    "%s: is understood, can be proved, and says what its script does",
+    (_name, html) => {
+      const found = behaviour(html);
+      expect(found.notUnderstood).toEqual([]);
+      expect(found.unlike).toEqual([]);
+      expect(leaves(found.doc).length).toBeGreaterThan(1);
+      expect(proveNow(found.doc).problems).toEqual([]);
+    },
+  );
+
+  it("say what closes a dialog as a person would", () => {
+    const { doc } = behaviour(everyday["a dialog by a class"]);
+    expect(leaves(doc)).toEqual(["closed", "open"]);
+    expect(rows(doc)).toEqual({
+      "click change": { closed: "open", open: "ignored" },
+      "click exactly backdrop": { closed: "ignored", open: "closed" },
+      "click keep": { closed: "ignored", open: "closed" },
+      "click later": { closed: "ignored", open: "closed" },
+      "press Escape": { closed: "ignored", open: "closed" },
+    });
+    expect(doc.looks.find((l) => l.part === "backdrop")!.in.open).toEqual({ classes: { open: true } });
+  });
+
+  it("become regions where things change by themselves, and states where one goes at a time", () => {
+    const accordion = behaviour(everyday["an accordion of three"]).doc;
+    expect(accordion.states).toHaveLength(1);
+    expect(accordion.states[0]).toMatchObject({ kind: "parallel" });
+    expect(accordion.states[0].states).toHaveLength(3);
+    expect(leaves(behaviour(everyday["tabs, one at a time"]).doc)).toEqual(["Outbound", "Return", "Stay"]);
+  });
+
+  it("keep their timers, their focus and what stops a click", () => {
+    expect(rows(behaviour(everyday["a notice that goes by itself"]).doc)).toMatchObject({
+      "click save": { off: "on / start timer after 2000ms", on: "/ cancel timer, start timer after 2000ms" },
+      "timer timer": { on: "off" },
+    });
+    expect(rows(behaviour(everyday["a menu that closes outside"]).doc)).toEqual({
+      "click decks": { hidden: "shown / stop", shown: "hidden / stop" },
+      "click outside menu": { hidden: "ignored", shown: "hidden" },
+      "press Escape": { hidden: "/ focus decks", shown: "hidden / focus decks" },
+    });
+  });
+});
+
+describe("what is taken and left", () => {
+  const html = `${button}\n<script>\nb.onclick = () => p.classList.toggle('on');\nb.addEventListener('mouseenter', () => { p.hidden = true; });\n</script>`;
+  it("is chosen by its line", () => {
+    const all = behaviour(html);
+    expect(all.proposals.map((p) => [p.line, p.text])).toEqual([
+      [3, "click on b"],
+      [4, "mouseenter on b"],
+    ]);
+    expect(Object.keys(rows(all.doc))).toEqual(["click b", "pointer enters b"]);
+    const some = behaviour(html, [4]);
+    expect(Object.keys(rows(some.doc))).toEqual(["click b"]);
+    expect(some.proposals).toHaveLength(2);
+    expect(behaviour(html, [3, 4]).doc.reactions).toEqual([]);
+  });
+
+  it("names the lines that were not understood, and takes the rest", () => {
+    const found = behaviour(
+      `${button}\n<script>\nconst seen = new Map();\nb.onclick = () => {\n  fetch('/seat');\n  p.classList.add('on');\n};\naddEventListener('scroll', () => {});\n</script>`,
+    );
+    expect(found.notUnderstood.map((n) => n.line)).toEqual([3, 5, 8]);
+    expect(found.notUnderstood[1].text).toContain("fetch");
+    expect(printLook(found.doc.looks.find((l) => l.part === "p")!.in[leaves(found.doc)[1]])).toBe(".on");
+  });
+
+  it("is read of attributes as well, and of details without any script", () => {
+    expect(rows(behaviour('<button id="b" onclick="this.disabled = true">b</button>').doc)).toHaveProperty("click b");
+    expect(read("<p>no script</p>").behaviour).toBeNull();
+    expect(leaves(behaviour("<details><summary>s</summary><p>p</p></details>").doc)).toEqual(["closed", "open"]);
+  });
+});
+
+describe("a script that means no good", () => {
+  it("gets nothing done and comes to an end", () => {
+    const global = globalThis as Record<string, unknown>;
+    for (const text of [
+      "globalThis.reached = 1; window.reached = 1; reached = 1",
+      "b.constructor.constructor('globalThis.reached = 1')()",
+      "[].constructor.prototype.reached = 1; ({}).__proto__.reached = 1",
+      "for (;;) {}",
+      "while (true) p.classList.toggle('a')",
+      "const f = () => f(); f()",
+      "b.onclick = function f() { b.click(); }",
+      "b.onclick = () => { for (;;) p.textContent += 'x'; }",
+      "setTimeout(function again() { setTimeout(again, 0) }, 0)",
+      "let n = 0; b.onclick = () => { p.textContent = ++n; }",
+      "eval('globalThis.reached = 1'); new Function('globalThis.reached = 1')()",
+      "import('/elsewhere.js'); fetch('/elsewhere')",
+      "b.innerHTML = '<img src=x onerror=alert(1)>'",
+      "p.style.cssText = 'x'; p.setAttribute('onclick', 'alert(1)'); p.setAttribute('style', 'x')",
+      "'x'.repeat(1e9).replace(/(x+)+y/, '')",
+      "var a = 'x'; for (let i = 0; i < 60; i++) a += a; p.textContent = a",
+      "} this is no script {",
+    ]) {
+      const found = read(script(text));
+      expect(global.reached, text).toBeUndefined();
+      expect(({} as Record<string, unknown>).reached).toBeUndefined();
+      if (found.behaviour) expect(JSON.stringify(found.behaviour.doc).length, text).toBeLessThan(400_000);
+    }
+    const counted = behaviour(script("let n = 0; b.onclick = () => { p.textContent = ++n; }"));
+    expect(counted.notUnderstood.at(-1)!.text).toContain("more than 64 ways");
+  });
+
+  it("never stops the reading, whatever it is made of", () => {
+    const piece = fc.constantFrom(
+      "b.onclick = () => p.classList.toggle('on');",
+      "document.addEventListener('keydown', e => { if (e.key === 'Escape') p.hidden = !p.hidden; });",
+      "let x = document.querySelector('",
+      "for (const e of document.querySelectorAll('*')) { e.hidden = ",
+      "}",
+      ");",
+      "p.dataset.a = b.dataset.b ?? 'c';",
+      "const { a, ...rest } = p;",
+      "switch (p.id) { case 'p': b.focus(); break; default: p.remove(); }",
+      "setInterval(() => p.classList.toggle('tick'), 100);",
+      "class A { constructor() { this.p = p; } }",
+      "async function f() { await f(); } f();",
+      "b.onclick = null;",
+      "p.querySelector(':::').hidden = true;",
+      "let [q, ...r] = [...document.body.children];",
+      "this.hidden = true;",
+      "null.hidden;",
+      "label: for (;;) break label;",
+    );
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 6 }), (pieces) => {
+        const found = read(script(pieces.join("\n")));
+        if (found.behaviour) expect(proveNow(found.behaviour.doc).problems).toEqual([]);
+      }),
+      { numRuns: 150 },
+    );
+  });
+});

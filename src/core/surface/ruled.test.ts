@@ -1,0 +1,78 @@
+/** The page's rules in the looks of parts: classes that are switched, what browsers hide, what moves. */
+import { describe, expect, it } from "vitest";
+import { compile } from "../program";
+import { advance, start, stimulate } from "../run";
+import { box, button, component, type Sketch } from "../testing";
+import { currentValue, factsOf, layoutOf } from ".";
+
+const doc = (css: string, more: Partial<Sketch> = {}) =>
+  component({
+    parts: [button("b"), box("p", [button("in")], { attributes: { class: "panel" } })],
+    states: ["closed", "open"],
+    looks: { p: { open: ".open" } },
+    reactions: { "click b": { closed: "open", open: "closed" } },
+    ...more,
+    page: { width: 640, height: 480, css },
+  });
+const run = (d: ReturnType<typeof doc>) => {
+  const program = compile(d);
+  expect(program.problems).toEqual([]);
+  const first = start(program).state;
+  const p = program.partIndex.get("p")!;
+  return { program, p, first, click: (s = first) => stimulate(program, s, { click: "b" }).state };
+};
+
+describe("a class that a look switches", () => {
+  it("brings what the rules wait for", () => {
+    const { program, p, first, click } = run(doc(".panel { display: none } .panel.open { display: block }"));
+    expect(factsOf(program, first, p)).toMatchObject({ displayed: false, visible: false });
+    expect(factsOf(program, first, p + 1)).toMatchObject({ focusable: false });
+    expect(factsOf(program, click(), p)).toMatchObject({ displayed: true, visible: true });
+    expect(factsOf(program, click(click()), p)).toMatchObject({ displayed: false });
+  });
+
+  it("moves as the rule's transition says; what was not displayed does not", () => {
+    const fade = ".panel { opacity: 0; transition: opacity 200ms linear } .panel.open { opacity: 1 }";
+    const faded = run(doc(fade));
+    const half = advance(faded.program, faded.click(), 50);
+    expect(Number(currentValue(faded.program, half, faded.p, "opacity"))).toBeCloseTo(0.25, 6);
+    const shown = run(doc(`${fade} .panel { display: none } .panel.open { display: block }`));
+    expect(shown.click().tracks).toEqual([]);
+  });
+
+  it("stays visible while it fades, and is not yet at the very beginning", () => {
+    const css = ".panel { visibility: hidden; transition: visibility 200ms } .panel.open { visibility: visible }";
+    const { program, p, click } = run(doc(css));
+    const opened = click();
+    expect(layoutOf(program, opened).focusable[p + 1]).toBe(false);
+    const open = advance(program, opened, 2);
+    expect(layoutOf(program, open).focusable[p + 1]).toBe(true);
+    const closing = click(advance(program, open, 500));
+    expect(layoutOf(program, advance(program, closing, 690)).focusable[p + 1]).toBe(true);
+    expect(layoutOf(program, advance(program, closing, 700)).focusable[p + 1]).toBe(false);
+  });
+
+  it("is nothing against what is important, and everything against an id", () => {
+    const said = { looks: { p: { open: "opacity: 0.5" } } };
+    const strong = run(doc(".panel { opacity: 0.2 !important }", said));
+    expect(currentValue(strong.program, strong.click(), strong.p, "opacity")).toBe("0.2");
+    const id = run(
+      doc("#x.panel { opacity: 0.2 }", {
+        ...said,
+        parts: [button("b"), box("p", [], { attributes: { id: "x", class: "panel" } })],
+      }),
+    );
+    expect(currentValue(id.program, id.click(), id.p, "opacity")).toBe("0.5");
+  });
+});
+
+describe("media and custom properties", () => {
+  it("are those of the page as it is now", () => {
+    const css =
+      ":root { --dim: 0.3 } .panel { opacity: var(--dim) } @media (max-width: 400px) { .panel { display: none } }";
+    const { program, p, first } = run(doc(css));
+    expect(factsOf(program, first, p)).toMatchObject({ displayed: true, opacity: 0.3 });
+    const small = stimulate(program, first, { resize: { width: 390, height: 480 } }).state;
+    expect(factsOf(program, small, p)).toMatchObject({ displayed: false });
+  });
+});

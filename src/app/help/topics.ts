@@ -87,6 +87,7 @@ const sheet: readonly Topic[] = [
       look('"Saved"', 'its text; with data in it: "${n} left"'),
       look("disabled; inert", "also no pointer, not exposed"),
       look('aria-expanded="true"', "an attribute"),
+      look(".open", "a class that rules wait for; no .open takes it away"),
       look("opacity: 0; transition: opacity 200ms", "style, and how it moves"),
       look("[n > 2] disabled", "only while the condition holds"),
     ],

@@ -12,6 +12,7 @@ import {
   allStates,
   type Component,
   checkNames,
+  emptyComponent,
   moved,
   movePart,
   moveState,
@@ -207,4 +208,12 @@ describe("any chain of edits", () => {
       { numRuns: 150 },
     );
   });
+});
+
+it("renames a part in the rules that find it by its mark, and no other", () => {
+  const css = '[data-part="a"] { color: red } [data-part=a] > p, [data-part="ab"] { top: 0 }';
+  const doc = { ...emptyComponent("x"), page: { ...emptyComponent("x").page, css }, parts: [{ name: "a", tag: "p" }] };
+  expect(rename(doc, "part", "a", "b").page.css).toBe(
+    '[data-part="b"] { color: red } [data-part=b] > p, [data-part="ab"] { top: 0 }',
+  );
 });

@@ -24,9 +24,9 @@ export function FromScript({ behaviour, left, onLeft }: Props) {
     onLeft(next);
   };
   return (
-    <section className="from-script" aria-label="From its script">
+    <section className="from-script" aria-label="What it does">
       <div className="from-script-head">
-        <span className="caps">From its script</span>
+        <span className="caps">What it does</span>
         {lines.length > 1 && (
           <Checkbox
             checked={taken === lines.length}

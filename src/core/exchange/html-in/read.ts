@@ -17,6 +17,7 @@ import { implicitRole, restingLooks } from "../../surface";
 import { readScripts, type Script, type ScriptRead } from "../script-in";
 import type { Remark } from "./remark";
 import { inlineStyle, readStyles } from "./styles";
+import { proposedControls, stillWaiting, waitsFor } from "./waiting";
 
 export type { Remark };
 export type HtmlRead =
@@ -92,7 +93,11 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   const read = readComponentValue(doc);
   if (!read.ok) return { ok: false, message: read.problems.map((p) => `${p.path} ${p.message}`).join("; ") };
   const made = withCovers(read.doc);
-  const behaviour = readScripts(made, reader.scripts, new Set(left));
+  const scripts = reader.scripts.length
+    ? reader.scripts
+    : proposedControls(made, (part) => reader.lines.get(part) ?? 1);
+  const behaviour = readScripts(made, scripts, new Set(left));
+  remarks.push(...stillWaiting(made, behaviour?.doc ?? made));
   return { ok: true, doc: made, remarks: remarks.slice(0, 60), behaviour };
 }
 
@@ -112,6 +117,8 @@ class Reader {
   count = 0;
   readonly rows: string[] = [];
   readonly scripts: Script[] = [];
+  /** Where each part stands in the markup. */
+  readonly lines = new Map<string, number>();
   private readonly names = new Set<string>();
 
   constructor(private readonly remarks: Remark[]) {}
@@ -143,6 +150,7 @@ class Reader {
     if (tag !== node.name) this.remark(node, `<${node.name}> is no element that pages are made of: it became a <span>`);
     this.count++;
     const name = this.name(this.wish(node));
+    this.lines.set(name, (node as { sourceCodeLocation?: { startLine: number } }).sourceCodeLocation?.startLine ?? 1);
     const attributes = this.attributes(node, tag, name);
     const css = node.attribs.style ? inlineStyle(node.attribs.style, (t) => this.remark(node, t)) : {};
     const part: Part = { name, tag };
@@ -260,7 +268,7 @@ function withCovers(doc: Component): Component {
   const rules = readSheet(doc.page.css ?? "").rules;
   const add = (part: Part): Part => {
     const index = program.partIndex.get(part.name)!;
-    const waiting = rules.filter((r) => r.selectors.some((s) => waitsFor(s, part)));
+    const waiting = rules.filter((r) => r.selectors.some((s) => waitsFor(s, part) !== null));
     const later = Object.assign(
       {},
       ...waiting.map((r) => Object.fromEntries(r.declarations.map((d) => [d.property, d.value]))),
@@ -272,16 +280,6 @@ function withCovers(doc: Component): Component {
   const parts = doc.parts.map(add);
   const covering = allParts({ parts }).filter(({ part: p }) => p.covers && !doc.looks.some((l) => l.part === p.name));
   return { ...doc, parts, looks: [...doc.looks, ...covering.map(({ part: p }) => ({ part: p.name, in: {} }))] };
-}
-
-/** A selector whose last compound is about this very part, with a class that it has not got. */
-function waitsFor({ text }: { text: string }, part: Part): boolean {
-  const last = text.split(/[\s>+~]+/).at(-1) ?? "";
-  const own = new Set(part.attributes?.class?.split(/\s+/));
-  const classes = [...last.matchAll(/\.([\w-]+)/g)].map((m) => m[1]);
-  const id = /#([\w-]+)/.exec(last)?.[1];
-  if (!classes.some((c) => !own.has(c))) return false;
-  return id === undefined ? classes.some((c) => own.has(c)) : id === part.attributes?.id;
 }
 
 /** What a part lies over, where its position says so. */

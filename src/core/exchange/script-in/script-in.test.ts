@@ -74,6 +74,26 @@ describe("everyday pages", () => {
   });
 });
 
+describe("a page without a script", () => {
+  const style = "<style>.drawer { display: none } .drawer.open { display: block } .note.loud { color: red }</style>";
+  it("has controls that say what they are for, and rules that wait", () => {
+    const html = `${style}\n<button id="b" aria-controls="d" aria-expanded="false">Menu</button>\n<nav id="d" class="drawer">…</nav>\n<p class="note">x</p>`;
+    const { doc, proposals } = behaviour(html);
+    expect(proposals).toEqual([{ line: 2, text: "click on b" }]);
+    expect(rows(doc)).toEqual({ "click b": { closed: "open", open: "closed" } });
+    expect(printLook(doc.looks.find((l) => l.part === "d")!.in.open)).toBe(".open");
+    expect(printLook(doc.looks.find((l) => l.part === "b")!.in.open)).toBe('aria-expanded="true"');
+    expect(read(html).remarks.map((r) => r.text)).toEqual([
+      ".note.loud waits for .loud, and nothing brings it: say .loud of note in a state",
+    ]);
+  });
+
+  it("shows what is hidden by the control that names it", () => {
+    const { doc } = behaviour('<button data-target="#more">More</button><div id="more" hidden>text</div>');
+    expect(rows(doc)).toEqual({ "click More": { hidden: "shown", shown: "hidden" } });
+  });
+});
+
 describe("what is taken and left", () => {
   const html = `${button}\n<script>\nb.onclick = () => p.classList.toggle('on');\nb.addEventListener('mouseenter', () => { p.hidden = true; });\n</script>`;
   it("is chosen by its line", () => {

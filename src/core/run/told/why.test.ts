@@ -26,6 +26,29 @@ const why = (s: Session, name: string, about: string) => {
   return found && { value: found.value, because: phraseText(found.because), cell: found.cell };
 };
 
+describe("a part that a rule hides", () => {
+  it("names the rule, its line and what it beat", () => {
+    const doc = component({
+      parts: [button("b"), box("p", [button("in")], { attributes: { class: "menu" } })],
+      states: ["only"],
+      looks: {},
+      page: { width: 640, height: 480, css: "div { display: flex }\n.menu { display: none }\n.menu { opacity: 0.5 }" },
+    });
+    const program = compile(doc);
+    const state = stateAt(openSession(program), 0);
+    const said = (part: string) =>
+      Object.fromEntries(
+        whyPart(program, state, program.partIndex.get(part)!).map((r) => [
+          r.about,
+          `${r.value}: ${r.because.map((p) => p.text).join("")}`,
+        ]),
+      );
+    const rule = "the rule .menu (line 2) says display: none, before div";
+    expect(said("p").is).toBe(`not displayed: ${rule}`);
+    expect(said("in").is).toBe(`not displayed: p around it is not displayed: ${rule}`);
+  });
+});
+
 describe("why a part is like this now", () => {
   it("names the cell and the motion that gives a property its value", () => {
     const opacity = why(opening, "backdrop", "opacity")!;

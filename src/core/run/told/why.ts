@@ -2,7 +2,16 @@
 
 import { spanText } from "../../measure";
 import { own } from "../../model";
-import { DOCUMENT, type PartIndex, type Program, partName, type Saying, sayingsOf } from "../../program";
+import {
+  DOCUMENT,
+  looksAt,
+  type PartIndex,
+  type PartLook,
+  type Program,
+  partName,
+  type Saying,
+  sayingsOf,
+} from "../../program";
 import {
   attributeOf,
   currentValue,
@@ -55,16 +64,21 @@ export function whyPart(program: Program, state: RunState, part: PartIndex): Rea
   const out: Reason[] = [];
 
   // How it is there
-  const gone = program.parts[part].path.find((p) => layout.as[p] === "not displayed" || layout.as[p] === "absent");
+  const looks = looksAt(program, state.pose);
+  const gone = program.parts[part].path.find(
+    (p) => layout.as[p] === "not displayed" || layout.as[p] === "absent" || !looks[p].rendered,
+  );
   const lingers = state.lingering.find((l) => l.part === part && !l.of);
   const cause = gone ?? part;
-  const { cell, who } = by(cause, sayer(sayings(cause), saysAs));
-  const around = cause === part ? [] : [partPhrase(program, cause), plain(` around it is ${layout.as[cause]}: `)];
+  const ruled = ruledAs(looks[cause]);
+  const { cell, who } = ruled ? { cell: null, who: ruled.who } : by(cause, sayer(sayings(cause), saysAs));
+  const is = ruled?.value ?? layout.as[cause];
+  const around = cause === part ? [] : [partPhrase(program, cause), plain(` around it is ${is}: `)];
   const ends = Math.max(0, ...state.tracks.filter((t) => t.part === part).map(trackEnd));
   const stays = lingers ? [plain(`; it goes when its motion has ended, at ${spanText(ends)}`)] : [];
   out.push({
     about: "is",
-    value: gone !== undefined ? layout.as[gone] : layout.as[part],
+    value: is,
     because: lingers ? [plain("it is leaving"), ...stays] : [...around, ...who],
     cell,
   });
@@ -98,6 +112,23 @@ export function whyPart(program: Program, state: RunState, part: PartIndex): Rea
   return out;
 }
 
+/** The rule of the page that takes a part out of the page or hides it; null where none does. */
+function ruledAs(look: PartLook): { value: string; who: Phrase[] } | null {
+  if (look.as !== "shown") return null;
+  const value = !look.rendered ? "not displayed" : look.visibility === "hidden" ? "hidden" : null;
+  const who = rulePhrases(look, look.rendered ? "visibility" : "display");
+  return value && who ? { value, who } : null;
+}
+
+/** A rule by its selector and its line, and what it beat. */
+function rulePhrases(look: PartLook, property: string): Phrase[] | null {
+  const winner = look.rules?.get(property);
+  if (!winner) return null;
+  const { rule, value, beat } = winner;
+  const beaten = beat.length ? `, before ${beat.map((r) => r.text).join(" and ")}` : "";
+  return [plain(`the rule ${rule.text} (line ${rule.line}) says ${property}: ${value}${beaten}`)];
+}
+
 function moving(who: Phrase[], track: Track, now: number): Phrase[] {
   const begun = now >= track.start + track.delay;
   const way = begun
@@ -119,7 +150,15 @@ function seenReasons(program: Program, state: RunState, part: PartIndex, by: By,
   const seen = effectiveOpacity(program, state, part);
   const value = `${Math.round(seen * 1000) / 10} %`;
   const about = "seen";
-  if (!layout.inSight[part]) return [{ about, value: "0 %", because: [plain(`it is ${layout.as[part]}`)], cell: null }];
+  if (!layout.inSight[part])
+    return [
+      {
+        about,
+        value: "0 %",
+        because: [plain(`it is ${layout.as[part] === "shown" ? "hidden" : layout.as[part]}`)],
+        cell: null,
+      },
+    ];
   const faint = program.parts[part].path.find((p) => Number(currentValue(program, state, p, "opacity") ?? "1") < 1);
   if (seen < 1 && faint !== undefined) {
     const from = by(
@@ -127,11 +166,12 @@ function seenReasons(program: Program, state: RunState, part: PartIndex, by: By,
       sayer(sayings(faint), (l) => l.css?.opacity !== undefined || l.as === "transparent"),
     );
     const opacity = currentValue(program, state, faint, "opacity") ?? "1";
+    const rule = from.cell ? null : rulePhrases(looksAt(program, state.pose)[faint], "opacity");
     const because = [
       plain("opacity of "),
       partPhrase(program, faint),
       plain(` is ${Number(Number(opacity).toFixed(3))}: `),
-      ...from.who,
+      ...(rule ?? from.who),
       ...(seen <= UNSEEN ? [plain("; nobody sees it")] : []),
     ];
     return [{ about, value, because, cell: from.cell }];

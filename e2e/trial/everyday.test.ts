@@ -31,3 +31,22 @@ describe.each(Object.entries(everyday))("%s", (name, html) => {
     expect(told(trial)).toEqual([]);
   }, 120_000);
 });
+
+/** Pages that work by their rules alone, in their one state. */
+const ruled: Record<string, string> = {
+  "a menu under the pointer": `<style>.sub { display: none } .top:hover .sub, .top:focus-within .sub { display: block }</style>
+<div class="top"><button type="button">Routes</button><div class="sub"><button type="button">Holm</button><button type="button">Vardey</button></div></div><p>Tickets at the quay.</p>`,
+  "a card that comes forward": `<style>.card .more { opacity: 0; pointer-events: none } .card:hover .more { opacity: 1; pointer-events: auto }</style>
+<div class="card"><p>Night boat</p><button class="more" type="button">Book</button></div><button type="button">Other</button>`,
+  "a link that shows when it has the focus": `<style>.skip { opacity: 0 } .skip:focus { opacity: 1 }</style><a class="skip" href="#main">Skip</a><main id="main" tabindex="-1">Timetable</main><a href="#end">End</a><p id="end">Last boat</p><button type="button">Buy</button>`,
+};
+describe.each(Object.entries(ruled))("%s", (name, html) => {
+  it("does what its page does", async () => {
+    const read = readHtml(html, name);
+    if (!read.ok) throw new Error(read.message);
+    const { runs } = runsOf(read.doc, "situations");
+    expect(runs.length).toBeGreaterThan(1);
+    const { trial } = await putOnTrial(browser, read.doc, runs, { source: { html } });
+    expect(told(trial)).toEqual([]);
+  }, 120_000);
+});

@@ -44,6 +44,8 @@ export interface Sheet {
   classes: ReadonlySet<string>;
   /** Properties that are declared. */
   properties: ReadonlySet<string>;
+  /** What a person does that rules ask about which change what facts speak of; a colour under the pointer costs nothing. */
+  doing: ReadonlySet<string>;
   remarks: readonly SheetRemark[];
 }
 
@@ -69,6 +71,10 @@ interface Around {
 const checked =
   /^(display|visibility|opacity|pointer-events|position|z-index|transform|translate|scale|rotate|transition|transition-.+|animation|animation-.+|content-visibility)$/;
 
+const facts = /^(display|visibility|opacity|pointer-events|transform|--.+)$/;
+/** What is counted with here; what the browser alone decides (`:focus-visible`) is drawn, and no more. */
+const counted: ReadonlySet<string> = new Set(["hover", "focus", "focus-within"]);
+
 class Reader {
   private readonly rules: (Omit<StyleRule, "layer"> & { layerName: string })[] = [];
   private readonly media: { text: string; holds(medium: Medium): boolean }[] = [];
@@ -78,6 +84,7 @@ class Reader {
   private readonly attributes = new Set<string>();
   private readonly classes = new Set<string>();
   private readonly properties = new Set<string>();
+  private readonly doing = new Set<string>();
   private unnamed = 0;
   private line = 1;
   private source = "";
@@ -98,6 +105,7 @@ class Reader {
       attributes: this.attributes,
       classes: this.classes,
       properties: this.properties,
+      doing: this.doing,
       remarks: this.remarks,
     };
   }
@@ -202,6 +210,8 @@ class Reader {
     // A rule that is dropped takes what is nested in it along.
     if (!read) return;
     const declarations = this.declarations(block, true);
+    if (declarations.some((d) => facts.test(d.property)))
+      for (const s of read) for (const name of s.doing) if (counted.has(name)) this.doing.add(name);
     if (declarations.length) {
       this.rules.push({
         order: this.rules.length,

@@ -5,6 +5,7 @@ export * from "./configuration";
 export { inheritNumbers } from "./inherit";
 export {
   classesWith,
+  doingAsked,
   hasConditions,
   looksAt,
   type Pose,

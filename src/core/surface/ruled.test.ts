@@ -76,3 +76,46 @@ describe("media and custom properties", () => {
     expect(factsOf(program, small, p)).toMatchObject({ displayed: false });
   });
 });
+
+describe("what a person does", () => {
+  const act = (d: ReturnType<typeof doc>, ...stimuli: Parameters<typeof stimulate>[2][]) => {
+    const program = compile(d);
+    const state = stimuli.reduce((s, what) => stimulate(program, s, what).state, start(program).state);
+    return { program, facts: (part: string) => factsOf(program, state, program.partIndex.get(part)!), state };
+  };
+  const menu = doc(".panel { display: none } button:hover + .panel, .panel:hover { display: block }", {
+    looks: {},
+    reactions: {},
+  });
+
+  it("shows what a rule shows under the pointer, and it stays while the pointer is on it", () => {
+    expect(act(menu).facts("p").displayed).toBe(false);
+    expect(act(menu, { move: "b" }).facts("p").displayed).toBe(true);
+    expect(act(menu, { move: "b" }, { move: "in" }).facts("p").displayed).toBe(true);
+    expect(act(menu, { move: "b" }, { move: null }).facts("p").displayed).toBe(false);
+  });
+
+  it("counts where the focus is, and what it shows can be reached", () => {
+    const d = doc(".panel { visibility: hidden } button:focus ~ .panel, .panel:focus-within { visibility: visible }", {
+      looks: {},
+      reactions: {},
+    });
+    expect(act(d).facts("in").focusable).toBe(false);
+    expect(act(d, { press: "Tab" }).facts("in").focusable).toBe(true);
+    const inside = act(d, { press: "Tab" }, { press: "Tab" });
+    expect(inside.facts("in")).toMatchObject({ focused: true, visible: true });
+    expect(act(d, { press: "Tab" }, { press: "Tab" }, { press: "Tab" }).facts("p").visible).toBe(false);
+  });
+
+  it("moves by the rule's transition, and costs nothing where it is a colour", () => {
+    const fade = doc(".panel { opacity: 0; transition: opacity 100ms linear } .panel:hover { opacity: 1 }", {
+      looks: {},
+      reactions: {},
+    });
+    const { program, state } = act(fade, { move: "p" });
+    expect(
+      Number(currentValue(program, advance(program, state, 25), program.partIndex.get("p")!, "opacity")),
+    ).toBeCloseTo(0.25, 6);
+    expect(act(doc("button:hover { color: red }", { looks: {}, reactions: {} }), { move: "b" }).state.over).toBe(-1);
+  });
+});

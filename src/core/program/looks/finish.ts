@@ -6,7 +6,7 @@ import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
 import type { CompiledMotion, PartLook, Program } from "../program";
 import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
-import { baseClass, classesWith, mediaBits, type Standing, type Styled, styleOf } from "./styled";
+import { baseClass, classesWith, mediaBits, type Standing, type Styled, styleOf, type Who, whoBits } from "./styled";
 
 /** The page's own rules, and what they made of the parts, by how the parts stood. */
 export interface Ruled {
@@ -43,8 +43,8 @@ export function valueNow(template: Template, env: Env): string | null {
 }
 
 /** The looks of a pose, with what the page's rules say under them. */
-export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[], env: Env): PartLook[] {
-  const rules = ruled.sheet ? rulesFor(program, ruled, ruled.sheet, drafts, env) : null;
+export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[], env: Env, who: Who): PartLook[] {
+  const rules = ruled.sheet ? rulesFor(program, ruled, ruled.sheet, drafts, env, who) : null;
   const custom: ReadonlyMap<string, string>[] = [];
   const measures = measureEnv(program.doc);
   const around = new Map([...(rules?.around ?? [])].map(([p, list]) => [p, aroundOf(list, measures)]));
@@ -103,7 +103,7 @@ function customIn(
   return own.length ? new Map([...around, ...own]) : around;
 }
 
-function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly Draft[], env: Env): Styled {
+function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly Draft[], env: Env, who: Who): Styled {
   const standing = drafts.map((draft, p): Standing | null => {
     if (draft.as === "absent") return null;
     const info = program.parts[p];
@@ -130,10 +130,10 @@ function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly
     return { attributes, holds: draft.text === null };
   });
   const media = mediaBits(sheet, env);
-  const key = `${media} ${JSON.stringify(standing)}`;
+  const key = `${media} ${whoBits(sheet, who)} ${JSON.stringify(standing)}`;
   let found = ruled.known.get(key);
   if (!found) {
-    found = styleOf(program, sheet, standing, media);
+    found = styleOf(program, sheet, standing, media, who);
     ruled.known.set(key, found);
   }
   return found;

@@ -10,7 +10,7 @@ import type { ConfigurationIndex } from "../configuration";
 import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "../program";
 import { type Draft, finished, type Ruled, valueNow } from "./finish";
 import { decides, withFlags } from "./flags";
-import { asksFor, mediaBits, sheetOf } from "./styled";
+import { asksFor, mediaBits, NOBODY, sheetOf, type Who, whoBits } from "./styled";
 
 export type PoseIndex = number;
 export interface Pose {
@@ -122,17 +122,22 @@ function compileMotion(m: Motion, cells: CellCompiler, path: string): CompiledMo
   return { ...motion, reduced: m.reduced === "none" ? null : one(m.reduced, `${path}.reduced`) };
 }
 
+/** What a person does that the page's rules ask about. */
+export const doingAsked = (program: Program): ReadonlySet<string> => looksOf(program).ruled.sheet?.doing ?? nothing;
+const nothing: ReadonlySet<string> = new Set();
+
 export const poseAt = (program: Program, pose: PoseIndex): Pose => looksOf(program).poses[pose];
 /** How each part is in a pose, by part index. */
 export const looksAt = (program: Program, pose: PoseIndex): readonly PartLook[] => looksOf(program).poses[pose].looks;
 
 /** The pose of a configuration under the conditions that hold now. */
-export function poseOf(program: Program, configuration: ConfigurationIndex, env: Env): PoseIndex {
+/** @param who where the pointer and the focus are; rules may ask */
+export function poseOf(program: Program, configuration: ConfigurationIndex, env: Env, who: Who = NOBODY): PoseIndex {
   const looks = looksOf(program);
   const plain = looks.plain[configuration];
   if (plain !== undefined) return plain;
   const active = program.configurations.at(configuration).states;
-  let key = `${configuration}${mediaBits(looks.ruled.sheet, env)}`;
+  let key = `${configuration}${mediaBits(looks.ruled.sheet, env)}${whoBits(looks.ruled.sheet, who)}`;
   for (const s of active) {
     for (const cell of looks.cells[s]) {
       for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";
@@ -156,11 +161,11 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
       }
     }
     for (const [p, draft] of drafts.entries()) mark(draft, program.parts[p], env);
-    pose = { index: looks.poses.length, configuration, looks: finished(program, looks.ruled, drafts, env) };
+    pose = { index: looks.poses.length, configuration, looks: finished(program, looks.ruled, drafts, env, who) };
     looks.poses.push(pose);
     looks.known.set(key, pose);
     // Without conditions a configuration has this one pose.
-    const fixed = !looks.varying.length && !looks.ruled.sheet?.media.length;
+    const fixed = !looks.varying.length && !looks.ruled.sheet?.media.length && !looks.ruled.sheet?.doing.size;
     if (fixed && !active.some((s) => looks.cells[s].some((c) => c.and.length || c.varying.length)))
       looks.plain[configuration] = pose.index;
   }

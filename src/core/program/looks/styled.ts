@@ -11,7 +11,7 @@ import {
 } from "../../cascade";
 import type { Env } from "../../expression";
 import { allParts, type Component } from "../../model";
-import type { PartIndex, PartInfo, Program } from "../program";
+import { DOCUMENT, type PartIndex, type PartInfo, type Program } from "../program";
 
 /** A part as selectors see it; null where it is not in the document. */
 export interface Standing {
@@ -95,6 +95,35 @@ function treeOf(program: Program, standing: readonly (Standing | null)[]): PageT
 /** What is constant asks for nothing. */
 const nothing = {} as Env;
 
+/** Where the pointer is, and the focus. */
+export interface Who {
+  readonly over: PartIndex;
+  readonly focus: PartIndex;
+}
+export const NOBODY: Who = { over: DOCUMENT, focus: DOCUMENT };
+
+/** Selectors 4 §9: what is pointed at, what has the focus, and all around them. */
+function doingOf(program: Program, { parts, around }: PageTree, { over, focus }: Who): Doing {
+  const path = (p: PartIndex): Set<StyledElement> => {
+    if (p === DOCUMENT) return new Set();
+    const up = program.parts[p].path;
+    const mine = up.flatMap((q) => parts[q] ?? []);
+    return new Set([...mine, ...(around.get(up[up.length - 1]) ?? [])]);
+  };
+  const focused = focus === DOCUMENT ? null : parts[focus];
+  return new Map([
+    ["hover", path(over)],
+    ["focus", new Set(focused ? [focused] : [])],
+    ["focus-within", path(focus)],
+  ]);
+}
+
+/** Signs for what of it the rules ask. */
+export const whoBits = (sheet: Sheet | null, { over, focus }: Who): string =>
+  sheet?.doing.size
+    ? `${sheet.doing.has("hover") ? `h${over}` : ""}${sheet.doing.has("focus") || sheet.doing.has("focus-within") ? `f${focus}` : ""}`
+    : "";
+
 export interface Styled {
   /** What wins for each part; null for one that is not there. */
   parts: readonly (Cascaded | null)[];
@@ -108,10 +137,10 @@ export function styleOf(
   sheet: Sheet,
   standing: readonly (Standing | null)[],
   media: string,
-  doing: (elements: readonly (StyledElement | null)[]) => Doing = () => NOTHING_DONE,
+  who: Who = NOBODY,
 ): Styled {
   const tree = treeOf(program, standing);
-  const now = doing(tree.parts);
+  const now = sheet.doing.size ? doingOf(program, tree, who) : NOTHING_DONE;
   const known = new Map<StyledElement, Cascaded>();
   const of = (e: StyledElement): Cascaded => {
     const found = known.get(e) ?? cascade(sheet, e, media, now);

@@ -1,5 +1,5 @@
 /** Stimuli beyond clicks and key presses, tried only where a row could answer to them. */
-import { DOCUMENT, type Program, pageExpressions, tracksPage } from "../../program";
+import { DOCUMENT, doingAsked, type Program, pageExpressions, tracksPage } from "../../program";
 import { beforeMount, type RunState, type Stimulus } from "../../run";
 import { pixels, placeOf, scrollAt, scrollRange } from "../../surface";
 
@@ -23,7 +23,7 @@ export class MoreStimuli {
     const { pointer } = program;
     const listens = (...on: (keyof typeof pointer)[]): boolean => on.some((o) => pointer[o].any);
     this.presses = listens("pointer down", "pointer up");
-    this.hovers = listens("pointer enter", "pointer leave");
+    this.hovers = listens("pointer enter", "pointer leave") || doingAsked(program).has("hover");
     this.heldKeys = [...new Set(program.keyRows.filter((k) => k.up).map((k) => k.key))];
     this.holdsKeys = this.heldKeys.length > 0;
     this.page = [...this.distances(), ...this.widths(), ...this.window()];
@@ -53,7 +53,8 @@ export class MoreStimuli {
         [pointer["pointer enter"], pointer["pointer leave"]].some(
           (on) => on.at[p].some((r) => r.scope === "inside" || p === over) || on.outside.some((o) => o.part === p),
         );
-      key = over === DOCUMENT ? "" : parts[over].path.filter(listening).join(".");
+      const all = doingAsked(this.program).has("hover");
+      key = over === DOCUMENT ? "" : parts[over].path.filter((p) => all || listening(p)).join(".");
       this.overKeys.set(over, key);
     }
     return key;

@@ -173,10 +173,12 @@ function fire(program: Program, state: RunState, timer: Timer, before: RunState)
 /** What follows from any step: events that were sent, distances that were passed, what the pointer is over by now. */
 function finish(machine: Machine, before: RunState | null): void {
   machine.drainExternal();
+  machine.restyle();
   if (before && !machine.done && watchesPage(machine.program)) {
     noticePage(machine, before);
   }
   followLayout(machine);
+  machine.restyle();
   machine.drainExternal();
 }
 

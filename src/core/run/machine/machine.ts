@@ -11,6 +11,7 @@ import {
   type CompiledFocus,
   type ConfigurationIndex,
   DOCUMENT,
+  doingAsked,
   type PartIndex,
   type PoseIndex,
   type Program,
@@ -386,7 +387,7 @@ export class Machine implements Working {
 
   /** The looks that hold now, and the motions they set going. @returns parts whose motions that broke off */
   private takePose(): PartIndex[] {
-    const pose = poseOf(this.program, this.config, this);
+    const pose = poseOf(this.program, this.config, this, this);
     const interrupted: PartIndex[] = [];
     const calmed = this.pageState.reducedMotion && this.tracks.length > 0;
     if (pose !== this.pose || calmed) {
@@ -403,6 +404,23 @@ export class Machine implements Working {
     }
     return interrupted;
   }
+
+  /** The looks again, where rules ask where the pointer is or the focus. */
+  restyle(): void {
+    if (this.restyling || !doingAsked(this.program).size) return;
+    this.restyling = true;
+    // What appears under the pointer or takes the focus away may change them once more.
+    for (let i = 0; i < 4; i++) {
+      const { pose, layout, focus } = this;
+      const interrupted = this.takePose();
+      if (this.pose === pose) break;
+      settleFocus(this, layout);
+      if (this.focus !== focus) this.focusChanged(focus);
+      if (interrupted.length) this.motionRows(interrupted, false);
+    }
+    this.restyling = false;
+  }
+  private restyling = false;
 
   /** What is not displayed does not move, itself or with what is around it (CSS Transitions 1 §3). @returns what it drops */
   private dropUndrawn(): Track[] {

@@ -1,10 +1,10 @@
 /** The pointer: where it lands, what it enters and leaves, pressing, releasing and clicking (UI Events, Pointer Events). */
 import type { PointerEventName } from "../../model";
-import { DOCUMENT, isInside, type PartIndex, type Program } from "../../program";
-import { labelledControl, layoutOf } from "../../surface";
+import { DOCUMENT, doingAsked, isInside, type PartIndex, type Program } from "../../program";
+import { attributeOf, labelledControl, layoutOf, partById } from "../../surface";
 import type { RunState } from "../state/state";
 import type { Working } from "../state/working";
-import { focusByPointer, moveFocus } from "./focus";
+import { focusByPointer, holder, moveFocus } from "./focus";
 
 /** Where a click aimed at a part lands; `aimed` DOCUMENT is a place where no part lies, unless one covers the viewport. */
 export function landingOf(program: Program, state: RunState, aimed: PartIndex): PartIndex {
@@ -53,8 +53,8 @@ function dispatch(m: Working, on: PointerEventName, target: PartIndex): void {
 }
 
 /** Whether anything asks where the pointer is; only then a run keeps track of it. */
-export const tracksPointer = ({ pointer }: Program): boolean =>
-  pointer["pointer enter"].any || pointer["pointer leave"].any;
+export const tracksPointer = (program: Program): boolean =>
+  program.pointer["pointer enter"].any || program.pointer["pointer leave"].any || doingAsked(program).has("hover");
 
 /** Moves the pointer onto what lies at the aimed place; leaves inner first, enters outer first (Pointer Events §4.2). */
 export function moveOnto(m: Working, target: PartIndex): void {
@@ -78,6 +78,7 @@ export function moveOnto(m: Working, target: PartIndex): void {
   for (const p of reached.toReversed()) if (!left.includes(p)) tell("pointer enter", p, "inside");
   if (target !== DOCUMENT) tell("pointer enter", target, "exactly");
   others("pointer enter", (p) => left.includes(p) && !reached.includes(p));
+  m.restyle();
 }
 
 /** What lay under the pointer may have gone: then it is over what lies there now. */
@@ -93,6 +94,7 @@ export function press(m: Working, target: PartIndex): void {
   m.prevented = false;
   dispatch(m, "pointer down", target);
   if (!m.prevented) focusByPointer(m, target);
+  m.restyle();
 }
 
 /** The button comes up. */
@@ -107,6 +109,7 @@ export function click(m: Working, target: PartIndex, dragged: PartIndex | null =
   m.prevented = false;
   dispatch(m, "click", target);
   if (target === DOCUMENT || m.prevented) return;
+  followLink(m, target);
   const control = labelledControl(m.program, m, target);
   const inside = control !== DOCUMENT && m.program.parts[target].path.includes(control);
   if (dragged !== null && !pathOf(m.program, dragged).includes(control)) return;
@@ -117,6 +120,21 @@ export function click(m: Working, target: PartIndex, dragged: PartIndex | null =
     if (m.focus !== from) m.focusChanged(from);
   }
   dispatch(m, "click", control);
+}
+
+/** A link to a place in the page brings the focus there, or takes it away where that cannot have it (HTML §7.4.6.3). */
+function followLink(m: Working, target: PartIndex): void {
+  const link = pathOf(m.program, target).find((p) => /^(a|area)$/.test(m.program.parts[p].part.tag));
+  const href = link === undefined ? null : attributeOf(m.program, m, link, "href");
+  if (!href?.startsWith("#") || href.length < 2) return;
+  const place = partById(m.program, m, href.slice(1));
+  if (place === DOCUMENT || !m.layout.present[place]) return;
+  const from = m.focus;
+  const held = holder(m);
+  const to = m.layout.focusable[place] ? place : DOCUMENT;
+  if (held === DOCUMENT || (to !== DOCUMENT && isInside(m.program, to, held))) moveFocus(m, to, "pointer");
+  m.tabFrom = place;
+  if (m.focus !== from) m.focusChanged(from);
 }
 
 /** The innermost part around both: that is where a click goes when the button came up elsewhere (UI Events §3.4.5). */

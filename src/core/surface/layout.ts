@@ -88,6 +88,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const inert = new Array<boolean>(n);
   const disabled = new Array<boolean>(n);
   const named = new Array<boolean>(n);
+  const told = new Array<boolean>(n);
   const exposed = new Array<boolean>(n);
   const pointer = new Array<boolean>(n);
   const hidden = new Array<boolean>(n);
@@ -107,7 +108,9 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     inSight[p] = displayed[p] && !hidden[p] && !out[p];
     inert[p] = look.inert || (!root && inert[up]);
     disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
-    named[p] = displayed[p] && !hidden[p] && look.exposed && (root || named[up]);
+    told[p] = look.exposed && (root || told[up]);
+    // What is visible in something hidden is there for everybody; what is in `aria-hidden` is not.
+    named[p] = displayed[p] && !hidden[p] && told[p];
     exposed[p] = named[p] && !inert[p];
     pointer[p] = look.pointer ?? (root || pointer[up]);
   }

@@ -66,6 +66,14 @@ describe("a class that a look switches", () => {
   });
 });
 
+describe("what is visible in something hidden", () => {
+  it("is seen, can be reached and is told", () => {
+    const { program, p, first } = run(doc(".panel { visibility: hidden } .panel > button { visibility: visible }"));
+    expect(factsOf(program, first, p)).toMatchObject({ visible: false, exposed: false });
+    expect(factsOf(program, first, p + 1)).toMatchObject({ visible: true, focusable: true, exposed: true, name: "in" });
+  });
+});
+
 describe("media and custom properties", () => {
   it("are those of the page as it is now", () => {
     const css =

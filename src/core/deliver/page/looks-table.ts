@@ -144,7 +144,10 @@ function baseCode(info: PartInfo, cells: Managed["cells"]): string {
   const pointer = css["pointer-events"];
   const written = attributes.class?.split(/\s+/) ?? [];
   const switched = new Set(cells.flatMap(({ look }) => Object.keys(look.classes ?? {})));
-  const classes = [...switched].map((name) => [name, String(written.includes(name))] as const);
+  // An attribute that is written anew each time has them as it says.
+  const classes = (names.has("class") ? [] : [...switched]).map(
+    (name) => [name, String(written.includes(name))] as const,
+  );
   return object([
     ["as", any("as", "display", "visibility") ? text(as) : undefined],
     ["pointer", any("pointer") ? (pointer === undefined ? "null" : String(pointer !== "none")) : undefined],

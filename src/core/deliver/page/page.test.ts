@@ -145,6 +145,20 @@ describe("the style sheet", () => {
   });
 });
 
+describe("classes", () => {
+  const made = (looks: Sketch["looks"]) =>
+    deliveredPage(doc({ parts: [box("p", [], { attributes: { class: "on" } })], states: ["one", "two"], looks }));
+  it("are switched from what the markup has", () => {
+    expect(made({ p: { two: ".open; no .on" } })).toContain("classes: { open: false, on: true }");
+  });
+  it("are as a class attribute says that is written anew", () => {
+    const html = made({ p: { always: 'class="open wide"', two: "no .open" } });
+    expect(html).toContain("classes: { open: false }");
+    expect(html).not.toContain("base: { classes");
+    expect(html.match(/classes: \{/g)).toHaveLength(1);
+  });
+});
+
 describe("the script", () => {
   it("manages only what the style sheet cannot say", () => {
     const d = doc({ looks: { a: { one: "opacity: 0.5" }, p: { two: 'inert; title="x"' } } });

@@ -7,6 +7,7 @@ import { clickLive, fill, openDemo, press, Stage, untilText } from "../e2e/stage
 import { deliverTo } from "../src/core/deliver";
 import { proveNow } from "../src/core/proof";
 import { deliveredPage } from "../src/core/testing/delivered";
+import { everyday } from "../src/core/testing/everyday";
 import { demoComponents } from "../src/demo";
 
 const stage = await Stage.open();
@@ -17,6 +18,19 @@ const shot = async (name: string): Promise<void> => {
 };
 await untilText(page, ".shelf-list", "no findings");
 await shot("shelf");
+await press(page, "From HTML");
+await page.waitForSelector("#html-text");
+await page.$eval(
+  "#html-text",
+  (e, text) => {
+    Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value")!.set!.call(e, text);
+    e.dispatchEvent(new Event("input", { bubbles: true }));
+  },
+  everyday["a menu that closes outside"],
+);
+await untilText(page, ".from-html-out", "What it does");
+await shot("from-html");
+await press(page, "Cancel");
 await page.click(".shelf-link");
 await page.waitForSelector(".grid");
 await new Promise((r) => setTimeout(r, 800));

@@ -13,13 +13,29 @@ interface Waiting {
 
 const classesOf = (part: Part): string[] => part.attributes?.class?.split(/\s+/).filter(Boolean) ?? [];
 
+interface Last {
+  classes: readonly string[];
+  id: string | undefined;
+}
+const known = new Map<string, Last>();
+/** The last compound of a selector. */
+function lastOf(text: string): Last {
+  let found = known.get(text);
+  if (!found) {
+    const last = text.split(/[\s>+~]+/).at(-1) ?? "";
+    found = { classes: [...last.matchAll(/\.([\w-]+)/g)].map((m) => m[1]), id: /#([\w-]+)/.exec(last)?.[1] };
+    if (known.size > 5000) known.clear();
+    known.set(text, found);
+  }
+  return found;
+}
+
 /** A selector whose last compound is about this very part, but for a class that it has not got. */
 export function waitsFor({ text }: { text: string }, part: Part): string | null {
-  const last = text.split(/[\s>+~]+/).at(-1) ?? "";
+  const { classes, id } = lastOf(text);
+  if (!classes.length) return null;
   const own = new Set(classesOf(part));
-  const classes = [...last.matchAll(/\.([\w-]+)/g)].map((m) => m[1]);
   const missing = classes.filter((c) => !own.has(c));
-  const id = /#([\w-]+)/.exec(last)?.[1];
   if (!missing.length) return null;
   const isIt = id === undefined ? classes.some((c) => own.has(c)) : id === part.attributes?.id;
   return isIt ? missing[0] : null;

@@ -38,6 +38,8 @@ export interface Explored {
 
 const MAX_STORES = 64;
 const MAX_TARGETS = 120;
+/** So much is gone through in all: some seconds. */
+const MAX_TAKEN = 400_000;
 const keyNames =
   "Escape Enter Tab ArrowUp ArrowDown ArrowLeft ArrowRight Home End PageUp PageDown Backspace Delete".split(" ");
 const heard: Record<string, Act["is"]> = {
@@ -76,9 +78,14 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
   const index = new Map([[keyOfStore(stores[0]), 0]]);
   const outcomes: (Outcome | undefined)[][] = acts.map(() => []);
   let cut = false;
+  const spent = (): number => reading.taken * (1 + stores[0].size / 50) + page.copied * 2 + reading.written * 4;
   // A timer may be under way in a way to be that was known without it: then it is gone through again.
   const queue = [0];
   while (queue.length) {
+    if (spent() > MAX_TAKEN) {
+      cut = true;
+      break;
+    }
     const at = queue.shift()!;
     for (const t of reading.timers.values())
       if (!left.has(t.line) && !acts.some((a) => a.is === "timer" && a.timer === t.name)) {
@@ -86,7 +93,8 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
         outcomes.push([]);
       }
     acts.forEach((act, a) => {
-      if (act.is === "timer" && !pending[at].has(act.timer)) return;
+      cut ||= spent() > MAX_TAKEN;
+      if (cut || (act.is === "timer" && !pending[at].has(act.timer))) return;
       const done = reading.act(stores[at], () => perform(reading, page, act, left));
       const key = keyOfStore(done.store);
       let to = index.get(key);

@@ -46,7 +46,10 @@ export function readScripts(
       proposals,
       notUnderstood: [
         ...found.notUnderstood,
-        { line: 1, text: "the page can be in more than 64 ways by its script: states have to be found by hand" },
+        {
+          line: 1,
+          text: "the page can be in more ways by its script than are gone through (64): states have to be found by hand",
+        },
       ],
       unlike: [],
     };

@@ -3,6 +3,7 @@ import {
   type Cascaded,
   cascade,
   type Doing,
+  type Medium,
   mediaNow,
   NOTHING_DONE,
   readSheet,
@@ -35,8 +36,17 @@ export function sheetOf(program: Pick<Program, "doc">): Sheet | null {
 }
 
 /** Signs for the media conditions that hold; empty without any. */
-export const mediaBits = (sheet: Sheet | null, { page }: Pick<Env, "page">): string =>
-  sheet?.media.length ? mediaNow(sheet, page) : "";
+export function mediaBits(sheet: Sheet | null, { page }: Pick<Env, "page">): string {
+  if (!sheet?.media.length) return "";
+  const { width, height, reducedMotion } = page;
+  const last = lastMedia.get(sheet);
+  if (last?.width === width && last.height === height && last.reducedMotion === reducedMotion) return last.bits;
+  const bits = mediaNow(sheet, page);
+  lastMedia.set(sheet, { width, height, reducedMotion, bits });
+  return bits;
+}
+/** The size hardly changes, and every pose asks. */
+const lastMedia = new WeakMap<Sheet, Medium & { bits: string }>();
 
 interface PageTree {
   /** By part index. */

@@ -98,26 +98,52 @@ export class ScriptPage {
 
   /** Selectors see the page as the script has made it. */
   private test(selector: string, store: Store): (e: PageElement) => boolean {
+    const test = tested(selector);
+    const now = this.standing(store);
+    return (e) => test(now.get(e.name)!);
+  }
+
+  /** A page as selectors see it; the same until something is written. */
+  private seen: ReadonlyMap<string, StyledElement> | null = null;
+  /** Elements that were copied in all. */
+  copied = 0;
+  changed(): void {
+    this.seen = null;
+  }
+  private standing(store: Store): ReadonlyMap<string, StyledElement> {
+    if (this.seen) return this.seen;
+    this.copied += this.elements.length;
     const now = new Map<string, StyledElement>();
+    const written = new Map<string, Map<string, Cell>>();
+    for (const [key, value] of store) {
+      const [kind, name, what] = key.split(" ");
+      if (kind !== "attribute" && kind !== "class") continue;
+      const own = written.get(name) ?? new Map<string, Cell>();
+      written.set(name, own);
+      own.set(`${kind} ${what}`, value);
+    }
     const copy = (e: PageElement, parent: StyledElement | null): StyledElement => {
       const attributes: Record<string, string> = { ...e.attributes };
-      for (const [key, value] of store) {
-        const [kind, name, attribute] = key.split(" ");
-        if (kind !== "attribute" || name !== e.name) continue;
-        if (value === null) delete attributes[attribute];
-        else attributes[attribute] = String(value);
+      const own = written.get(e.name);
+      for (const [key, value] of own ?? []) {
+        const [kind, what] = key.split(" ");
+        if (kind !== "attribute") continue;
+        if (value === null) delete attributes[what];
+        else attributes[what] = String(value);
       }
-      const classes = [...this.classes(e, store)].join(" ");
-      if (classes) attributes.class = classes;
-      else delete attributes.class;
+      if (own) {
+        const classes = [...this.classes(e, store)].join(" ");
+        if (classes) attributes.class = classes;
+        else delete attributes.class;
+      }
       const out: StyledElement = { tag: e.tag, attributes, parent, children: [] };
       out.children = e.children.map((c) => (isElement(c) ? copy(c, out) : c));
       now.set(e.name, out);
       return out;
     };
     copy(this.html, null);
-    const test = tested(selector);
-    return (e) => test(now.get(e.name)!);
+    this.seen = now;
+    return now;
   }
 
   closest(selector: string, e: PageElement, store: Store): PageElement | null {

@@ -25,6 +25,8 @@ export class Reading implements Context {
   /** While the page is being built listeners are put up; later that is not understood. */
   building = true;
   private steps = 0;
+  /** Steps of all acts. */
+  taken = 0;
   private scopes = 0;
   private depth = 0;
 
@@ -34,6 +36,7 @@ export class Reading implements Context {
   ) {}
 
   tick(node: acorn.Node): void {
+    this.taken++;
     if (++this.steps > MAX_STEPS) throw new NotUnderstood(this.line(node), "a loop without an end");
   }
 
@@ -48,11 +51,16 @@ export class Reading implements Context {
     this.notUnderstood.set(`${line} ${error.what}`, { line, text: error.what });
   }
 
+  /** Values that were written in all. */
+  written = 0;
   write(key: string, value: Cell): void {
+    this.written++;
     this.store.set(key, value);
+    this.page.changed();
   }
   erase(key: string): void {
     this.store.delete(key);
+    this.page.changed();
   }
   effect(effect: Effect): void {
     this.effects.push(effect);
@@ -163,6 +171,7 @@ export class Reading implements Context {
     act: () => void,
   ): { store: Map<string, Cell>; effects: Effect[]; event: Event | null; whole: boolean } {
     this.store = new Map(store);
+    this.page.changed();
     this.effects = [];
     this.event = null;
     this.steps = 0;

@@ -74,6 +74,26 @@ describe("what is visible in something hidden", () => {
   });
 });
 
+describe("poses", () => {
+  it("are told apart however many states there are, with conditions and without", () => {
+    const states = Array.from({ length: 14 }, (_, i) => `s${i}`);
+    const looks = Object.fromEntries(states.map((s, i) => [s, i === 1 ? "[flag] opacity: 0.5" : "opacity: 1"]));
+    const next = Object.fromEntries(states.map((s, i) => [s, states[(i + 1) % states.length]]));
+    const d = doc("", {
+      states,
+      looks: { p: looks },
+      reactions: { "click b": next },
+      data: [{ name: "flag", type: "boolean", initial: true }],
+    });
+    const { program, p, click, first } = run(d);
+    let state = first;
+    for (const [i] of states.entries()) {
+      expect(`s${i} ${currentValue(program, state, p, "opacity")}`).toBe(`s${i} ${i === 1 ? "0.5" : "1"}`);
+      state = click(state);
+    }
+  });
+});
+
 describe("media and custom properties", () => {
   it("are those of the page as it is now", () => {
     const css =

@@ -130,14 +130,17 @@ export const poseAt = (program: Program, pose: PoseIndex): Pose => looksOf(progr
 /** How each part is in a pose, by part index. */
 export const looksAt = (program: Program, pose: PoseIndex): readonly PartLook[] => looksOf(program).poses[pose].looks;
 
-/** The pose of a configuration under the conditions that hold now. */
-/** @param who where the pointer and the focus are; rules may ask */
+/**
+ * The pose of a configuration under the conditions that hold now.
+ * @param who where the pointer and the focus are; rules may ask
+ */
 export function poseOf(program: Program, configuration: ConfigurationIndex, env: Env, who: Who = NOBODY): PoseIndex {
   const looks = looksOf(program);
   const plain = looks.plain[configuration];
   if (plain !== undefined) return plain;
   const active = program.configurations.at(configuration).states;
-  let key = `${configuration}${mediaBits(looks.ruled.sheet, env)}${whoBits(looks.ruled.sheet, who)}`;
+  // Told apart by marks: a number may go on in the signs behind it.
+  let key = `${configuration}:${mediaBits(looks.ruled.sheet, env)}${whoBits(looks.ruled.sheet, who)}:`;
   for (const s of active) {
     for (const cell of looks.cells[s]) {
       for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";

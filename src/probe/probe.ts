@@ -99,11 +99,10 @@ const nothing = { "yes or no": false, number: 0, text: "" } as const;
 
 export function probe(element: HTMLElement | null): ProbedFacts {
   const is = element?.isConnected ? element : null;
+  // What closed details hold has its boxes and is skipped all the same (CSS Contain 3 §4).
   const displayed =
     is !== null &&
-    (is.getClientRects().length > 0 || getComputedStyle(is).display === "contents") &&
-    // What closed details hold has its boxes and is skipped all the same (CSS Contain 3 §4).
-    (is.checkVisibility?.() || getComputedStyle(is).display === "contents");
+    ((is.getClientRects().length > 0 && is.checkVisibility?.()) || getComputedStyle(is).display === "contents");
   const read = (fact: FactName): unknown => (is ? readers[fact](is, displayed) : nothing[factTable[fact].is]);
   return {
     ...(Object.fromEntries(factNames.map((fact) => [fact, read(fact)])) as PartFacts),

@@ -56,7 +56,7 @@ export function PartForm({ part, doc }: { part: Part; doc: Component }) {
         check={(t) => problem(parseDeclarations(t))}
         onDone={(t) => put("style", { css: nonEmpty(parseDeclarations(t)) })}
       />
-      <PartRules doc={doc} part={part.name} />
+      <PartRules part={part.name} />
       <div className="form-line">
         <span>Layer</span>
         <InputNumber

@@ -1,10 +1,11 @@
 /** The rules of the page that match a part, and in which states. */
 import { useMemo } from "react";
 import type { StyleRule } from "../../core/cascade";
-import type { Component } from "../../core/model";
-import { compile } from "../../core/program";
+import type { Program } from "../../core/program";
 import { restingLooks } from "../../core/surface";
+import { useDocument } from "../store/document";
 
+const nothing = { list: [], states: 0 };
 interface Matching {
   rule: StyleRule;
   states: string[];
@@ -12,12 +13,11 @@ interface Matching {
   wins: Set<string>;
 }
 
-function matchingRules(doc: Component, name: string): { list: Matching[]; states: number } {
-  const program = compile(doc);
+function matchingRules(program: Program, name: string): { list: Matching[]; states: number } {
   const part = program.partIndex.get(name);
   const atomic = program.states.filter((s) => s.atomic);
   const found = new Map<number, Matching>();
-  if (part === undefined || !doc.page.css) return { list: [], states: atomic.length };
+  if (part === undefined || !program.doc.page.css) return { list: [], states: atomic.length };
   for (const state of atomic) {
     const rules = restingLooks(program, state.index)[part].rules;
     if (!rules) continue;
@@ -32,8 +32,9 @@ function matchingRules(doc: Component, name: string): { list: Matching[]; states
   return { list: [...found.values()].sort((a, b) => a.rule.order - b.rule.order), states: atomic.length };
 }
 
-export function PartRules({ doc, part }: { doc: Component; part: string }) {
-  const { list, states } = useMemo(() => matchingRules(doc, part), [doc, part]);
+export function PartRules({ part }: { part: string }) {
+  const program = useDocument((s) => s.program);
+  const { list, states } = useMemo(() => (program ? matchingRules(program, part) : nothing), [program, part]);
   if (!list.length) return null;
   return (
     <div className="form-line">

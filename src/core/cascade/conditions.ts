@@ -79,7 +79,7 @@ const ratioOf = (value: cssTree.CssNode | null): number | null =>
       ? Number(value.value)
       : null;
 
-/** Features with words for values, as they are on a desktop with a mouse; the first is what holds. */
+/** Features with words for values, as they are on a desktop with a mouse. */
 const words: Record<string, (m: Medium) => string> = {
   orientation: (m) => (m.height >= m.width ? "portrait" : "landscape"),
   "prefers-reduced-motion": (m) => (m.reducedMotion ? "reduce" : "no-preference"),
@@ -169,7 +169,7 @@ function side(name: string, by: Compare, value: cssTree.CssNode, medium: Medium)
   return number && to !== null ? compare(number.of(medium), by, to) : null;
 }
 
-/** Whether a property takes a value, as far as the grammar of CSS says; null where it cannot be told before it is used. */
+/** Whether a property takes a value, as far as the grammar of CSS says; what has `var()` in it is taken at first. */
 export function takes(property: string, value: cssTree.CssNode): boolean {
   if (property.startsWith("--")) return true;
   let open = false;

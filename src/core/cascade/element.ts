@@ -1,5 +1,6 @@
 /** The tree that selectors look at: a page at one instant, without a DOM. */
 import { compile, type Options } from "css-select";
+import { pieces } from "../measure";
 
 export interface StyledElement {
   /** In lower case for HTML, as written for SVG. */
@@ -42,7 +43,8 @@ const attribute = (e: StyledElement, name: string): string | undefined =>
   Object.hasOwn(e.attributes, name) ? e.attributes[name] : undefined;
 const has = (e: StyledElement, name: string): boolean => Object.hasOwn(e.attributes, name);
 const fields = new Set(["input", "select", "textarea"]);
-const disableable = new Set(["button", "fieldset", "optgroup", "option", ...fields]);
+/** Elements that `disabled` turns off (HTML §4.16.3). */
+export const disableable: ReadonlySet<string> = new Set(["button", "fieldset", "optgroup", "option", ...fields]);
 
 /** A fieldset that is off takes what is in it along, but for its legend (HTML §4.10.19.5). */
 function isOff(e: StyledElement): boolean {
@@ -98,7 +100,8 @@ function hasRelative(e: StyledElement, value: string | null | undefined): boolea
   const before = anchor;
   anchor = e;
   try {
-    return splitList(value ?? "").some((relative) => {
+    return pieces(value ?? "", ",").some((one) => {
+      const relative = one.trim();
       const sibling = /^[+~]/.test(relative);
       const test = among(`:anchor-here ${relative}`);
       const siblings = (e.parent?.children ?? []).filter(isElement);
@@ -109,17 +112,6 @@ function hasRelative(e: StyledElement, value: string | null | undefined): boolea
   } finally {
     anchor = before;
   }
-}
-function splitList(text: string): string[] {
-  const out = [""];
-  let depth = 0;
-  for (const c of text) {
-    if (c === "(" || c === "[") depth++;
-    if (c === ")" || c === "]") depth--;
-    if (c === "," && depth === 0) out.push("");
-    else out[out.length - 1] += c;
-  }
-  return out.map((s) => s.trim());
 }
 /** An+B (CSS Syntax 3 §6). */
 function stepOf(text: string): { a: number; b: number } | null {

@@ -1,5 +1,5 @@
 /** Renaming a part, a state or a datum everywhere in a document, expressions included. */
-import { type Component, mapNames, partNames, stateNames } from "../model";
+import { type Component, mapNames, mapPartsInRules, partNames, stateNames } from "../model";
 import { renameInExpression, renameInTemplate } from "./template";
 
 export type Renamable = "part" | "state" | "data";
@@ -13,14 +13,9 @@ export function rename(doc: Component, kind: Renamable, from: string, to: string
     template: (text) => renameInTemplate(text, expression),
   });
   const { css } = renamed.page;
-  return kind === "part" && css ? { ...renamed, page: { ...renamed.page, css: inRules(css, from, to) } } : renamed;
+  if (kind !== "part" || !css) return renamed;
+  return { ...renamed, page: { ...renamed.page, css: mapPartsInRules(css, (name) => (name === from ? to : name)) } };
 }
-
-/** Rules may find parts by the attribute that marks them. */
-const inRules = (css: string, from: string, to: string): string =>
-  css.replace(/(\[data-part=)(["']?)([\w-]+)\2(?=\s*[\]is])/g, (whole, start: string, mark: string, name: string) =>
-    name === from ? `${start}${mark}${to}${mark}` : whole,
-  );
 
 /** Names of a kind that are taken already. */
 export const taken = (doc: Component, kind: Renamable): string[] =>

@@ -43,13 +43,13 @@ export function parseTransition(text: string): ParsedTransition {
   return { ok: true, value };
 }
 
-/** The pieces between separators that stand outside brackets. */
-function pieces(text: string, separator: string): string[] {
+/** The pieces between separators that stand outside brackets; a space stands for white space of any kind. */
+export function pieces(text: string, separator: "," | " "): string[] {
   const out = [""];
   let depth = 0;
   for (const c of text) {
-    if (c === "(") depth++;
-    else if (c === ")") depth--;
+    if (c === "(" || c === "[") depth++;
+    else if (c === ")" || c === "]") depth--;
     if (depth === 0 && (c === separator || (separator === " " && /\s/.test(c)))) out.push("");
     else out[out.length - 1] += c;
   }

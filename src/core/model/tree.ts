@@ -46,6 +46,26 @@ export const stateNames = (doc: Pick<Component, "states">): string[] => allState
 export const isCompound = (state: StateNode): boolean => state.kind !== "parallel" && (state.states?.length ?? 0) > 0;
 export const isHistory = (state: StateNode): boolean => state.kind === "history" || state.kind === "deep history";
 
+/** Rules may find parts by the attribute that marks them. @returns the sheet with each such name as `name` gives it */
+export const mapPartsInRules = (css: string, name: (part: string) => string): string =>
+  css.replace(
+    /(\[data-part=)(["']?)([\w-]+)\2(?=\s*[\]is])/g,
+    (_whole, start: string, mark: string, part: string) => `${start}${mark}${name(part)}${mark}`,
+  );
+
+/** The parts that rules find by their mark. */
+export function partsInRules(css: string): Set<string> {
+  const out = new Set<string>();
+  mapPartsInRules(css, (part) => {
+    out.add(part);
+    return part;
+  });
+  return out;
+}
+
+/** The classes that stand in a part's markup. */
+export const classesOf = (part: Part): string[] => part.attributes?.class?.split(/\s+/).filter(Boolean) ?? [];
+
 /** `base`, or `base-2`, `base-3` …: the first that is not taken. */
 export function freeName(base: string, taken: Iterable<string>): string {
   const used = new Set(taken);

@@ -2,6 +2,7 @@
  * What is there and who gets the pointer and the focus, without a browser: a child lies over its parent; a part may
  * cover others; of parts at one place the higher layer, then the later in the tree, is on top.
  */
+import { disableable } from "../cascade";
 import type { Presence } from "../model";
 import { DOCUMENT, looksAt, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
 import { implicitRole } from "./accessibility/implicit-role";
@@ -70,8 +71,6 @@ function restingLayouts(program: Program): Layout[] {
   }
   return list;
 }
-
-const disableable = new Set(["button", "input", "select", "textarea", "fieldset", "option", "optgroup"]);
 
 function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): Layout {
   const { parts } = program;

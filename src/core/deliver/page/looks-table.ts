@@ -1,7 +1,7 @@
 /** What the style sheet cannot say about looks: presence, the pointer, inert, disabled, attributes, texts. */
 
 import type { Env } from "../../expression";
-import { ALWAYS, allStates, type ConditionalLook, type Look } from "../../model";
+import { ALWAYS, allStates, type ConditionalLook, classesOf, type Look } from "../../model";
 import { type PartInfo, type Program, withFlags } from "../../program";
 import { beforeMount } from "../../run";
 import { envOf } from "../../surface";
@@ -142,7 +142,7 @@ function baseCode(info: PartInfo, cells: Managed["cells"]): string {
     (n) => [n, Object.hasOwn(attributes, n) ? templateCode(attributes[n]) : "null"] as const,
   );
   const pointer = css["pointer-events"];
-  const written = attributes.class?.split(/\s+/) ?? [];
+  const written = classesOf(info.part);
   const switched = new Set(cells.flatMap(({ look }) => Object.keys(look.classes ?? {})));
   // An attribute that is written anew each time has them as it says.
   const classes = (names.has("class") ? [] : [...switched]).map(

@@ -1,7 +1,15 @@
 /** The parts in their initial state, as HTML that a person would write. */
 
 import { styleWords } from "../../../kernel";
-import { allParts, type Component, type ConditionalLook, type Look, type Part, partsInBehaviour } from "../../model";
+import {
+  allParts,
+  type Component,
+  type ConditionalLook,
+  type Look,
+  type Part,
+  partsInBehaviour,
+  partsInRules,
+} from "../../model";
 import { compile, looksAt, type Program } from "../../program";
 import { beforeMount } from "../../run";
 import { layoutOf, type RenderedPart, render } from "../../surface";
@@ -47,7 +55,8 @@ export function initialParts(program: Program, marked: ReadonlySet<string>): Ren
     !program.doc.looks.some((row) => row.part === part!.name && Object.keys(row.in).length);
   const one = (part: RenderedPart): RenderedPart => {
     const attributes = { ...part.attributes };
-    const source = allParts(program.doc).find(({ part: p }) => p.name === part.name)?.part;
+    const index = program.partIndex.get(part.name);
+    const source = index === undefined ? undefined : program.parts[index].part;
     const style = source ? styleAttribute(program.doc, source) : "";
     if (style) attributes.style = style;
     if (Object.hasOwn(attributes, "data-block"))
@@ -56,7 +65,6 @@ export function initialParts(program: Program, marked: ReadonlySet<string>): Ren
         .join("; ");
     if (marked.has(part.name)) attributes["data-part"] = part.name;
     // Style is computed with it before any script: what is so from the start does not fade in.
-    const index = program.partIndex.get(part.name);
     const { pointer = null, saysPointer = false } = index === undefined ? {} : looks[index];
     const words = index === undefined ? "" : styleWords(layout.as[index], saysPointer ? pointer : null);
     if (words && !saysOfItself(source)) attributes["data-as"] = words;
@@ -125,7 +133,7 @@ function withAll(doc: Component, absent: ReadonlySet<string>, covered: ReadonlyS
 /** Parts that the delivered style and script have to find. */
 export function markedParts(doc: Component): Set<string> {
   const out = new Set<string>();
-  const asked = new Set([...(doc.page.css ?? "").matchAll(/\[data-part=["']?([\w-]+)/g)].map((m) => m[1]));
+  const asked = partsInRules(doc.page.css ?? "");
   for (const { part } of allParts(doc)) {
     const texts = [...(part.content ?? []), ...Object.values(part.attributes ?? {})];
     if (asked.has(part.name)) out.add(part.name);

@@ -1,6 +1,6 @@
 /** What looks must weigh so that they win over the rules of the page, as the model says they do (Selectors 4 §17). */
 import { readSheet, type StyleRule, type StyleSelector } from "../../cascade";
-import { allParts, type Component, type Part } from "../../model";
+import { allParts, type Component, classesOf, type Part } from "../../model";
 import { looksIn, ownRule, presenceIn, related } from "./own-style";
 
 export interface Weights {
@@ -49,7 +49,7 @@ function rivals(
   said: ReadonlySet<string>,
   classes: ReadonlySet<string>,
 ): StyleSelector[] {
-  const own = new Set([...(part.attributes?.class?.split(/\s+/) ?? []), ...classes]);
+  const own = new Set([...classesOf(part), ...classes]);
   const may = ({ key }: StyleSelector): boolean =>
     key === null ||
     (key.startsWith(".")

@@ -15,7 +15,7 @@ import { compile } from "../../program";
 import { attributeProblem, isAllowedTag, isLanguage } from "../../safety";
 import { implicitRole, restingLooks } from "../../surface";
 import { readScripts, type Script, type ScriptRead } from "../script-in";
-import type { Remark } from "./remark";
+import { lineOf, placeOf, type Remark } from "./remark";
 import { inlineStyle, readStyles } from "./styles";
 import { proposedControls, stillWaiting, waitsFor } from "./waiting";
 
@@ -125,7 +125,7 @@ class Reader {
 
   private remark(node: ChildNode, text: string): void {
     this.remarks.push({
-      line: (node as { sourceCodeLocation?: { startLine: number } }).sourceCodeLocation?.startLine ?? null,
+      line: placeOf(node)?.startLine ?? null,
       text,
     });
   }
@@ -150,7 +150,7 @@ class Reader {
     if (tag !== node.name) this.remark(node, `<${node.name}> is no element that pages are made of: it became a <span>`);
     this.count++;
     const name = this.name(this.wish(node));
-    this.lines.set(name, (node as { sourceCodeLocation?: { startLine: number } }).sourceCodeLocation?.startLine ?? 1);
+    this.lines.set(name, lineOf(node));
     const attributes = this.attributes(node, tag, name);
     const css = node.attribs.style ? inlineStyle(node.attribs.style, (t) => this.remark(node, t)) : {};
     const part: Part = { name, tag };
@@ -188,9 +188,8 @@ class Reader {
     const { src, type = "" } = node.attribs;
     if (src !== undefined) this.remark(node, "a linked script was not read: paste its text in a <script>");
     else if (/^(|module|(text|application)\/(java|ecma)script)$/i.test(type.trim())) {
-      const place = (node as { sourceCodeLocation?: { startTag?: { endLine: number } } }).sourceCodeLocation;
       const text = node.children.map((c) => (isText(c) ? c.data : "")).join("");
-      this.scripts.push({ text, line: place?.startTag?.endLine ?? 1 });
+      this.scripts.push({ text, line: placeOf(node)?.startTag?.endLine ?? 1 });
     } else this.remark(node, `a script of the type ${type} was left out`);
   }
 
@@ -199,8 +198,7 @@ class Reader {
     for (const [name, value] of Object.entries(node.attribs)) {
       if (name === "style" || name === "data-part") continue;
       if (/^on[a-z]+$/.test(name)) {
-        const place = (node as { sourceCodeLocation?: { startLine: number } }).sourceCodeLocation;
-        this.scripts.push({ text: value, line: place?.startLine ?? 1, at: { part, type: name.slice(2) } });
+        this.scripts.push({ text: value, line: lineOf(node), at: { part, type: name.slice(2) } });
         continue;
       }
       const problem = attributeProblem(tag, name, escapeTemplate(value));

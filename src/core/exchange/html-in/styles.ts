@@ -4,7 +4,7 @@ import { type Element, isText } from "domhandler";
 import { readSheet } from "../../cascade";
 import type { Component } from "../../model";
 import { isPropertyName, sheetProblem, valueProblem } from "../../safety";
-import type { Remark } from "./remark";
+import { lineOf, type Remark } from "./remark";
 
 export interface Styles {
   /** The page's rules, in their order and words. */
@@ -19,7 +19,7 @@ export function readStyles(elements: readonly Element[], remarks: Remark[]): Sty
   const pieces: string[] = [];
   for (const element of elements) {
     if (element.name !== "style") continue;
-    const start = (element as { sourceCodeLocation?: { startLine: number } }).sourceCodeLocation?.startLine ?? 1;
+    const start = lineOf(element);
     const text = element.children.map((c) => (isText(c) ? c.data : "")).join("");
     const line: Line = (offset) => start + text.slice(0, offset).split("\n").length - 1;
     const kept = dedent(rulesIn(text, line, remarks, element.attribs.media ? null : tokens));

@@ -1,6 +1,6 @@
 /** Rules that wait for a class which nothing in the markup has, and which of the page's controls would bring it. */
 import { readSheet } from "../../cascade";
-import { allParts, type Component, type Part } from "../../model";
+import { allParts, type Component, classesOf, type Part } from "../../model";
 import type { Script } from "../script-in";
 import type { Remark } from "./remark";
 
@@ -10,8 +10,6 @@ interface Waiting {
   line: number;
   rule: string;
 }
-
-const classesOf = (part: Part): string[] => part.attributes?.class?.split(/\s+/).filter(Boolean) ?? [];
 
 interface Last {
   classes: readonly string[];

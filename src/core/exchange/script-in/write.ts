@@ -1,6 +1,15 @@
 /** From what a script makes of a page to states, looks and reactions. */
 import { parseEvent, parseReaction } from "../../expression";
-import { ALWAYS, allParts, type Component, type EventRow, type Look, type LookRow, type StateNode } from "../../model";
+import {
+  ALWAYS,
+  allParts,
+  type Component,
+  classesOf,
+  type EventRow,
+  type Look,
+  type LookRow,
+  type StateNode,
+} from "../../model";
 import type { Explored, Outcome } from "./explore";
 import { mainKey, namesFor } from "./names";
 import type { Cell, Effect } from "./reading";
@@ -20,7 +29,7 @@ export function writeBehaviour(doc: Component, found: Explored, rows: readonly R
   const taken = new Set<string>();
   const several = regions.length > 1;
   if (several) taken.add("page");
-  const classes = new Map(allParts(doc).map(({ part }) => [part.name, part.attributes?.class?.split(/\s+/) ?? []]));
+  const classes = new Map(allParts(doc).map(({ part }) => [part.name, classesOf(part)]));
   const names = regions.map((r) => {
     return namesFor(r, several, taken, (part, name) => classes.get(part)?.includes(name) ?? false);
   });
@@ -237,7 +246,7 @@ function said(
     if (by.some((b) => b.size > 1)) continue;
     const branches = by.flatMap((b, s) => {
       const [text] = b;
-      return text ? [text.startsWith("/") || text ? `[in("${names[h][s]}")] ${text}` : ""] : [];
+      return text ? [`[in("${names[h][s]}")] ${text}`] : [];
     });
     return branches.join("; ");
   }

@@ -1,6 +1,6 @@
 /** From winning declarations to what a look is: style, visibility, pointer, motion. */
 import type { Cascaded } from "../../cascade";
-import { compute, easing, measureEnv } from "../../measure";
+import { compute, easing, measureEnv, pieces } from "../../measure";
 import type { CompiledMotion, Program } from "../program";
 
 /** What the rules of the page say of a part, under what the part itself and the looks say. */
@@ -47,17 +47,10 @@ export function withCustom(value: string, custom: ReadonlyMap<string, string>, d
   });
 }
 
-const words = (text: string, separator: RegExp): string[] => {
-  const out = [""];
-  let depth = 0;
-  for (const c of text) {
-    if (c === "(") depth++;
-    if (c === ")") depth--;
-    if (depth === 0 && separator.test(c)) out.push("");
-    else out[out.length - 1] += c;
-  }
-  return out.map((w) => w.trim()).filter(Boolean);
-};
+const words = (text: string, separator: "," | " "): string[] =>
+  pieces(text, separator)
+    .map((w) => w.trim())
+    .filter(Boolean);
 
 /** How properties move by the rules (CSS Transitions 1 §2): property, or `all` → its motion. Null where nothing is said. */
 export function sheetMotion(
@@ -73,7 +66,7 @@ export function sheetMotion(
     if (name === "transition") lists = plain ? { ...initial(), property: ["none"] } : shorthand(value);
     else {
       const key = name.slice("transition-".length) as keyof typeof lists;
-      if (Object.hasOwn(lists, key)) lists[key] = plain && value !== "none" ? initial()[key] : words(value, /,/);
+      if (Object.hasOwn(lists, key)) lists[key] = plain && value !== "none" ? initial()[key] : words(value, ",");
     }
   }
   if (!said) return null;
@@ -109,11 +102,11 @@ function shorthand(value: string): ReturnType<typeof initial> {
     delay: [] as string[],
     "timing-function": [] as string[],
   };
-  for (const one of words(value, /,/)) {
+  for (const one of words(value, ",")) {
     const times: string[] = [];
     let curve = "ease";
     let property = "all";
-    for (const word of words(one, /\s/)) {
+    for (const word of words(one, " ")) {
       if (/^[-+]?[\d.]+(e[-+]?\d+)?m?s$/i.test(word) || /^(var|calc|min|max|clamp)\(/i.test(word)) times.push(word);
       else if (easing(word)) curve = word;
       else if (!/^(normal|allow-discrete)$/i.test(word)) property = word.toLowerCase();

@@ -6,7 +6,7 @@ import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
 import type { CompiledMotion, PartLook, Program } from "../program";
 import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
-import { baseClass, classesWith, mediaBits, type Standing, type Styled, styleOf, type Who, whoBits } from "./styled";
+import { classesWith, mediaBits, type Standing, type Styled, styleOf, type Who, whoBits } from "./styled";
 
 /** The page's own rules, and what they made of the parts, by how the parts stood. */
 export interface Ruled {
@@ -123,10 +123,7 @@ function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly
     said("inert", draft.inert);
     said("disabled", draft.disabled);
     if (!draft.exposed) said("aria-hidden", true, "true");
-    if (draft.classes.size || Object.hasOwn(attributes, "class")) {
-      const base = Object.hasOwn(attributes, "class") ? attributes.class : baseClass(info, env);
-      said("class", true, classesWith(base, draft.classes));
-    }
+    if (draft.classes.size) said("class", true, classesWith(attributes.class ?? "", draft.classes));
     return { attributes, holds: draft.text === null };
   });
   const media = mediaBits(sheet, env);
@@ -201,12 +198,14 @@ function seenAs(draft: Draft, page: Sheet | null, sheet: SheetStyle, said: strin
     return visibilityOf(draft.visibility);
   return visibilityOf(said);
 }
+/** Of what is inherited, these words say nothing of their own. */
+const isAsAround = (said: string | undefined): said is undefined =>
+  said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said);
 function visibilityOf(said: string | undefined): PartLook["visibility"] {
-  if (said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said)) return null;
+  if (isAsAround(said)) return null;
   return said === "hidden" || said === "collapse" ? "hidden" : "visible";
 }
-const pointerOf = (said: string | undefined): boolean | null =>
-  said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said) ? null : said !== "none";
+const pointerOf = (said: string | undefined): boolean | null => (isAsAround(said) ? null : said !== "none");
 
 /** The part's own place in the stack; only what is positioned has one (CSS 2 §9.9.1). */
 function layerOf(css: Readonly<Record<string, string>>): number | null {

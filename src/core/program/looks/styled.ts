@@ -12,7 +12,7 @@ import {
 } from "../../cascade";
 import type { Env } from "../../expression";
 import { allParts, type Component } from "../../model";
-import { DOCUMENT, type PartIndex, type PartInfo, type Program } from "../program";
+import { DOCUMENT, type PartIndex, type Program } from "../program";
 
 /** A part as selectors see it; null where it is not in the document. */
 export interface Standing {
@@ -173,9 +173,3 @@ export function classesWith(base: string, switched: ReadonlyMap<string, boolean>
 
 /** Attributes of the markup and of looks on which the rules depend. */
 export const asksFor = (sheet: Sheet | null, attribute: string): boolean => sheet?.attributes.has(attribute) ?? false;
-
-/** What stands in the markup of a part as its class. */
-export const baseClass = (info: PartInfo, env: Env): string => {
-  const found = info.attributes.find(([name]) => name === "class");
-  return found ? found[1].run(env) : "";
-};

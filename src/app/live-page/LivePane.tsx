@@ -4,6 +4,8 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { DOCUMENT } from "../../core/program";
 import { type Frame, type RunState, type Session, type Stimulus, type Trail, trail } from "../../core/run";
 import { baseSheet, layoutOf, render, scrollAt } from "../../core/surface";
+import { usePanes } from "../panes/panes";
+import { Splitter } from "../panes/Splitter";
 import { useDoc } from "../store/document";
 import { momentOf, useRun } from "../store/run";
 import { Explanation } from "./Explanation";
@@ -29,6 +31,8 @@ export function LivePane() {
   const parts = useMemo(() => (moment ? render(program, moment) : []), [program, moment]);
   const hears = useMemo(() => hearsOf(program), [program]);
   const [whole, setWhole] = useState(false);
+  const words = usePanes((s) => s.words);
+  const outside = usePanes((s) => s.outside);
   const asked = useAsked((s) => s.part);
   const told = useMemo(() => tellable(session, instant), [session, instant]);
   const first = told[0];
@@ -75,8 +79,9 @@ export function LivePane() {
       );
       const { session: after } = useRun.getState();
       const focus = after?.frames.last.state.focus;
-      if ((event.key === "Tab" || event.key === "Shift+Tab") && focus === DOCUMENT) leavePage(event.key === "Tab");
-    } else if (event.type === "leave") leavePage(true);
+      if ((event.key === "Tab" || event.key === "Shift+Tab") && focus === DOCUMENT)
+        leavePage(pane.current, event.key === "Tab");
+    } else if (event.type === "leave") leavePage(pane.current, true);
     else if (event.type === "measured") setOnTop(event.onTop);
   };
   const focusName = moment.focus === DOCUMENT ? null : program.parts[moment.focus].name;
@@ -97,6 +102,14 @@ export function LivePane() {
             Start again
           </Button>
         )}
+        <Button
+          size="small"
+          type="text"
+          title={outside ? "Back beside the sheet" : "The live page in a window of its own"}
+          onClick={() => usePanes.getState().setOutside(!outside)}
+        >
+          {outside ? "Back" : "Own window"}
+        </Button>
       </div>
       <div className="live-room" ref={pane}>
         <div className={`live-page ${frozen ? "frozen" : ""}`}>
@@ -118,7 +131,18 @@ export function LivePane() {
           />
         </div>
       </div>
-      <div className={`live-words ${whole || asked ? "roomy" : ""}`} id="after-live-page" tabIndex={-1}>
+      <Splitter
+        share="words"
+        label="Height of the words"
+        sizeAt={(_, y) => (pane.current?.parentElement?.getBoundingClientRect().bottom ?? 0) - y - BELOW}
+        against
+      />
+      <div
+        className="live-words"
+        style={{ height: whole || asked ? Math.max(words, ROOMY) : words }}
+        id="after-live-page"
+        tabIndex={-1}
+      >
         <OwnEvents program={program} onSend={(send) => act({ send })} />
         <Facts program={program} moment={moment} frozen={frozen} />
         <Disagreements onTop={onTop} moment={moment} />
@@ -141,6 +165,10 @@ export function LivePane() {
     </aside>
   );
 }
+
+/** px: below the words, and what they are given where a way is told whole. */
+const BELOW = 10;
+const ROOMY = 300;
 
 /** The way of the event, numbered, and the part that is asked about. */
 function marksOf(way: Trail | null, asked: string | null): Mark[] {
@@ -203,7 +231,8 @@ function isInside(program: ReturnType<typeof useDoc>["program"], name: string | 
 }
 
 /** Out of the sandboxed page, to what comes after or before it. */
-function leavePage(forward: boolean): void {
-  if (forward) document.getElementById("after-live-page")?.focus();
-  else document.querySelector<HTMLElement>(".live-head button")?.focus();
+function leavePage(pane: Element | null, forward: boolean): void {
+  const { ownerDocument } = pane ?? document.body;
+  if (forward) ownerDocument.getElementById("after-live-page")?.focus();
+  else ownerDocument.querySelector<HTMLElement>(".live-head button")?.focus();
 }

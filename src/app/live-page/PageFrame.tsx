@@ -47,30 +47,37 @@ export function PageFrame(props: PageFrameProps) {
   } = props;
   const frame = useRef<HTMLIFrameElement>(null);
   const [ready, setReady] = useState(0);
+  const [painted, setPainted] = useState(false);
+  const said = useRef<{ css: string; lang: string } | null>(null);
   const listener = useRef(onEvent);
   listener.current = onEvent;
   const interactive = onEvent !== undefined;
 
   useEffect(() => {
+    // The page may stand in a window of its own: it speaks to that one.
+    const around = frame.current?.ownerDocument.defaultView ?? window;
     const hear = (event: MessageEvent<FromFrame>): void => {
       if (event.source !== frame.current?.contentWindow) return;
-      if (event.data.type === "ready") setReady((n) => n + 1);
+      if (event.data.type === "ready") {
+        said.current = null;
+        setReady((n) => n + 1);
+      } else if (event.data.type === "painted") setPainted(true);
       listener.current?.(event.data);
     };
-    addEventListener("message", hear);
-    return () => removeEventListener("message", hear);
+    around.addEventListener("message", hear);
+    return () => around.removeEventListener("message", hear);
   }, []);
 
   const say = (message: ToFrame): void => frame.current?.contentWindow?.postMessage(message, "*");
   // biome-ignore lint/correctness/useExhaustiveDependencies: `ready` says when the frame can hear
-  useEffect(() => say({ type: "sheet", css, lang: lang ?? "en" }), [css, lang, ready]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => say({ type: "mode", interactive, hears }), [interactive, hears, ready]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
-  useEffect(
-    () => say({ type: "render", parts, focus: focus ?? null, focusVisible: focusVisible ?? true }),
-    [parts, focus, focusVisible, ready],
-  );
+  useEffect(() => {
+    const last = said.current;
+    const sheet = last?.css === css && last.lang === (lang ?? "en") ? undefined : { css, lang: lang ?? "en" };
+    if (sheet) said.current = sheet;
+    say({ type: "render", sheet, parts, focus: focus ?? null, focusVisible: focusVisible ?? true });
+  }, [css, lang, parts, focus, focusVisible, ready]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
   useEffect(() => say({ type: "marks", marks, scale }), [marks, scale, ready]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: as above
@@ -94,6 +101,8 @@ export function PageFrame(props: PageFrameProps) {
           height,
           transform: `scale(${scale})`,
           pointerEvents: interactive ? "auto" : "none",
+          // Nothing is seen of it before it is what it shows.
+          visibility: painted ? undefined : "hidden",
         }}
       />
     </div>

@@ -18,8 +18,14 @@ export interface Mark {
 }
 
 export type ToFrame =
-  | { type: "sheet"; css: string; lang: string }
-  | { type: "render"; parts: RenderedPart[]; focus: string | null; focusVisible: boolean }
+  /** The style comes with the parts it is for, where it is not what was said last: neither is painted without the other. */
+  | {
+      type: "render";
+      sheet?: { css: string; lang: string };
+      parts: RenderedPart[];
+      focus: string | null;
+      focusVisible: boolean;
+    }
   | { type: "mode"; interactive: boolean; hears: Hears }
   | { type: "scroll"; top: number }
   | { type: "marks"; marks: readonly Mark[]; scale: number }

@@ -1,34 +1,26 @@
 /** The time ribbon: a run along its virtual time. Drag to go back; what is done from there goes on from there. */
+import { usePanes } from "../panes/panes";
+import { Splitter } from "../panes/Splitter";
 import { useRun } from "../store/run";
 import { Clock } from "./Clock";
 import "./ribbon.css";
 import { Track } from "./Track";
-import { LEAST_HEIGHT, MOST_HEIGHT, useRibbonView } from "./view";
 
 export function Ribbon() {
   const session = useRun((s) => s.session);
-  const { height, setHeight } = useRibbonView();
+  const height = usePanes((s) => s.ribbon);
   if (!session) return <section className="ribbon" style={{ height }} />;
   return (
     <section className="ribbon" aria-label="Time ribbon" style={{ height }}>
-      <div
-        className="ribbon-edge"
-        role="separator"
-        aria-orientation="horizontal"
-        aria-label="Height of the ribbon"
-        aria-valuemin={LEAST_HEIGHT}
-        aria-valuemax={MOST_HEIGHT}
-        aria-valuenow={height}
-        tabIndex={0}
-        onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
-        onPointerMove={(e) => e.buttons === 1 && setHeight(innerHeight - e.clientY)}
-        onKeyDown={(e) => {
-          if (e.key === "ArrowUp") setHeight(height + 17);
-          else if (e.key === "ArrowDown") setHeight(height - 17);
-          else return;
-          e.preventDefault();
-        }}
-      />
+      <div className="ribbon-edge">
+        <Splitter
+          share="ribbon"
+          label="Height of the ribbon"
+          sizeAt={(_, y) => innerHeight - y}
+          against
+          small="ribbon"
+        />
+      </div>
       <Clock />
       <Track session={session} />
     </section>

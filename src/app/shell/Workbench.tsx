@@ -4,11 +4,14 @@ import { useEffect, useRef, useState } from "react";
 import { Outlet, useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 import { downloadText } from "../deliver/download";
 import { LivePane } from "../live-page/LivePane";
+import { usePanes } from "../panes/panes";
+import { PutAway } from "../panes/Splitter";
 import { Ribbon } from "../ribbon/Ribbon";
 import { storedText } from "../storage/stored";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
 import { closeComponent, openComponent, retrySave, useSaving } from "../store/saving";
+import { Bench } from "./Bench";
 import { Boundary } from "./Boundary";
 import { Header } from "./Header";
 
@@ -19,6 +22,7 @@ export function Workbench() {
   const doc = useDocument((s) => s.doc);
   const { pathname: place } = useLocation();
   const [problem, setProblem] = useState<string | null>(null);
+  const ribbonAway = usePanes((s) => s.away.includes("ribbon"));
 
   useEffect(() => {
     let current = true;
@@ -49,19 +53,25 @@ export function Workbench() {
         <div className="loading">Opening …</div>
       ) : (
         <>
-          <div className="bench">
-            <Boundary of="The live page" about={doc}>
-              <LivePane />
-            </Boundary>
-            <main className="view">
+          <Bench
+            live={
+              <Boundary of="The live page" about={doc}>
+                <LivePane />
+              </Boundary>
+            }
+            view={
               <Boundary of="This view" about={place}>
                 <Outlet />
               </Boundary>
-            </main>
-          </div>
-          <Boundary of="The ribbon" about={doc}>
-            <Ribbon />
-          </Boundary>
+            }
+          />
+          {ribbonAway ? (
+            <PutAway pane="ribbon" name="Time ribbon" />
+          ) : (
+            <Boundary of="The ribbon" about={doc}>
+              <Ribbon />
+            </Boundary>
+          )}
         </>
       )}
     </div>

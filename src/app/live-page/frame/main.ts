@@ -45,19 +45,21 @@ function measure(): Record<string, string | null> {
 }
 
 addEventListener("message", (event: MessageEvent<ToFrame>) => {
-  if (event.source !== parent) return;
+  // The app may draw this page in a window of its own: then the one who speaks is not the one around it.
+  if (event.origin !== location.origin) return;
   const message = event.data;
-  if (message.type === "sheet") {
-    document.documentElement.lang = message.lang;
-    // What moves is drawn at the clock's time; the page's own rules would move it once more.
-    sheet.textContent = `${message.css}\n*, ::before, ::after { transition: none !important }`;
-  } else if (message.type === "mode") {
+  if (message.type === "mode") {
     ({ interactive, hears } = message);
     document.documentElement.style.overflow = hears.scrolls ? "" : "hidden";
   } else if (message.type === "scroll") {
     scrolledTo = message.top;
     if (Math.abs(scrollY - message.top) >= 1) scrollTo({ top: message.top, behavior: "instant" });
   } else if (message.type === "render") {
+    if (message.sheet) {
+      document.documentElement.lang = message.sheet.lang;
+      // What moves is drawn at the clock's time; the page's own rules would move it once more.
+      sheet.textContent = `${message.sheet.css}\n*, ::before, ::after { transition: none !important }`;
+    }
     patch(body, message.parts);
     if (interactive) setFocus(message.focus, message.focusVisible);
     drawMarks();

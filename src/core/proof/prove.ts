@@ -16,6 +16,7 @@ import { scrollRules } from "./rules/document/scroll";
 import { focusRules } from "./rules/focus";
 import { holdRules } from "./rules/holds";
 import { keyboardRule } from "./rules/keyboard";
+import { nameRules } from "./rules/named";
 import { patternRules } from "./rules/patterns";
 import { raceRule } from "./rules/races";
 import { Counts, neverRules, reactionRules } from "./rules/reactions";
@@ -100,6 +101,7 @@ function* exploreAll(doc: Component, program: Program, bounds: Bounds, log: Log 
     workRules(program, collector),
     raceRule(program, collector),
     patternRules(program, collector),
+    nameRules(program, collector),
     keyboard,
   ];
   const explorer = new Explorer(program, visitors, bounds, {}, log);

@@ -53,7 +53,7 @@ export type Claim = z.infer<typeof claimSchema>;
 
 /** A rule that is not asked of a part, in a state, or of both; the reason stays visible. */
 export const waiverSchema = z.strictObject({
-  /** F1 to F25, or the name of a pattern's rule */
+  /** F1 to F28, or the name of a pattern's rule */
   rule: z.string().min(1).max(40),
   part: name.optional(),
   state: stateName.optional(),

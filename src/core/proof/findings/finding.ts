@@ -8,6 +8,7 @@ import {
   own,
   type Scenario,
   setAfter,
+  setKind,
   setMotion,
   setReaction,
 } from "../../model";
@@ -37,6 +38,9 @@ export type RuleId =
   | "F23"
   | "F24"
   | "F25"
+  | "F26"
+  | "F27"
+  | "F28"
   /** The WAI-ARIA patterns. */
   | "P1"
   | "P2"
@@ -59,6 +63,7 @@ export interface Mend {
     | { kind: "motion"; place: MotionPlace; property: string; motion: Motion }
     | { kind: "cancel"; row: number; state: string; timer: string }
     | { kind: "row"; row: EventRow }
+    | { kind: "final"; state: string }
     | null;
 }
 
@@ -103,6 +108,9 @@ export const ruleTitles: Record<RuleId, string> = {
   F23: "begun twice",
   F24: "nothing calmer",
   F25: "out of its range",
+  F26: "a control without a name",
+  F27: "seen as one thing, called another",
+  F28: "a focus that cannot be taken",
   P1: "dialog pattern",
   P2: "disclosure pattern",
   P3: "accordion pattern",
@@ -131,6 +139,8 @@ export function applyMend(doc: Component, mend: Mend): Component {
       return setMotion(doc, edit.place, edit.property, edit.motion);
     case "cancel":
       return cancelled(doc, edit);
+    case "final":
+      return setKind(doc, edit.state, "final");
     case "row":
       return { ...doc, reactions: [...doc.reactions, edit.row] };
     default:

@@ -45,6 +45,15 @@ export function focusRules(program: Program, collector: Collector): Visitor {
     },
     move(from, move, step, to, explorer) {
       if (!step) return;
+      // Where another of the same instant had its way, nothing is missing.
+      const taken = step.focus.some((f) => f.cause === "action");
+      for (const refused of new Set(step.refused)) {
+        if (refused === DOCUMENT || taken) continue;
+        const state = stateText(program, to.state);
+        const text = `The focus is sent to ${name(refused)} in ${state}, which cannot take it: ${whyNot(program, to.state, refused)}`;
+        const at = { part: name(refused), state: activeNames(program, to.state)[0] };
+        collector.add({ rule: "F28", severity: "warning", text, ...at }, explorer, from, move);
+      }
       const lost = step.focus.findLast((f) => f.cause === "lost");
       if (lost && to.state.focus === DOCUMENT) {
         const state = stateText(program, to.state);
@@ -79,4 +88,15 @@ export function focusRules(program: Program, collector: Collector): Visitor {
       }
     },
   };
+}
+
+/** Why a part cannot take the focus there, and what would let it. */
+function whyNot(program: Program, state: RunState, part: PartIndex): string {
+  const layout = layoutOf(program, state);
+  if (!layout.present[part]) return "it is absent";
+  if (!layout.displayed[part]) return "it is not displayed";
+  if (layout.hidden[part]) return "it is hidden";
+  if (layout.inert[part]) return "it is inert";
+  if (layout.disabled[part]) return "it is disabled";
+  return 'it is no control; tabindex="-1" lets it';
 }

@@ -216,6 +216,38 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
     ),
     2,
   ],
+  [
+    "F26",
+    "a button without its words",
+    parts((p) =>
+      p.tag === "button" && p.attributes?.role !== "switch" && !p.content?.some((c) => typeof c === "object")
+        ? { ...p, content: [], attributes: without(p.attributes ?? {}, "aria-label") }
+        : null,
+    ),
+    12,
+  ],
+  [
+    "F27",
+    "a button called otherwise",
+    parts((p) =>
+      p.tag === "button" && p.content?.some((c) => typeof c === "string" && /^\w{3,}/.test(c))
+        ? { ...p, attributes: { ...p.attributes, "aria-label": "Something else" } }
+        : null,
+    ),
+    10,
+  ],
+  [
+    "F28",
+    "a focus sent to what is none",
+    demo.flatMap((d): Planted[] => {
+      const plain = d.parts.find((p) => typeof p === "object" && p.tag === "div" && !p.attributes?.tabindex);
+      const [first] = d.states;
+      return plain && !first.states && first.kind === undefined
+        ? [[`${d.name}: ${plain.name}`, setFocusRule(d, first.name, { to: { part: plain.name } })]]
+        : [];
+    }),
+    3,
+  ],
 ];
 
 describe("a fault that is planted", () => {

@@ -78,6 +78,9 @@ describe("rules, each with a fault that breaks it and a mend that does not", () 
       reactions: { "click b": { a: "b1", b1: "ignored" } },
     });
     expect(texts(oneWay, "F5")).toEqual(["From b1 nothing leads back to a"]);
+    const ended = applyMend(oneWay, found(oneWay, "F5")[0].mend!);
+    expect(ended.states[1]).toEqual({ name: "b1", kind: "final" });
+    expect(texts(ended, "F5")).toEqual([]);
     const trap = bubblingDialog({
       reactions: {
         "click trigger": { closed: "open" },

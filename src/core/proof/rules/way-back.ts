@@ -1,8 +1,10 @@
 /** F5: states without a way back, and held focus that the keyboard cannot leave. Looks at the whole graph at the end. */
+import { ALWAYS, own } from "../../model";
 import { DOCUMENT, type Program } from "../../program";
 import { activeNames, stateText } from "../../surface";
 import { type Explorer, KEY, POINTER, SURROUNDINGS, TIME } from "../exploring/explore";
 import type { Collector } from "../findings/collector";
+import type { Mend } from "../findings/finding";
 
 export function wayBackRules(explorer: Explorer, collector: Collector): void {
   const { program, situations } = explorer;
@@ -15,11 +17,16 @@ export function wayBackRules(explorer: Explorer, collector: Collector): void {
   ]);
   const stuck = new Set<number>();
   for (const s of situations) {
-    if (canReturn[s.index] || stuck.has(s.state.config)) continue;
+    if (canReturn[s.index] || stuck.has(s.state.config) || isEnd(program, s.state.config)) continue;
     stuck.add(s.state.config);
     const state = stateText(program, s.state);
     const text = `From ${state} nothing leads back to ${stateText(program, situations[0].state)}`;
-    collector.add({ rule: "F5", severity: "warning", text, state: activeNames(program, s.state)[0] }, explorer, s);
+    const mend = asEnd(program, s.state.config);
+    collector.add(
+      { rule: "F5", severity: "warning", text, state: activeNames(program, s.state)[0], mend },
+      explorer,
+      s,
+    );
   }
   const held = (i: number): boolean => holds(program, situations[i].state.config);
   if (!situations.some((s) => held(s.index))) return;
@@ -30,6 +37,22 @@ export function wayBackRules(explorer: Explorer, collector: Collector): void {
     const text = `The keyboard has no way out of ${state}, which holds the focus`;
     collector.add({ rule: "F5", text, state: activeNames(program, trapped.state)[0] }, explorer, trapped);
   }
+}
+
+/** Whether the component has come to an end there that its author said (SCXML §3.7). */
+const isEnd = (program: Program, config: number): boolean =>
+  program.configurations
+    .at(config)
+    .states.some((s) => program.states[s].kind === "final" && program.states[s].parent === 0);
+
+/** A state of its own in which nothing happens may be meant as the end: that is said by making it final. */
+function asEnd(program: Program, config: number): Mend | null {
+  const { doc, configurations, states } = program;
+  const [state, ...more] = configurations.at(config).states.filter((s) => s !== 0);
+  if (state === undefined || more.length || states[state].kind !== "atomic") return null;
+  const { name } = states[state];
+  const acts = doc.reactions.some((r) => [name, ALWAYS].some((s) => (own(r.in, s) ?? "ignored") !== "ignored"));
+  return acts ? null : { text: `It ends there: make ${name} final`, edit: { kind: "final", state: name } };
 }
 
 const holds = (program: Program, config: number): boolean =>

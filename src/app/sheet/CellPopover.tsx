@@ -25,6 +25,10 @@ interface Props {
   onClose(): void;
 }
 
+const enter = (box: HTMLElement | null): void => {
+  if (box) setTimeout(() => box.querySelector<HTMLElement>("input, textarea, button")?.focus(), 0);
+};
+
 export function CellPopover(props: Props) {
   const [wrong, setWrong] = useState<string | null>(null);
   const set = (text: string): void => setWrong(props.onSet(text));
@@ -33,6 +37,8 @@ export function CellPopover(props: Props) {
     // biome-ignore lint/a11y/noStaticElementInteractions: only stops the sheet's own keys
     <div
       className="cell-popover"
+      // Opened by key or by click, its controls come next.
+      ref={enter}
       // The cell that it belongs to must not take its clicks for clicks on itself.
       onClick={(e) => e.stopPropagation()}
       onDoubleClick={(e) => e.stopPropagation()}

@@ -45,11 +45,17 @@ export function Sheet() {
     const chosen = boxes[at.column];
     // A column that is not drawn is brought near first; then the cell itself can be asked for.
     if (box && chosen && !box.querySelector(".cell.selected")) box.scrollLeft = chosen.x - box.clientWidth / 2;
-    box?.querySelector(".cell.selected")?.scrollIntoView({ block: "nearest", inline: "nearest" });
+    const selected = box?.querySelector(".cell.selected");
+    if (!box || !selected) return;
+    // What stays in sight while one scrolls is no room for the selected cell.
+    const head = box.querySelector<HTMLElement>(".row.state .cell")?.offsetHeight ?? 0;
+    box.style.scrollPadding = selected.matches(".row.state *") ? "0" : `${head}px 8px 8px ${NAMES - 10}px`;
+    selected.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [at.row, at.column]);
   useEffect(() => {
-    if (!sheet.editing) host.current?.querySelector<HTMLElement>(".grid")?.focus({ preventScroll: true });
-  }, [sheet.editing]);
+    if (!sheet.editing && !sheet.popover)
+      host.current?.querySelector<HTMLElement>(".grid")?.focus({ preventScroll: true });
+  }, [sheet.editing, sheet.popover]);
 
   const visible = useVisible(host, boxes);
 

@@ -7,9 +7,11 @@ import {
   ALWAYS,
   type Component,
   type FocusRule,
+  joinRows,
   type Look,
   type Reaction,
   startIn,
+  twinOf,
 } from "../../core/model";
 import { configurationOn } from "../../core/run";
 import { Miniature } from "../miniature/Miniature";
@@ -253,6 +255,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
     return (
       <span title={[cellText(doc, row, column), ...marks].join("\n")}>
         {cellText(doc, row, column)} {marks.length > 0 && <span className="rule-mark">F9</span>}
+        {row.section === "event" && <JoinTwin index={row.index} />}
       </span>
     );
   }
@@ -279,6 +282,28 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
       {(row.section === "entry" || row.section === "exit") && printActions(value as Action[])}
       {row.section === "event" && <ReactionText cell={value as Reaction} />} {fault}
     </>
+  );
+}
+
+/** Two rows for one event are told, and joined at a click. */
+function JoinTwin({ index }: { index: number }) {
+  const { doc } = useDoc();
+  const edit = useDocument((s) => s.edit);
+  const first = twinOf(doc, doc.reactions[index].event, index);
+  if (first < 0 || first > index) return null;
+  return (
+    <button
+      type="button"
+      className="freeze plain"
+      tabIndex={-1}
+      title="The same event has a row above; what this one says goes there"
+      onClick={(e) => {
+        e.stopPropagation();
+        edit(`join the rows of ${eventLabel(doc, index)}`, (d) => joinRows(d, first, index));
+      }}
+    >
+      join with the row above
+    </button>
   );
 }
 

@@ -42,6 +42,7 @@ import {
   setReaction,
   stateNameRule,
   stateNames,
+  twinOf,
 } from "../../core/model";
 import { type Column, lifecycleNames, nodeOf, type Row } from "./grid";
 
@@ -63,6 +64,8 @@ export interface Change {
   ok: true;
   label: string;
   change: (doc: Component) => Component;
+  /** The event has a row already, by its index: there is nothing to add. */
+  has?: number;
 }
 export type Typed = Change | ({ ok: false } & Located);
 
@@ -213,6 +216,8 @@ function typedHeader(doc: Component, row: Row, clean: string, text: string, name
   const event = parsed.value;
   if (row.section === "event")
     return { ok: true, label: `change ${row.label}`, change: (d) => setEvent(d, row.index, event) };
+  const has = twinOf(doc, event);
+  if (has >= 0) return { ok: true, label: "", change: (d) => d, has };
   return { ok: true, label: `add ${clean}`, change: (d) => addEventRow(d, event) };
 }
 

@@ -1,5 +1,6 @@
 /** Which cell is selected, by what it is, so that the selection survives edits and changes of view. */
 import { create } from "zustand";
+import { useDocument } from "../store/document";
 import type { Grid, Place, Row } from "./grid";
 
 export interface CellId {
@@ -15,11 +16,17 @@ export interface SelectionStore {
   selectCell(cell: CellId, extend?: boolean): void;
 }
 
+const none = { cell: { section: "state", row: 0, column: "" }, anchor: null } as const;
+
 export const useSelection = create<SelectionStore>()((set, get) => ({
-  cell: { section: "state", row: 0, column: "" },
-  anchor: null,
+  ...none,
   selectCell: (cell, extend = false) => set({ cell, anchor: extend ? (get().anchor ?? get().cell) : null }),
 }));
+
+// What was chosen in one component means nothing in the next.
+useDocument.subscribe(({ id }, { id: before }) => {
+  if (id !== before && before !== null) useSelection.setState(none);
+});
 
 export function idOf(grid: Grid, { row, column }: Place): CellId {
   const r = grid.rows[row];

@@ -60,6 +60,12 @@ export function useSheet() {
       return false;
     }
     setDraft(key, null);
+    if (change.has !== undefined) {
+      message.info(`${text.trim()} has a row already: say there what happens.`, 4);
+      setEditing(null);
+      selectCell({ section: "event", row: change.has, column: "" });
+      return true;
+    }
     if (text.trim() !== cellText(doc, row, column)) edit(change.label, change.change);
     setEditing(null);
     if (then === "stay") return true;

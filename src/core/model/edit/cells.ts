@@ -1,4 +1,5 @@
 /** Cells and rows. */
+import { own } from "../own";
 import { type Component, type EventSpec, type FocusRule, isTimed, type Look, type Reaction } from "../schema";
 import { withCell } from "./shared";
 
@@ -33,6 +34,30 @@ export const addEventRow = (doc: Component, event: EventSpec, at = doc.reactions
   ...doc,
   reactions: doc.reactions.toSpliced(at, 0, { event, in: {} }),
 });
+/** What tells one event from another. */
+const eventKey = (event: EventSpec): string =>
+  JSON.stringify(Object.entries(event).sort(([a], [b]) => (a < b ? -1 : 1)));
+
+/** The first row with the same event; -1 where there is none. Delays count for themselves: several may run. */
+export const twinOf = (doc: Component, event: EventSpec, but = -1): number =>
+  isTimed(event) ? -1 : doc.reactions.findIndex((r, i) => i !== but && eventKey(r.event) === eventKey(event));
+
+/** Puts what a row says into the one above with the same event. The first one's branches are asked first, as before. */
+export function joinRows(doc: Component, first: number, second: number): Component {
+  const [above, below] = [doc.reactions[first], doc.reactions[second]];
+  const joined = { ...above.in };
+  for (const [state, cell] of Object.entries(below.in)) {
+    const upper = own(joined, state);
+    if (upper === undefined) joined[state] = cell;
+    else if (upper !== "ignored") {
+      const more = cell === "ignored" ? [{}] : cell.branches;
+      joined[state] = { ...upper, branches: [...upper.branches, ...more] };
+    }
+  }
+  const reactions = doc.reactions.with(first, { ...above, in: joined }).toSpliced(second, 1);
+  return { ...doc, reactions };
+}
+
 /** Changing an event between a timed kind and another drops its cells: their meaning went with it. */
 export const setEvent = (doc: Component, row: number, event: EventSpec): Component => ({
   ...doc,

@@ -14,13 +14,13 @@ const shownOf = (program: Program): number =>
   restingLooks(program, 1).some(({ css }) => css.position === "fixed" && css.bottom !== undefined) ? 1 : SHOWN;
 
 /** A state as it looks at rest. @param room the width there is, px */
-export const Miniature = memo(function Miniature({ program, state, room }: MiniatureProps) {
+export const Miniature = memo(function Miniature({ program, state, room, height: most = HEIGHT }: MiniatureProps) {
   const { doc } = program;
   const css = useMemo(() => baseSheet(doc), [doc]);
   const parts = useMemo(() => render(program, atRest(program, state)), [program, state]);
   const { width, height } = doc.page;
   const shown = useMemo(() => shownOf(program), [program]);
-  const scale = Math.min(room / width, HEIGHT / (height * shown));
+  const scale = Math.min(room / width, most / (height * shown));
   return (
     <div className="miniature" style={{ width: width * scale, height: height * shown * scale }}>
       <PageFrame
@@ -40,4 +40,6 @@ interface MiniatureProps {
   program: Program;
   state: string;
   room: number;
+  /** px, at most */
+  height?: number;
 }

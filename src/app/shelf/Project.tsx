@@ -2,7 +2,7 @@
 import { Link } from "react-router";
 import type { Stored, Summary } from "../storage/database";
 import { storedName } from "../storage/stored";
-import { summaryOf as standing } from "./ShelfItem";
+import { summaryOf as standing } from "./on-shelf";
 
 const inOrder = (s: Summary): boolean =>
   !s.failing && !s.findings && !s.undecided && !s.claims?.failing && s.complete !== false;

@@ -1,20 +1,33 @@
 /** The shelf: all components in this browser, what needs attention, and the ways in. */
-import { App, Button, Dropdown } from "antd";
+import { App, Button } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import { type Component, emptyComponent, readComponent } from "../../core/model";
-import type { StartingPoint } from "../../demo/starting-points";
+import { type Component, type Problem, readComponent } from "../../core/model";
 import { Boundary } from "../shell/Boundary";
 import { Header } from "../shell/Header";
-import { database, type Stored } from "../storage/database";
-import type { Kept } from "../storage/keeper";
+import { readBundle } from "../storage/bundle";
+import { database, type Stored, type Whole } from "../storage/database";
 import { readStored, storedName } from "../storage/stored";
-import { keeper, retrySave, storeProblem } from "../store/saving";
+import { retrySave, storeProblem } from "../store/saving";
+import { WALKED } from "../walk/steps";
+import { FirstVisit } from "../walk/Walk";
 import { FromHtml } from "./FromHtml";
+import { chosenRows, type OnShelf, type Order, onShelf, useUnsaved } from "./on-shelf";
 import { Project } from "./Project";
-import { type OnShelf, ShelfItem } from "./ShelfItem";
-import { addComponent, proveUnproved, putBack, removeComponent, seedDemo, stopProving } from "./stock";
+import { ShelfItem } from "./ShelfItem";
+import {
+  addAll,
+  addComponent,
+  fromDemo,
+  proveUnproved,
+  putBack,
+  removeComponent,
+  seedDemo,
+  stopProving,
+} from "./stock";
+import { Tools } from "./Tools";
+import { Ways } from "./Ways";
 import "./shelf.css";
 
 export function Shelf() {
@@ -25,8 +38,9 @@ export function Shelf() {
   const [dropping, setDropping] = useState(false);
   // Until the demo has had its chance, an empty shelf says nothing about itself.
   const [seeded, setSeeded] = useState(false);
-  const picker = useRef<HTMLInputElement>(null);
-  const { demo, points } = useStock();
+  const [words, setWords] = useState("");
+  const [order, setOrder] = useState<Order>("changed last");
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
 
   useEffect(() => {
     seedDemo()
@@ -59,6 +73,20 @@ export function Shelf() {
         });
         return;
       }
+      if (/\.zip$/i.test(file.name)) {
+        const { docs, refused } = readBundle(new Uint8Array(await file.arrayBuffer()));
+        if (docs.length) {
+          await addAll(docs);
+          message.success(docs.length === 1 ? "1 component came in." : `${docs.length} components came in.`);
+        }
+        if (refused.length || !docs.length)
+          notification.error({
+            title: docs.length ? `Not all of ${file.name} came in` : `${file.name} was not opened`,
+            description: refused.length ? <Problems problems={refused} /> : "There is no component file in it.",
+            duration: 0,
+          });
+        return;
+      }
       const text = await file.text();
       if (/\.html?$/i.test(file.name)) {
         setHtml({ text, name: file.name.replace(/\.html?$/i, "") });
@@ -70,32 +98,29 @@ export function Shelf() {
       if (read.ok) return add(read.doc);
       notification.error({
         title: `${file.name} was not opened`,
-        description: (
-          <ul className="problems">
-            {read.problems.slice(0, 6).map((p) => (
-              <li key={p.path + p.message}>
-                <b className="mono">{p.path}</b> {p.message}
-              </li>
-            ))}
-            {read.problems.length > 6 && <li>and {read.problems.length - 6} more</li>}
-          </ul>
-        ),
+        description: <Problems problems={read.problems} />,
         duration: 0,
       });
     },
-    [add, notification],
+    [add, message, notification],
   );
 
   const remove = useCallback(
-    async (item: OnShelf): Promise<void> => {
-      const whole = await removeComponent(item).catch((error: unknown) => void setProblem(storeProblem(error)));
-      if (!whole) return;
+    async (items: readonly OnShelf[]): Promise<void> => {
+      const taken: Whole[] = [];
+      for (const item of items) {
+        const whole = await removeComponent(item).catch((error: unknown) => void setProblem(storeProblem(error)));
+        if (whole) taken.push(whole);
+      }
+      if (!taken.length) return;
+      setChosen((now) => new Set([...now].filter((id) => !taken.some((w) => w.item.id === id))));
+      const what = taken.length === 1 ? `${storedName(taken[0].item.doc)} was` : `${taken.length} components were`;
       message.open({
         content: (
           <span>
-            {storedName(item.doc)} was removed.{" "}
-            <button type="button" className="plain undo-link" onClick={() => putBack(whole)}>
-              Put it back
+            {what} removed.{" "}
+            <button type="button" className="plain undo-link" onClick={() => taken.forEach(putBack)}>
+              {taken.length === 1 ? "Put it back" : "Put them back"}
             </button>
           </span>
         ),
@@ -104,6 +129,15 @@ export function Shelf() {
     },
     [message],
   );
+  const removeOne = useCallback((item: OnShelf) => remove([item]), [remove]);
+  const choose = useCallback((id: string, on: boolean): void => {
+    setChosen((now) => {
+      const next = new Set(now);
+      if (on) next.add(id);
+      else next.delete(id);
+      return next;
+    });
+  }, []);
   const copy = useCallback(
     (item: OnShelf): void => {
       const read = readStored(item.doc);
@@ -119,6 +153,7 @@ export function Shelf() {
 
   const unsaved = useUnsaved();
   const sorted = useMemo(() => onShelf(stored ?? [], unsaved), [stored, unsaved]);
+  const items = useMemo(() => chosenRows(sorted, words, order), [sorted, words, order]);
   const waiting = sorted.filter((item) => item.unsaved);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping is one of several ways in
@@ -156,62 +191,51 @@ export function Shelf() {
         <div className="shelf-head">
           <div>
             <h1>Components</h1>
-            <p className="muted">Bring the markup, say how it behaves, click it, prove it, take the code.</p>
+            <Project items={sorted} />
           </div>
-          <div className="shelf-ways">
-            <Button type="primary" onClick={() => setHtml({ text: "", name: "" })}>
-              From HTML
-            </Button>
-            <Button onClick={() => add(emptyComponent("New component"))}>Empty component</Button>
-            <Dropdown
-              trigger={["click"]}
-              menu={{
-                className: "long-menu",
-                items: points.map((p) => ({
-                  key: p.kind,
-                  label: p.kind,
-                  extra: p.pattern ? <span className="muted">{p.pattern} pattern</span> : undefined,
-                  onClick: () => add(p.load()),
-                })),
-              }}
-            >
-              <Button>From a starting point</Button>
-            </Dropdown>
-            <Dropdown
-              trigger={["click"]}
-              menu={{
-                className: "long-menu",
-                items: demo.map((d) => ({ key: d.name, label: d.name, onClick: () => add(d.load()) })),
-              }}
-            >
-              <Button>From the demo</Button>
-            </Dropdown>
-            <Button onClick={() => picker.current?.click()}>Open a file</Button>
-            <input
-              ref={picker}
-              type="file"
-              className="out-of-sight"
-              aria-label="Component, HTML or SCXML file"
-              tabIndex={-1}
-              accept=".json,.html,.htm,.scxml,.xml,application/json,text/html"
-              onChange={(e) => {
-                for (const file of e.target.files ?? []) openFile(file);
-                e.target.value = "";
-              }}
-            />
-          </div>
+          <Ways
+            onHtml={() => setHtml({ text: "", name: "" })}
+            onAdd={add}
+            onFiles={(files) => files.forEach(openFile)}
+          />
         </div>
-        <Project items={sorted} />
+        <FirstVisit find={() => fromDemo(WALKED)} />
         {seeded && stored && !sorted.length && (
           <p className="shelf-empty">
             Nothing here yet. Paste the markup of a component you have, take a starting point of its kind, or one of the
             demo's components.
           </p>
         )}
+        {sorted.length > 1 && (
+          <Tools
+            words={words}
+            order={order}
+            chosen={items.filter((i) => chosen.has(i.id))}
+            all={items.length > 0 && items.every((i) => chosen.has(i.id))}
+            onWords={setWords}
+            onOrder={setOrder}
+            onChoose={(all) => setChosen(new Set(all ? items.map((i) => i.id) : []))}
+            onRemove={remove}
+          />
+        )}
+        {sorted.length > 0 && !items.length && (
+          <p className="shelf-empty">
+            Nothing here is called “{words}”.{" "}
+            <button type="button" className="plain undo-link" onClick={() => setWords("")}>
+              Show all {sorted.length}
+            </button>
+          </p>
+        )}
         <ul className="shelf-list">
-          {sorted.map((item) => (
+          {items.map((item) => (
             <Boundary key={String(item.id)} of={storedName(item.doc)} about={item.doc}>
-              <ShelfItem item={item} onRemove={remove} onCopy={copy} />
+              <ShelfItem
+                item={item}
+                chosen={chosen.has(item.id)}
+                onChoose={choose}
+                onRemove={removeOne}
+                onCopy={copy}
+              />
             </Boundary>
           ))}
         </ul>
@@ -231,43 +255,15 @@ export function Shelf() {
   );
 }
 
-/** What this tab holds and the store does not. */
-function useUnsaved(): readonly Kept[] {
-  const [unsaved, setUnsaved] = useState(() => keeper.unsaved());
-  useEffect(() => {
-    setUnsaved(keeper.unsaved());
-    return keeper.subscribe(() => setUnsaved(keeper.unsaved()));
-  }, []);
-  return unsaved;
-}
-
-/** What was edited last comes first; what is not stored is shown as it is in this tab. */
-function onShelf(stored: readonly Stored[], unsaved: readonly Kept[]): OnShelf[] {
-  const waiting = new Map(unsaved.filter((k) => k.state !== "saving").map((k) => [k.id, k]));
-  const rows = stored.map((item): OnShelf => {
-    const kept = waiting.get(item.id);
-    waiting.delete(item.id);
-    return kept ? { ...item, doc: kept.doc, summary: null, unsaved: kept.why } : { ...item, unsaved: "" };
-  });
-  for (const { id, doc, editedAt, why } of waiting.values())
-    rows.push({ id, doc, revision: 0, savedAt: editedAt, summary: null, unsaved: why });
-  return rows.sort((a, b) => (Number(b.savedAt) || 0) - (Number(a.savedAt) || 0));
-}
-
-/** What components can be begun from; it comes after the shelf itself. */
-function useStock(): { demo: readonly Made[]; points: readonly StartingPoint[] } {
-  const [stock, setStock] = useState<{ demo: readonly Made[]; points: readonly StartingPoint[] }>({
-    demo: [],
-    points: [],
-  });
-  useEffect(() => {
-    Promise.all([import("../../demo"), import("../../demo/starting-points")]).then(([demo, points]) =>
-      setStock({ demo: demo.demoComponents, points: points.startingPoints }),
-    );
-  }, []);
-  return stock;
-}
-interface Made {
-  name: string;
-  load(): Component;
+function Problems({ problems }: { problems: readonly Problem[] }) {
+  return (
+    <ul className="problems">
+      {problems.slice(0, 6).map((p) => (
+        <li key={p.path + p.message}>
+          <b className="mono">{p.path}</b> {p.message}
+        </li>
+      ))}
+      {problems.length > 6 && <li>and {problems.length - 6} more</li>}
+    </ul>
+  );
 }

@@ -2,55 +2,62 @@
 import { Button, Dropdown } from "antd";
 import { memo } from "react";
 import { Link } from "react-router";
-import type { Program } from "../../core/program";
 import { downloadText } from "../deliver/download";
-import { Miniature } from "../miniature/Miniature";
 import { Boundary } from "../shell/Boundary";
-import type { Stored, Summary } from "../storage/database";
 import { readStored, storedName, storedText } from "../storage/stored";
 import { isUnfinished } from "../store/unfinished";
+import { type OnShelf, summaryOf, tagsOf } from "./on-shelf";
+import { Strip } from "./Strip";
 
-export interface OnShelf extends Stored {
-  /** Why it is not stored as it is here; empty where it is. */
-  unsaved: string;
-}
 interface Props {
   item: OnShelf;
+  chosen: boolean;
+  onChoose(id: string, on: boolean): void;
   onRemove(item: OnShelf): void;
   onCopy(item: OnShelf): void;
 }
 
-export const ShelfItem = memo(function ShelfItem({ item, onRemove, onCopy }: Props) {
+export const ShelfItem = memo(function ShelfItem({ item, chosen, onChoose, onRemove, onCopy }: Props) {
   const read = readStored(item.doc);
   const name = storedName(item.doc);
   const file = (): void => downloadText(`${name}.lively.json`, storedText(item.doc), "application/json");
   return (
-    <li className="shelf-item">
+    <li className={`shelf-item ${chosen ? "chosen" : ""}`}>
+      <input
+        type="checkbox"
+        aria-label={`Choose ${name}`}
+        checked={chosen}
+        onChange={(e) => onChoose(item.id, e.target.checked)}
+      />
       {read.ok ? (
         <Link to={`/component/${item.id}/sheet`} className="shelf-link">
-          <span className="shelf-mini">
-            <Boundary of="Its picture" about={item.doc}>
-              <Miniature program={read.program} state={read.program.states[0].name} room={148} />
-            </Boundary>
+          <span className="shelf-named">
+            <b className="shelf-name" title={name}>
+              {name}
+            </b>
+            {tagsOf(item).map((t) => (
+              <span key={t} className="shelf-tag">
+                {t}
+              </span>
+            ))}
           </span>
-          <span className="shelf-words">
-            <b className="shelf-name">{name}</b>
-            <Counts program={read.program} />
-            <Standing item={item} />
-          </span>
+          <Boundary of="Its pictures" about={item.doc}>
+            <Strip program={read.program} />
+          </Boundary>
+          <Standing item={item} />
         </Link>
       ) : (
         <div className="shelf-link unreadable">
-          <span className="shelf-mini" />
-          <span className="shelf-words">
+          <span className="shelf-named">
             <b className="shelf-name">{name}</b>
             <span className="wrong-text">cannot be read</span>
-            <span className="muted shelf-why" title={read.problems.map((p) => `${p.path} ${p.message}`).join("\n")}>
-              <span className="mono">{read.problems[0].path}</span> {read.problems[0].message}
-            </span>
+          </span>
+          <span className="muted shelf-why" title={read.problems.map((p) => `${p.path} ${p.message}`).join("\n")}>
+            <span className="mono">{read.problems[0].path}</span> {read.problems[0].message}
           </span>
         </div>
       )}
+      <Changed at={Number(item.savedAt)} />
       <Dropdown
         trigger={["click"]}
         menu={{
@@ -69,22 +76,19 @@ export const ShelfItem = memo(function ShelfItem({ item, onRemove, onCopy }: Pro
   );
 });
 
-function Counts({ program }: { program: Program }) {
-  const states = program.states.length - 1;
-  const parts = program.parts.length;
+/** When it was changed: today the time, else the day. */
+function Changed({ at }: { at: number }) {
+  const date = new Date(at);
+  if (!at || Number.isNaN(date.getTime())) return <span className="shelf-changed" />;
+  const today = new Date().toDateString() === date.toDateString();
+  const text = today
+    ? date.toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hourCycle: "h23" })
+    : date.toLocaleDateString([], { day: "numeric", month: "short", year: "numeric" });
   return (
-    <span className="muted">
-      {states === 1 ? "1 state" : `${states} states`} · {parts === 1 ? "1 part" : `${parts} parts`}
-    </span>
+    <time className="shelf-changed muted" dateTime={date.toISOString()} title={`Changed ${date.toLocaleString()}`}>
+      {text}
+    </time>
   );
-}
-
-/** Of its latest revision, or null. A summary of another shape is none. */
-export function summaryOf({ summary, revision }: Stored): Summary | null {
-  const s = summary as Summary | null | undefined;
-  const whole =
-    typeof s === "object" && s !== null && [s.holding, s.failing, s.findings, s.undecided].every(Number.isFinite);
-  return whole && s.revision === revision ? s : null;
 }
 
 function Standing({ item }: { item: OnShelf }) {
@@ -102,7 +106,7 @@ function Standing({ item }: { item: OnShelf }) {
             {summary.failing ? `${summary.failing} fail` : summary.holding ? `${summary.holding} hold` : "no scenarios"}
           </span>
           <span className={`chip ${summary.findings ? "wrong" : "holds"}`}>
-            {summary.findings ? `${summary.findings} findings` : "no findings"}
+            {summary.findings === 1 ? "1 finding" : summary.findings ? `${summary.findings} findings` : "no findings"}
           </span>
           {(summary.claims?.failing ?? 0) > 0 && (
             <span className="chip wrong">{summary.claims!.failing} claims open or wrong</span>

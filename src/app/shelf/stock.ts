@@ -3,7 +3,7 @@ import { nanoid } from "nanoid";
 import type { Component } from "../../core/model";
 import { defaultBounds } from "../../core/proof";
 import { database, type Stored, saveSummary, takeOut, type Whole, putBack as writeBack } from "../storage/database";
-import { readStored } from "../storage/stored";
+import { readStored, storedName } from "../storage/stored";
 import { countsOf } from "../store/proof";
 import { keeper } from "../store/saving";
 import { begin, end, isUnfinished } from "../store/unfinished";
@@ -23,7 +23,7 @@ export async function addComponent(doc: Component): Promise<string> {
 }
 
 /** Adds components at once, so that the shelf never shows some of them. */
-async function addAll(docs: readonly Component[]): Promise<string[]> {
+export async function addAll(docs: readonly Component[]): Promise<string[]> {
   const items = docs.map((doc): Stored => ({ id: nanoid(10), doc, revision: 1, savedAt: later(), summary: null }));
   const ids = items.map((i) => i.id);
   try {
@@ -68,6 +68,14 @@ export function seedDemo(): Promise<void> {
   return seeding;
 }
 
+/** The id of one of the demo's components: the one on this shelf, else it comes anew. */
+export async function fromDemo(name: string): Promise<string> {
+  const there = (await database.components.toArray()).find((c) => storedName(c.doc) === name);
+  if (there) return there.id;
+  const { demoComponents } = await import("../../demo");
+  return addComponent(demoComponents.find((d) => d.name === name)!.load());
+}
+
 const prover = createProver();
 const tried = new Set<string>();
 let proving = false;
@@ -105,6 +113,25 @@ async function proveOne(item: Stored, doc: Component): Promise<void> {
     end(item.id);
   }
 }
+
+/** Forgets what was found out about them; the shelf finds it out anew. */
+export async function proveAgain(items: readonly Stored[]): Promise<void> {
+  for (const { id, revision } of items) {
+    tried.delete(`${id} ${revision}`);
+    end(id);
+  }
+  await database.components
+    .where("id")
+    .anyOf(items.map((i) => i.id))
+    .modify((c) => {
+      c.summary = null;
+    });
+}
+
+export const setTags = (id: string, tags: readonly string[]): Promise<number> =>
+  database.components.where({ id }).modify((c) => {
+    c.tags = [...new Set(tags)];
+  });
 
 /** Whoever leaves the shelf needs the machine for something else. */
 export const stopProving = (): void => prover.cancel();

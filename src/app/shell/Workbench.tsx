@@ -11,6 +11,7 @@ import { storedText } from "../storage/stored";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
 import { closeComponent, openComponent, retrySave, useSaving } from "../store/saving";
+import { Walk } from "../walk/Walk";
 import { Bench } from "./Bench";
 import { Boundary } from "./Boundary";
 import { Header } from "./Header";
@@ -42,6 +43,7 @@ export function Workbench() {
   return (
     <div className="workbench">
       <PlaceInAddress />
+      <Walk />
       <Header />
       <Notices />
       {problem ? (

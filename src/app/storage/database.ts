@@ -10,6 +10,8 @@ export interface Stored {
   revision: number;
   savedAt: number;
   summary: Summary | null;
+  /** Words to find it by. */
+  tags?: string[];
 }
 /** What the shelf says about a component; of the revision it was made for. */
 export interface Summary {
@@ -63,7 +65,7 @@ export async function saveComponent(id: string, doc: Component, base: number): P
     const stored = await database.components.get(id);
     if (stored && stored.revision !== base) throw new Overtaken();
     const revision = base + 1;
-    await database.components.put({ id, doc, revision, savedAt: Date.now(), summary: stored?.summary ?? null });
+    await database.components.put({ summary: null, ...stored, id, doc, revision, savedAt: Date.now() });
     return revision;
   });
 }

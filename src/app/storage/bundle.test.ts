@@ -1,0 +1,52 @@
+import fc from "fast-check";
+import { strToU8, zipSync } from "fflate";
+import { describe, expect, it } from "vitest";
+import { demoComponents } from "../../demo";
+import { fileNames, readBundle, writeBundle } from "./bundle";
+
+const demo = demoComponents.map((d) => d.load());
+
+describe("a bundle", () => {
+  it("gives back every component as it was, and no file name is there twice", () => {
+    const twice = [...demo, { ...demo[0], name: demo[0].name.toUpperCase() }, demo[0]];
+    const { docs, refused } = readBundle(writeBundle(twice));
+    expect(refused).toEqual([]);
+    const byName = (list: readonly { name: string }[]): unknown[] =>
+      [...list].sort((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1));
+    expect(byName(docs)).toEqual(byName(twice));
+  });
+  it("takes what is whole and tells what is not, with its file and place", () => {
+    const zip = zipSync({
+      "good.lively.json": strToU8(JSON.stringify(demo[1])),
+      "folder/broken.lively.json": strToU8('{"name": 3}'),
+      "read-me.txt": strToU8("not ours"),
+      "__MACOSX/._good.lively.json": strToU8("x"),
+    });
+    const { docs, refused } = readBundle(zip);
+    expect(docs).toEqual([demo[1]]);
+    expect(refused).toHaveLength(1);
+    expect(refused[0].path).toMatch(/^folder\/broken\.lively\.json: /);
+  });
+  it("never throws on bytes of any kind, cut or changed", () => {
+    const whole = writeBundle(demo.slice(0, 2));
+    fc.assert(
+      fc.property(fc.nat(), fc.nat(255), fc.nat(), (at, byte, cut) => {
+        const bytes = whole.slice(0, whole.length - (cut % whole.length));
+        if (bytes.length) bytes[at % bytes.length] = byte;
+        const { docs, refused } = readBundle(bytes);
+        expect(docs.length + refused.length).toBeLessThanOrEqual(4);
+      }),
+      { numRuns: 150 },
+    );
+  });
+  it("names files so that every file system takes them", () => {
+    fc.assert(
+      fc.property(fc.array(fc.string({ unit: "binary" }), { maxLength: 12 }), (names) => {
+        const files = fileNames(names, ["component.lively.json"]);
+        expect(new Set(files).size).toBe(names.length);
+        for (const f of files) expect(f).toMatch(/^[a-z0-9.-]+\.lively\.json$/);
+        expect(files).not.toContain("component.lively.json");
+      }),
+    );
+  });
+});

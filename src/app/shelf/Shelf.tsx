@@ -4,6 +4,8 @@ import { useLiveQuery } from "dexie-react-hooks";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { type Component, type Problem, readComponent } from "../../core/model";
+import { FolderNotices, useInFolder } from "../folder/Folder";
+import { enterFolder, useFolder } from "../folder/store";
 import { Boundary } from "../shell/Boundary";
 import { Header } from "../shell/Header";
 import { readBundle } from "../storage/bundle";
@@ -59,6 +61,8 @@ export function Shelf() {
   const add = useCallback(
     async (doc: Component) => {
       const id = await addComponent(doc);
+      // Whoever works in a folder means new ones to be there.
+      if (useFolder.getState().standing === "works") await enterFolder(id, doc).catch(() => {});
       navigate(`/component/${id}/sheet`);
     },
     [navigate],
@@ -76,7 +80,9 @@ export function Shelf() {
       if (/\.zip$/i.test(file.name)) {
         const { docs, refused } = readBundle(new Uint8Array(await file.arrayBuffer()));
         if (docs.length) {
-          await addAll(docs);
+          const ids = await addAll(docs);
+          if (useFolder.getState().standing === "works")
+            for (const [i, id] of ids.entries()) await enterFolder(id, docs[i]).catch(() => {});
           message.success(docs.length === 1 ? "1 component came in." : `${docs.length} components came in.`);
         }
         if (refused.length || !docs.length)
@@ -152,6 +158,8 @@ export function Shelf() {
   useEffect(() => stopProving, []);
 
   const unsaved = useUnsaved();
+  const folder = useFolder((s) => s.standing !== "none");
+  const inFolder = useInFolder();
   const sorted = useMemo(() => onShelf(stored ?? [], unsaved), [stored, unsaved]);
   const items = useMemo(() => chosenRows(sorted, words, order), [sorted, words, order]);
   const waiting = sorted.filter((item) => item.unsaved);
@@ -187,6 +195,7 @@ export function Shelf() {
           </Button>
         </div>
       )}
+      <FolderNotices />
       <main className="shelf">
         <div className="shelf-head">
           <div>
@@ -206,7 +215,7 @@ export function Shelf() {
             demo's components.
           </p>
         )}
-        {sorted.length > 1 && (
+        {(sorted.length > 1 || folder) && (
           <Tools
             words={words}
             order={order}
@@ -231,6 +240,7 @@ export function Shelf() {
             <Boundary key={String(item.id)} of={storedName(item.doc)} about={item.doc}>
               <ShelfItem
                 item={item}
+                inFolder={inFolder.has(item.id)}
                 chosen={chosen.has(item.id)}
                 onChoose={choose}
                 onRemove={removeOne}

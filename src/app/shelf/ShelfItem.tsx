@@ -12,12 +12,13 @@ import { Strip } from "./Strip";
 interface Props {
   item: OnShelf;
   chosen: boolean;
+  inFolder: boolean;
   onChoose(id: string, on: boolean): void;
   onRemove(item: OnShelf): void;
   onCopy(item: OnShelf): void;
 }
 
-export const ShelfItem = memo(function ShelfItem({ item, chosen, onChoose, onRemove, onCopy }: Props) {
+export const ShelfItem = memo(function ShelfItem({ item, chosen, inFolder, onChoose, onRemove, onCopy }: Props) {
   const read = readStored(item.doc);
   const name = storedName(item.doc);
   const file = (): void => downloadText(`${name}.lively.json`, storedText(item.doc), "application/json");
@@ -35,6 +36,11 @@ export const ShelfItem = memo(function ShelfItem({ item, chosen, onChoose, onRem
             <b className="shelf-name" title={name}>
               {name}
             </b>
+            {inFolder && (
+              <span className="shelf-file" title="Has a file in the folder">
+                file
+              </span>
+            )}
             {tagsOf(item).map((t) => (
               <span key={t} className="shelf-tag">
                 {t}

@@ -2,7 +2,10 @@
 import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import { download } from "../deliver/download";
+import { FolderLine, useInFolder } from "../folder/Folder";
+import { enterFolder, useFolder } from "../folder/store";
 import { writeBundle } from "../storage/bundle";
+import { readStored } from "../storage/stored";
 import { type OnShelf, type Order, orders, tagsOf } from "./on-shelf";
 import { proveAgain, setTags } from "./stock";
 
@@ -41,6 +44,7 @@ export function Tools({ words, order, chosen, all, onWords, onOrder, onChoose, o
             Save as one file
           </Button>
           <Tagging key={chosen.map((c) => c.id).join()} items={chosen} />
+          <IntoFolder items={chosen} />
           <Button size="small" danger onClick={() => onRemove(chosen)}>
             Remove
           </Button>
@@ -69,7 +73,31 @@ export function Tools({ words, order, chosen, all, onWords, onOrder, onChoose, o
           />
         </>
       )}
+      <span className="shelf-folder">
+        <FolderLine />
+      </span>
     </div>
+  );
+}
+
+/** Where one works in a folder: those that have no file there yet get one. */
+function IntoFolder({ items }: { items: readonly OnShelf[] }) {
+  const works = useFolder((s) => s.standing === "works");
+  const inside = useInFolder();
+  const outside = items.filter((i) => !inside.has(i.id));
+  if (!works || !outside.length) return null;
+  return (
+    <Button
+      size="small"
+      onClick={async () => {
+        for (const { id, doc } of outside) {
+          const read = readStored(doc);
+          if (read.ok) await enterFolder(id, read.doc);
+        }
+      }}
+    >
+      Put into the folder
+    </Button>
   );
 }
 

@@ -110,7 +110,9 @@ function ComponentName({ name }: { name: string }) {
       aria-label="Name of the component"
       defaultValue={name}
       maxLength={120}
-      ref={(input) => input?.select()}
+      onFocus={(e) => e.target.select()}
+      // biome-ignore lint/a11y/noAutofocus: it takes the place of the name that was clicked
+      autoFocus
       onBlur={(e) => done(e.target.value)}
       onKeyDown={(e) => {
         if (e.key === "Enter") done(e.currentTarget.value);

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { Outlet, useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 import { downloadText } from "../deliver/download";
+import { FolderNotices } from "../folder/Folder";
 import { LivePane } from "../live-page/LivePane";
 import { usePanes } from "../panes/panes";
 import { PutAway } from "../panes/Splitter";
@@ -45,7 +46,10 @@ export function Workbench() {
       <PlaceInAddress />
       <Walk />
       <Header />
-      <Notices />
+      <div className="notices">
+        <Notices />
+        <FolderNotices id={id} />
+      </div>
       {problem ? (
         <div className="loading">
           <p>{problem}</p>

@@ -41,14 +41,29 @@ export interface StoredVersion {
   savedAt: number;
 }
 
+/** What a component and its file last had in common. */
+export interface FileRecord {
+  /** Of the component. */
+  id: string;
+  file: string;
+  base: Component;
+  stamp: string;
+  /** The component was taken off the shelf, and its file with it; put back, it is written again. */
+  removed?: boolean;
+}
+
 class Database extends Dexie {
   components!: EntityTable<Stored, "id">;
   drafts!: EntityTable<StoredDrafts, "id">;
   versions!: EntityTable<StoredVersion, "id">;
+  /** What components and their files in the folder last had in common; and the folder. */
+  files!: EntityTable<FileRecord, "id">;
+  folder!: EntityTable<{ id: "folder"; handle: FileSystemDirectoryHandle }, "id">;
   constructor() {
     super("lively-state");
     this.version(1).stores({ components: "id, savedAt", drafts: "id" });
     this.version(2).stores({ versions: "id, component, savedAt" });
+    this.version(3).stores({ files: "id", folder: "id" });
   }
 }
 

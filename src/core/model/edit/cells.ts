@@ -35,7 +35,7 @@ export const addEventRow = (doc: Component, event: EventSpec, at = doc.reactions
   reactions: doc.reactions.toSpliced(at, 0, { event, in: {} }),
 });
 /** What tells one event from another. */
-const eventKey = (event: EventSpec): string =>
+export const eventKey = (event: object): string =>
   JSON.stringify(Object.entries(event).sort(([a], [b]) => (a < b ? -1 : 1)));
 
 /** The first row with the same event; -1 where there is none. Delays count for themselves: several may run. */

@@ -4,6 +4,7 @@
  */
 export * from "./cells";
 export * from "./data";
+export * from "./merge";
 export * from "./motion";
 export * from "./parts";
 export { moved } from "./shared";

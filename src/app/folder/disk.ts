@@ -1,0 +1,52 @@
+/** A folder of component files (File System Access API; the origin-private file system is the same to us). */
+import { COMPONENT_FILE } from "../storage/bundle";
+
+export interface DiskFile {
+  name: string;
+  /** Another stamp is another content; the same may hide one within a millisecond, of the same size. */
+  stamp: string;
+}
+/** @throws DOMException NotFoundError where the folder is gone, NotAllowedError where it may not be used */
+export interface Disk {
+  list(): Promise<DiskFile[]>;
+  /** Null where another program is just putting another file in its place. */
+  read(name: string): Promise<string | null>;
+  /** All or nothing. @returns the new stamp */
+  write(name: string, text: string): Promise<string>;
+  remove(name: string): Promise<void>;
+}
+
+const stampOf = (file: File): string => `${file.lastModified}:${file.size}`;
+/** Larger ones are no component files; they are not even read. */
+const MOST = 20_000_000;
+
+export function diskOf(folder: FileSystemDirectoryHandle): Disk {
+  return {
+    async list() {
+      const out: DiskFile[] = [];
+      for await (const handle of (folder as unknown as { values(): AsyncIterable<FileSystemHandle> }).values()) {
+        if (handle.kind !== "file" || !handle.name.endsWith(COMPONENT_FILE)) continue;
+        const file = await (handle as FileSystemFileHandle).getFile().catch(() => null);
+        if (file) out.push({ name: handle.name, stamp: stampOf(file) });
+      }
+      return out.sort((a, b) => (a.name < b.name ? -1 : 1));
+    },
+    async read(name) {
+      try {
+        const file = await (await folder.getFileHandle(name)).getFile();
+        return file.size > MOST ? "" : await file.text();
+      } catch (error) {
+        if (["NotFoundError", "NotReadableError"].includes((error as DOMException).name)) return null;
+        throw error;
+      }
+    },
+    async write(name, text) {
+      const handle = await folder.getFileHandle(name, { create: true });
+      const out = await handle.createWritable();
+      await out.write(text);
+      await out.close();
+      return stampOf(await handle.getFile());
+    },
+    remove: (name) => folder.removeEntry(name).catch(() => {}),
+  };
+}

@@ -1,0 +1,221 @@
+/** The folder that one works in: chosen by hand, remembered by this browser, kept the same as the shelf while a tab is open. */
+import { nanoid } from "nanoid";
+import { create } from "zustand";
+import { type Component, readComponentValue } from "../../core/model";
+import { cellTexts } from "../sheet/cell-texts";
+import { database, keepVersion, saveComponent } from "../storage/database";
+import { useDocument } from "../store/document";
+import { keeper } from "../store/saving";
+import { type Disk, diskOf } from "./disk";
+import { FolderSync, type ShelfPort, type Told } from "./sync";
+
+type Standing = "none" | "asks" | "works" | "gone";
+export interface FolderStore {
+  /** `asks`: the browser wants to be asked again after a restart. `gone`: it cannot be reached; it is tried again. */
+  standing: Standing;
+  name: string;
+  told: Told;
+  /** What both sides changed, until it is read: by component, in words. */
+  notes: { id: string; text: string }[];
+}
+const nothing: Told = { broken: [], gone: [], conflicts: [], taken: [] };
+export const useFolder = create<FolderStore>()(() => ({ standing: "none", name: "", told: nothing, notes: [] }));
+
+type Picking = { showDirectoryPicker?(options: object): Promise<FileSystemDirectoryHandle> };
+/** Where a browser has no such way, components go in and out as one zip file. */
+export const canChoose = (): boolean => typeof (window as Picking).showDirectoryPicker === "function";
+
+let handle: FileSystemDirectoryHandle | null = null;
+let sync: FolderSync | null = null;
+let disk: Disk | null = null;
+
+/** @returns why not, for a person; empty when it is chosen, null when the person thought better of it */
+export async function chooseFolder(): Promise<string | null> {
+  try {
+    handle = await (window as Picking).showDirectoryPicker!({ mode: "readwrite", id: "components" });
+  } catch (error) {
+    return (error as DOMException).name === "AbortError" ? null : `The folder cannot be used: ${String(error)}`;
+  }
+  await database.files.clear();
+  await database.folder.put({ id: "folder", handle });
+  begin();
+  return "";
+}
+
+/** Goes on with the folder of the last visit; the browser may ask the person. */
+export async function goOn(): Promise<void> {
+  if (!handle) return;
+  const may = await permission(handle, true);
+  if (may) begin();
+}
+
+/** The files stay as they are, and so do the components. */
+export async function leaveFolder(): Promise<void> {
+  handle = null;
+  sync = null;
+  disk = null;
+  useFolder.setState({ standing: "none", name: "", told: nothing, notes: [] });
+  await database.folder.clear();
+  await database.files.clear();
+}
+
+export async function enterFolder(id: string, doc: Component): Promise<void> {
+  await sync?.enter(id, doc);
+  await stepNow();
+}
+/** Writes a component whose file is gone once more, or lets it live in this browser alone. */
+export async function mendGone(id: string, again: boolean): Promise<void> {
+  const record = await database.files.get(id);
+  if (!record) return;
+  if (again) await database.files.put({ ...record, removed: true });
+  else await database.files.delete(id);
+  await stepNow();
+}
+export const dismissNotes = (id: string): void =>
+  useFolder.setState(({ notes }) => ({ notes: notes.filter((n) => n.id !== id) }));
+
+type Asking = {
+  queryPermission?(o: object): Promise<PermissionState>;
+  requestPermission?(o: object): Promise<PermissionState>;
+};
+async function permission(folder: FileSystemDirectoryHandle, ask: boolean): Promise<boolean> {
+  const asking = folder as unknown as Asking;
+  const mode = { mode: "readwrite" };
+  if ((await asking.queryPermission?.(mode)) !== "prompt") return true;
+  return ask && (await asking.requestPermission?.(mode)) === "granted";
+}
+
+function begin(): void {
+  if (!handle) return;
+  disk = diskOf(handle);
+  sync = new FolderSync(disk, shelfPort);
+  useFolder.setState({ standing: "works", name: handle.name, told: nothing });
+  stepNow();
+}
+
+/** How often the folder is looked at, ms. */
+const EVERY = 1000;
+let stepping: Promise<void> | null = null;
+
+/** One step, after the one under way; one tab at a time. */
+export function stepNow(): Promise<void> {
+  const next = (stepping ?? Promise.resolve()).then(stepOnce);
+  stepping = next;
+  return next;
+}
+async function stepOnce(): Promise<void> {
+  const mine = sync;
+  if (!mine) return;
+  try {
+    await navigator.locks.request("folder", async () => {
+      const told = await mine.step();
+      if (sync !== mine) return;
+      const old = useFolder.getState();
+      const notes = [...old.notes, ...(await conflictNotes(told))];
+      const changed = old.standing !== "works" || JSON.stringify(old.told) !== JSON.stringify(told);
+      if (changed || notes.length !== old.notes.length) useFolder.setState({ standing: "works", told, notes });
+    });
+  } catch (error) {
+    if (sync !== mine) return;
+    const { name } = error as DOMException;
+    if (name === "NotAllowedError") useFolder.setState({ standing: "asks" });
+    else {
+      useFolder.setState({ standing: "gone" });
+      if (name !== "NotFoundError") console.warn(error);
+    }
+  }
+}
+
+/** Their cells go to the sheet as texts that are not in force; what is no cell is kept as a version. */
+async function conflictNotes(told: Told): Promise<FolderStore["notes"]> {
+  const notes: FolderStore["notes"] = [];
+  for (const { id, file, theirs, conflicts } of told.conflicts) {
+    const open = useDocument.getState();
+    const cells = cellTexts(
+      theirs,
+      conflicts.map((c) => c.path),
+    );
+    const rest = conflicts.length - cells.length;
+    if (open.id === id) for (const { key, text } of cells) open.setDraft(key, text);
+    else if (cells.length) {
+      const before = (await database.drafts.get(id))?.drafts ?? {};
+      const drafts = { ...before, ...Object.fromEntries(cells.map((c) => [c.key, c.text])) };
+      await database.drafts.put({ id, drafts });
+    }
+    if (rest) await keepVersion(id, `${file}, as it was in the folder`, theirs);
+    const told = [
+      cells.length &&
+        `${cells.length === 1 ? "1 cell was" : `${cells.length} cells were`} changed here and in the folder: yours stands, the other text waits in its cell`,
+      rest &&
+        `${rest === 1 ? "1 other thing" : `${rest} other things`} too: yours stands, the other is kept in Compare as a version`,
+    ].filter(Boolean);
+    notes.push({ id, text: `${told.join("; ")}.` });
+  }
+  return notes;
+}
+
+/** Components that another tab is editing; it keeps them in step itself. */
+async function lockedElsewhere(): Promise<Set<string>> {
+  const { held = [] } = (await navigator.locks?.query()) ?? {};
+  const own = useDocument.getState();
+  const ids = held.flatMap(({ name = "" }) => (name.startsWith("component ") ? [name.slice("component ".length)] : []));
+  return new Set(ids.filter((id) => id !== own.id || !own.writable));
+}
+
+const shelfPort: ShelfPort = {
+  async current() {
+    const docs = new Map<string, Component>();
+    const elsewhere = await lockedElsewhere();
+    for (const { id, doc } of await database.components.toArray()) {
+      const read = readComponentValue(doc);
+      // What cannot be read is nobody's to write over, and no reason to take its file away.
+      if (read.ok) docs.set(id, read.doc);
+      else elsewhere.add(id);
+    }
+    for (const { id, doc } of keeper.unsaved()) docs.set(id, doc);
+    const open = useDocument.getState();
+    if (open.id && open.doc && docs.has(open.id)) docs.set(open.id, open.doc);
+    return { docs, elsewhere };
+  },
+  async add(doc) {
+    const id = nanoid(10);
+    await database.components.add({ id, doc, revision: 1, savedAt: Date.now(), summary: null });
+    return id;
+  },
+  async put(id, doc, was) {
+    const open = useDocument.getState();
+    if (open.id === id) {
+      // Edited while the file was being read: the next step has both.
+      if (open.doc !== was || !open.writable) return false;
+      open.edit("take over what changed in the folder", () => doc);
+      return true;
+    }
+    if (keeper.unsaved().some((k) => k.id === id)) return false;
+    const stored = await database.components.get(id);
+    if (!stored) return false;
+    await saveComponent(id, doc, stored.revision);
+    keeper.drop(id);
+    return true;
+  },
+  records: {
+    all: () => database.files.toArray(),
+    put: (record) => database.files.put(record),
+    delete: (id) => database.files.delete(id),
+  },
+};
+
+let started = false;
+/** Called once when the app starts: finds the folder of the last visit again. */
+export async function startFolder(): Promise<void> {
+  if (started) return;
+  started = true;
+  setInterval(() => {
+    if (sync && document.visibilityState === "visible") stepNow();
+  }, EVERY);
+  document.addEventListener("visibilitychange", () => sync && stepNow());
+  const kept = await database.folder.get("folder").catch(() => undefined);
+  if (!kept || handle) return;
+  handle = kept.handle;
+  if (await permission(handle, false).catch(() => false)) begin();
+  else useFolder.setState({ standing: "asks", name: handle.name });
+}

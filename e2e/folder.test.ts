@@ -65,6 +65,8 @@ test("components are put into the folder, and what is edited is written", async 
     () => nameOnDisk(FILE),
     (n) => n === "Harbour lamp",
   );
+  await untilText(page, ".folder-line", "1 file, kept the same");
+  expect(await page.$$eval(".shelf-item", (l) => l.length)).toBe(demoComponents.length);
   await page.evaluate(() =>
     [...document.querySelectorAll<HTMLElement>(".shelf-link")]
       .find((l) => l.textContent?.includes("Harbour lamp"))

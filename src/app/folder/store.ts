@@ -60,7 +60,7 @@ export async function leaveFolder(): Promise<void> {
 }
 
 export async function enterFolder(id: string, doc: Component): Promise<void> {
-  await sync?.enter(id, doc);
+  await inTurn(() => navigator.locks.request("folder", async () => sync?.enter(id, doc)));
   await stepNow();
 }
 /** Writes a component whose file is gone once more, or lets it live in this browser alone. */
@@ -95,14 +95,16 @@ function begin(): void {
 
 /** How often the folder is looked at, ms. */
 const EVERY = 1000;
-let stepping: Promise<void> | null = null;
+let last: Promise<unknown> = Promise.resolve();
 
-/** One step, after the one under way; one tab at a time. */
-export function stepNow(): Promise<void> {
-  const next = (stepping ?? Promise.resolve()).then(stepOnce);
-  stepping = next;
+/** After what is under way: a file that is just being written is nobody's new one. */
+function inTurn<T>(does: () => Promise<T>): Promise<T> {
+  const next = last.then(does);
+  last = next.catch(() => {});
   return next;
 }
+/** One step; one tab at a time. */
+export const stepNow = (): Promise<void> => inTurn(stepOnce);
 async function stepOnce(): Promise<void> {
   const mine = sync;
   if (!mine) return;

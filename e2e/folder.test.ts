@@ -26,16 +26,13 @@ const onDisk = (name: string): Promise<string | null> =>
     const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("harbour", { create: true });
     const file = await folder.getFileHandle(name).catch(() => null);
     // In the middle of being written there is none for an instant.
-    return (
-      file &&
-      file
-        .getFile()
-        .then(
-          (f) => f.text(),
-          () => null,
-        )
-        .catch(() => null)
-    );
+    return file
+      ?.getFile()
+      .then(
+        (f) => f.text(),
+        () => null,
+      )
+      .catch(() => null);
   }, name);
 const writeDisk = (name: string, words: string | null): Promise<void> =>
   page.evaluate(

@@ -6,8 +6,9 @@ import { type Frame, type RunState, type Session, type Stimulus, type Trail, tra
 import { baseSheet, layoutOf, render, scrollAt } from "../../core/surface";
 import { usePanes } from "../panes/panes";
 import { Splitter } from "../panes/Splitter";
-import { useDoc } from "../store/document";
+import { useDoc, useDocument } from "../store/document";
 import { momentOf, useRun } from "../store/run";
+import { withDrawn } from "./drawn";
 import { Explanation } from "./Explanation";
 import { Facts } from "./Facts";
 import { OwnEvents } from "./OwnEvents";
@@ -55,7 +56,7 @@ export function LivePane() {
   useEffect(() => {
     const timer = setTimeout(() => setMeasured((n) => n + 1), 120);
     return () => clearTimeout(timer);
-  }, [pose, program, moment?.lingering.length]);
+  }, [pose, program, moment?.lingering.length, moment?.page.width]);
 
   if (!moment) return <aside className="live-pane" aria-label="Live page" />;
   const { width, height } = moment.page;
@@ -82,7 +83,12 @@ export function LivePane() {
       if ((event.key === "Tab" || event.key === "Shift+Tab") && focus === DOCUMENT)
         leavePage(pane.current, event.key === "Tab");
     } else if (event.type === "leave") leavePage(pane.current, true);
-    else if (event.type === "measured") setOnTop(event.onTop);
+    else if (event.type === "measured") {
+      setOnTop(event.onTop);
+      const { session: now, instant: at, frozen: held } = useRun.getState();
+      const untouched = now?.frames.length === 1 && at === null && !held && !now.frames.last.state.tracks.length;
+      if (untouched) useDocument.getState().note((d) => withDrawn(d, event.drawn));
+    }
   };
   const focusName = moment.focus === DOCUMENT ? null : program.parts[moment.focus].name;
   return (

@@ -17,6 +17,13 @@ export interface Mark {
   tone: "now" | "differs" | "passed";
 }
 
+/** How long the page is as it is drawn, and where its parts lie on it, px from its top. */
+export interface Drawn {
+  width: number;
+  length: number;
+  parts: Record<string, { top: number; height: number }>;
+}
+
 export type ToFrame =
   /** The style comes with the parts it is for, where it is not what was said last: neither is painted without the other. */
   | {
@@ -42,4 +49,4 @@ export type FromFrame =
   | { type: "scrolled"; top: number }
   | { type: "leave" }
   | { type: "painted" }
-  | { type: "measured"; id: number; onTop: Record<string, string | null> };
+  | { type: "measured"; id: number; onTop: Record<string, string | null>; drawn: Drawn };

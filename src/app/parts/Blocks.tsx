@@ -26,7 +26,10 @@ export function Blocks({ doc }: { doc: Component }) {
   };
   return (
     <div className="blocks">
-      <span className="muted">Blocks, one under the other; a page longer than its viewport scrolls</span>
+      {!blocks.length && <Drawn doc={doc} />}
+      <span className="muted">
+        Blocks stand one under the other, for pages that are only sketched; a page longer than its window scrolls
+      </span>
       {blocks.map((b, i) => (
         <div key={b.name} className="block-line">
           <b>{b.name}</b>
@@ -76,5 +79,17 @@ export function Blocks({ doc }: { doc: Component }) {
         Add a block
       </Button>
     </div>
+  );
+}
+
+/** What was measured where the page is drawn. */
+function Drawn({ doc }: { doc: Component }) {
+  const { measured = [], height } = doc.page;
+  if (!measured.length) return <p className="muted">Drawn, the page fits into its {height} px: it does not scroll.</p>;
+  return (
+    <p>
+      Drawn, it is {measured.map((m) => `${m.length.toLocaleString("en")} px long at a width of ${m.width}`).join(", ")}
+      : it scrolls by itself.
+    </p>
   );
 }

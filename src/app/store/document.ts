@@ -22,6 +22,8 @@ export interface DocumentState {
   close(): void;
   /** Changes the document; `label` says what undo would take back. */
   edit(label: string, change: (doc: Component) => Component): void;
+  /** Takes down what was found out about the document, such as its drawn length: nothing that a person would undo. */
+  note(change: (doc: Component) => Component): void;
   undo(): void;
   redo(): void;
   setDraft(key: string, text: string | null): void;
@@ -42,6 +44,12 @@ export const useDocument = create<DocumentState>()((set, get) => {
       if (!doc || !writable) return;
       const next = change(doc);
       if (next !== doc) put(next, [...past.slice(-MAX_PAST + 1), { doc, label }], []);
+    },
+    note(change) {
+      const { doc, past, future, writable } = get();
+      if (!doc || !writable) return;
+      const next = change(doc);
+      if (next !== doc) put(next, past, future);
     },
     undo() {
       const { doc, past, future, writable } = get();

@@ -1,6 +1,7 @@
 /** The page around the component, without a browser: blocks one under the other, a viewport that is scrolled over them. */
 
 import { compute, measureEnv, micros, substitute } from "../measure";
+import type { Measured } from "../model";
 import { DOCUMENT, looksAt, type PartIndex, type PoseIndex, type Program } from "../program";
 import { smooth } from "./glide";
 
@@ -99,10 +100,28 @@ export function blocksOf(program: Program, page: Size): readonly BlockPlace[] {
   return list;
 }
 
+/** The drawn page at the width nearest to that of the viewport; blocks, where there are some, say more. */
+function measuredAt({ doc }: Program, { width }: Pick<Size, "width">): Measured | null {
+  if (doc.page.blocks?.length || !doc.page.measured?.length) return null;
+  const off = (m: Measured): number => Math.abs(m.width - width);
+  return doc.page.measured.reduce((best, m) => (off(m) < off(best) ? m : best));
+}
+
 /** How far the page can be scrolled, px. */
 export function scrollRange(program: Program, page: Size): number {
   const last = blocksOf(program, page).at(-1);
-  return last ? Math.max(0, last.top + last.height - page.height) : 0;
+  const length = last ? last.top + last.height : (measuredAt(program, page)?.length ?? 0);
+  return Math.max(0, length - page.height);
+}
+
+/** Where a part was measured at the start; one that sticks goes on with the viewport, but not out of what is around it. */
+function measuredPlace(program: Program, part: PartIndex, measured: Measured, scroll: number, stick: number | null) {
+  const own = measured.parts[program.parts[part].name];
+  if (!own || stick === null) return own ?? null;
+  const around = program.parts[part].path.slice(1).find((p) => Object.hasOwn(measured.parts, program.parts[p].name));
+  const outer = around === undefined ? null : measured.parts[program.parts[around].name];
+  const bottom = outer ? outer.top + outer.height : measured.length;
+  return { top: Math.max(own.top, Math.min(scroll + stick, bottom - own.height)), height: own.height };
 }
 
 /** Where a part lies on the page, px from its top; null for one that is not placed: it is where the viewport is. */
@@ -115,10 +134,15 @@ export function placeOf(
 ): { top: number; height: number } | null {
   const looks = looksAt(program, pose);
   const scroll = scrollAt(page, now);
+  const measured = measuredAt(program, page);
   for (const p of program.parts[part].path) {
     const { css } = looks[p];
     if (css.position === "fixed") return null;
     const { area } = program.parts[p].part;
+    if (!area && measured && Object.hasOwn(measured.parts, program.parts[p].name)) {
+      const sticks = css.position === "sticky" && css.top !== undefined;
+      return measuredPlace(program, p, measured, scroll, sticks ? pixels(program, css.top, page, page.height) : null);
+    }
     if (!area) continue;
     const block = blocksOf(program, page).find((b) => b.name === area.block);
     if (!block) return null;

@@ -47,7 +47,7 @@ function differingPart(
   };
   const { doc, parts } = program;
   // How long a page is that the specification only sketches is known to the page alone.
-  const sketched = doc.page.blocks !== undefined && want["in view"] !== is["in view"];
+  const sketched = (doc.page.blocks ?? doc.page.measured) !== undefined && want["in view"] !== is["in view"];
   if (!sketched) say("visible", yes(want.visible), yes(is.visible));
   if (want.visible && is.visible) {
     if (Math.abs(want.opacity - is.opacity) > OPACITY) say("opacity", want.opacity.toFixed(2), is.opacity.toFixed(2));

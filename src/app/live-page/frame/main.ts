@@ -4,7 +4,7 @@
  */
 
 import { keyOf } from "../../../kernel";
-import type { FromFrame, Hears, ToFrame } from "../protocol";
+import type { Drawn, FromFrame, Hears, ToFrame } from "../protocol";
 import { active, blur, body, boxOf, closest, focus, getAttribute, sheet } from "./dom";
 import { drawMarks, setMarks } from "./marks";
 import { elementOf, patch } from "./patch";
@@ -44,6 +44,20 @@ function measure(): Record<string, string | null> {
   return onTop;
 }
 
+/** More parts than that have their places told by what is around them. */
+const MOST_PLACES = 500;
+
+function drawn(): Drawn {
+  const parts: Drawn["parts"] = {};
+  let n = 0;
+  for (const element of document.querySelectorAll("[data-part]")) {
+    const box = boxOf(element);
+    if (!box.height || ++n > MOST_PLACES) continue;
+    parts[getAttribute(element, "data-part")!] = { top: Math.round(box.top + scrollY), height: Math.round(box.height) };
+  }
+  return { width: innerWidth, length: document.documentElement.scrollHeight, parts };
+}
+
 addEventListener("message", (event: MessageEvent<ToFrame>) => {
   // The app may draw this page in a window of its own: then the one who speaks is not the one around it.
   if (event.origin !== location.origin) return;
@@ -65,7 +79,7 @@ addEventListener("message", (event: MessageEvent<ToFrame>) => {
     drawMarks();
     requestAnimationFrame(() => say({ type: "painted" }));
   } else if (message.type === "marks") setMarks(message.marks, message.scale);
-  else if (message.type === "measure") say({ type: "measured", id: message.id, onTop: measure() });
+  else if (message.type === "measure") say({ type: "measured", id: message.id, onTop: measure(), drawn: drawn() });
 });
 
 // The app's core decides where the focus goes and what a click does; the browser's own answers are held back.

@@ -49,11 +49,21 @@ export const partSchema: z.ZodType<Part> = z.strictObject({
   },
 });
 
+/** Of a viewport as wide as that; told from the drawn page, not said by a person. */
+export const measuredSchema = z.strictObject({
+  width: z.int().min(200).max(4000),
+  length: z.int().min(0).max(10_000_000),
+  parts: z.record(z.string(), z.strictObject({ top: z.int(), height: z.int().min(0) })),
+});
+export type Measured = z.infer<typeof measuredSchema>;
+
 export const pageSchema = z.strictObject({
   width: z.int().min(200).max(4000),
   height: z.int().min(200).max(4000),
   /** The page from top to bottom; together they give it its height and so its scroll range. */
   blocks: z.array(z.strictObject({ name, height: length })).optional(),
+  /** How long the page is where it is drawn, and where its parts lie at the start, px; for pages without blocks. */
+  measured: z.array(measuredSchema).max(40).optional(),
   /** The style sheet as its author wrote it: rules, in their order. */
   css: z.string().optional(),
   lang: z.string().optional(),

@@ -27,7 +27,7 @@ export class MoreStimuli {
     this.heldKeys = [...new Set(program.keyRows.filter((k) => k.up).map((k) => k.key))];
     this.holdsKeys = this.heldKeys.length > 0;
     this.page = [...this.distances(), ...this.widths(), ...this.window()];
-    this.viewMatters = scrollRange(program, program.doc.page) > 0 && program.doc.page.blocks !== undefined;
+    this.viewMatters = scrollRange(program, program.doc.page) > 0;
     this.any = this.presses || this.hovers || this.holdsKeys || this.page.length > 0 || tracksPage(program);
   }
 

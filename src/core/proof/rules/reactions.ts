@@ -2,10 +2,10 @@
 
 import { isHistory } from "../../../kernel";
 import { printReaction } from "../../expression";
-import { own } from "../../model";
+import { type EventSpec, own } from "../../model";
 import { DOCUMENT, type Program, partName } from "../../program";
 import type { Step } from "../../run";
-import { isControl, isPainted } from "../../surface";
+import { isControl, isPainted, pixels, scrollRange } from "../../surface";
 import type { Explorer, Visitor } from "../exploring/explore";
 import type { Move, Situation } from "../exploring/situation";
 import type { Collector } from "../findings/collector";
@@ -140,7 +140,7 @@ export function neverRules(counts: Counts, collector: Collector): void {
             ? "its condition never holds"
             : arrives
               ? hiddenBy(program, row.index, s, counts)
-              : "the event never arrives there";
+              : (tooShort(program, row.event) ?? "the event never arrives there");
         collector.add({ ...at, text: `${row.label} in ${state} never fires: ${why}` });
         return;
       }
@@ -152,6 +152,19 @@ export function neverRules(counts: Counts, collector: Collector): void {
       });
     });
   }
+}
+
+/** A page that is not long enough for what waits for its scrolling. */
+function tooShort(program: Program, event: EventSpec): string | null {
+  if (event.on !== "scroll past" && event.on !== "scroll back") return null;
+  const { page } = program.doc;
+  const range = scrollRange(program, page);
+  const distance = pixels(program, event.distance, page, range);
+  if (range === 0)
+    return `the page fits into its ${page.height} px and cannot be scrolled. Give it more content, a lower window, or blocks (Parts, Page)`;
+  if (event.on === "scroll past" && distance >= range)
+    return `the page can be scrolled by ${Math.round(range)} px only, which is not past ${Math.round(distance)} px. Take a smaller distance, or a longer page (Parts, Page)`;
+  return null;
 }
 
 function hiddenBy(program: Program, row: number, state: number, counts: Counts): string {

@@ -26,13 +26,8 @@ const onDisk = (name: string): Promise<string | null> =>
     const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("harbour", { create: true });
     const file = await folder.getFileHandle(name).catch(() => null);
     // In the middle of being written there is none for an instant.
-    return file
-      ?.getFile()
-      .then(
-        (f) => f.text(),
-        () => null,
-      )
-      .catch(() => null);
+    const read = file?.getFile().then((f) => f.text());
+    return (await read?.catch(() => null)) ?? null;
   }, name);
 const writeDisk = (name: string, words: string | null): Promise<void> =>
   page.evaluate(

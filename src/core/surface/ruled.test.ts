@@ -31,6 +31,14 @@ describe("a class that a look switches", () => {
     expect(factsOf(program, click(click()), p)).toMatchObject({ displayed: false });
   });
 
+  it("has its opacity and its pointer from a look only where no important rule says otherwise", () => {
+    const more = { looks: { p: { open: "transparent; pointer" } } };
+    const beaten = run(doc(".panel { opacity: 0.7 !important; pointer-events: none !important }", more));
+    expect(factsOf(beaten.program, beaten.click(), beaten.p)).toMatchObject({ opacity: 0.7, "takes pointer": false });
+    const plain = run(doc(".panel { opacity: 0.7; pointer-events: none }", more));
+    expect(factsOf(plain.program, plain.click(), plain.p)).toMatchObject({ opacity: 0 });
+  });
+
   it("moves as the rule's transition says; what was not displayed does not", () => {
     const fade = ".panel { opacity: 0; transition: opacity 200ms linear } .panel.open { opacity: 1 }";
     const faded = run(doc(fade));

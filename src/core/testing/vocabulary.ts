@@ -331,12 +331,15 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
     ],
     a,
   );
+  // Blocks that a rule takes away would make the page shorter; the core takes their heights as said.
+  const aroundToo = selector === ":not(.open)" || selector === "body div" || selector === "div:first-child";
   const said = pick(
     [
       "opacity: 0.3",
       "visibility: hidden",
-      "display: none",
+      aroundToo ? "visibility: hidden" : "display: none",
       "pointer-events: none",
+      "pointer-events: none !important",
       "visibility: visible",
       "opacity: 0; transition: opacity 200ms linear",
       "transition: opacity 150ms, transform 100ms",
@@ -358,14 +361,16 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
     c,
   );
   const whole = `${selector} { ${said} }`;
+  // The core has no motion of html and body themselves; a rule that comes with a width would move them.
+  const within = `${selector === ":not(.open)" ? "div:not(.open)" : selector} { ${said} }`;
   return pick(
     [
       whole,
       whole,
       whole,
-      `@media (max-width: 700px) { ${whole} }`,
+      `@media (max-width: 700px) { ${within} }`,
       `@layer base { ${whole} }`,
-      `@media (prefers-reduced-motion: reduce) { ${whole} }`,
+      `@media (prefers-reduced-motion: reduce) { ${within} }`,
     ],
     b,
   );

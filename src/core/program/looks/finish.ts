@@ -172,13 +172,16 @@ function settled(
   const { visibility, "pointer-events": pointer, ...css } = all;
   const rendered = css.display !== "none";
   if (!rendered) delete css.display;
+  const beaten = (property: string): boolean => sheet.important[property] !== undefined;
   return {
     ...look,
+    // What an important rule says of its opacity, a look does not take back.
+    as: look.as === "transparent" && beaten("opacity") ? "shown" : look.as,
     css,
     own,
     rendered,
     visibility: seenAs(draft, page, sheet, visibility),
-    pointer: draft.pointer ?? pointerOf(pointer),
+    pointer: beaten("pointer-events") ? pointerOf(pointer) : (draft.pointer ?? pointerOf(pointer)),
     saysPointer,
     around: 1,
     layer: ownLayer ?? layerOf(css),

@@ -1,9 +1,9 @@
 /** The live page, the plain facts under it, and why the last thing happened. */
 import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { DOCUMENT } from "../../core/program";
+import { DOCUMENT, type Program } from "../../core/program";
 import { type Frame, type RunState, type Session, type Stimulus, type Trail, trail } from "../../core/run";
-import { baseSheet, layoutOf, render, scrollAt } from "../../core/surface";
+import { baseSheet, isControl, isPainted, layoutOf, render, scrollAt } from "../../core/surface";
 import { usePanes } from "../panes/panes";
 import { Splitter } from "../panes/Splitter";
 import { useDoc, useDocument } from "../store/document";
@@ -211,7 +211,8 @@ function Disagreements({ onTop, moment }: { onTop: Record<string, string | null>
   const layout = layoutOf(program, moment);
   const differing = Object.entries(onTop).flatMap(([name, hit]) => {
     const part = program.partIndex.get(name);
-    if (part === undefined || !layout.displayed[part]) return [];
+    // Of interest is only what a person would click.
+    if (part === undefined || !isPainted(program, moment, part) || !isOperated(program, part)) return [];
     const said = layout.landing[part];
     const saidName = said === DOCUMENT ? null : program.parts[said].name;
     // What lies inside the part may well be in its middle; that is no disagreement.
@@ -228,6 +229,9 @@ function Disagreements({ onTop, moment }: { onTop: Record<string, string | null>
     </p>
   );
 }
+
+const isOperated = (program: Program, part: number): boolean =>
+  isControl(program, part) || Object.values(program.pointer).some((on) => on.at[part]?.length > 0);
 
 function isInside(program: ReturnType<typeof useDoc>["program"], name: string | null, outer: string): boolean {
   if (name === null) return false;

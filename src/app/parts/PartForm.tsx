@@ -4,7 +4,7 @@ import { useState } from "react";
 import { type Component, type Part, partNames, references, setPart } from "../../core/model";
 import { useDocument } from "../store/document";
 import { PartRules } from "./PartRules";
-import { attributesText, parseAttributes, parseDeclarations, styleText } from "./part-text";
+import { attributesText, contentText, parseAttributes, parseContent, parseDeclarations, styleText } from "./part-text";
 
 export function PartForm({ part, doc }: { part: Part; doc: Component }) {
   const edit = useDocument((s) => s.edit);
@@ -14,8 +14,7 @@ export function PartForm({ part, doc }: { part: Part; doc: Component }) {
     const clean = Object.fromEntries(Object.entries(rest).filter(([, v]) => v !== undefined)) as Omit<Part, "name">;
     edit(`${what} of ${name}`, (d) => setPart(d, name, clean));
   };
-  const texts = (part.content ?? []).filter((c) => typeof c === "string");
-  const onlyText = (part.content ?? []).every((c) => typeof c === "string");
+  const inner = (part.content ?? []).flatMap((c) => (typeof c === "string" ? [] : c.name));
   const refs = references(doc).filter((r) => r.from.name === part.name);
   const referredBy = references(doc).filter((r) => r.to?.name === part.name);
   const covers = Array.isArray(part.covers) ? part.covers : part.covers ? [`the ${part.covers}`] : [];
@@ -27,19 +26,21 @@ export function PartForm({ part, doc }: { part: Part; doc: Component }) {
         check={(t) => (/^[A-Za-z][A-Za-z0-9-]*$/.test(t) ? null : "an HTML or SVG tag")}
         onDone={(tag) => put("tag", { tag })}
       />
-      {onlyText ? (
-        <Text
-          label="Text"
-          value={texts.join("")}
-          hint="${name} shows data"
-          onDone={(text) => put("text", { content: text ? [text] : undefined })}
-        />
-      ) : (
-        <div className="form-line">
-          <span>Text</span>
-          <span className="muted">{texts.join(" … ") || "only parts inside"}</span>
-        </div>
-      )}
+      <Text
+        label="Text"
+        value={contentText(part)}
+        hint="${name} shows data"
+        check={(t) => problem(parseContent(t, part))}
+        note={
+          inner.length
+            ? `${inner.map((p) => `<${p}>`).join(", ")} ${inner.length === 1 ? "is a part" : "are parts"} inside`
+            : undefined
+        }
+        onDone={(text) => {
+          const said = parseContent(text, part);
+          if (said.ok) put("text", { content: said.value });
+        }}
+      />
       <Text
         label="Attributes"
         rows={4}
@@ -89,6 +90,21 @@ export function PartForm({ part, doc }: { part: Part; doc: Component }) {
           }}
         />
       </div>
+      {(doc.page.blocks?.length ?? 0) > 0 && doc.parts.some((p) => p.name === part.name) && (
+        <div className="form-line">
+          <span>Lies in</span>
+          <Select
+            size="small"
+            aria-label="Block that it lies in"
+            value={part.area?.block ?? ""}
+            options={[
+              { value: "", label: "no block: it goes with the window" },
+              ...(doc.page.blocks ?? []).map((b) => ({ value: b.name, label: `block ${b.name}` })),
+            ]}
+            onChange={(block) => put("block", { area: block ? { ...part.area, block } : undefined })}
+          />
+        </div>
+      )}
       {(refs.length > 0 || referredBy.length > 0) && (
         <div className="form-line">
           <span>References</span>
@@ -111,7 +127,8 @@ export function PartForm({ part, doc }: { part: Part; doc: Component }) {
 }
 
 type Parsed = ReturnType<typeof parseAttributes>;
-const problem = (parsed: Parsed): string | null => (parsed.ok ? null : parsed.message);
+const problem = (parsed: { ok: true } | { ok: false; message: string }): string | null =>
+  parsed.ok ? null : parsed.message;
 const nonEmpty = (parsed: Parsed): Record<string, string> | undefined =>
   parsed.ok && Object.keys(parsed.value).length ? parsed.value : undefined;
 
@@ -120,11 +137,12 @@ interface TextProps {
   value: string;
   rows?: number;
   hint?: string;
+  note?: string;
   check?(text: string): string | null;
   onDone(text: string): void;
 }
 
-function Text({ label, value, rows, hint, check, onDone }: TextProps) {
+function Text({ label, value, rows, hint, note, check, onDone }: TextProps) {
   const [wrong, setWrong] = useState<string | null>(null);
   const done = (text: string): void => {
     const error = check?.(text) ?? null;
@@ -158,6 +176,7 @@ function Text({ label, value, rows, hint, check, onDone }: TextProps) {
             onPressEnter={(e) => done(e.currentTarget.value)}
           />
         )}
+        {note && <p className="muted">{note}</p>}
         {wrong && <p className="cell-error">{wrong}</p>}
       </div>
     </label>

@@ -1,5 +1,5 @@
 /** The parts: the tree, what each part is, the page around them, and the data. */
-import { Button, Input, InputNumber } from "antd";
+import { Button, Input, InputNumber, Popconfirm } from "antd";
 import { useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 import { rename } from "../../core/expression";
@@ -21,6 +21,7 @@ import {
 import { useDoc, useDocument } from "../store/document";
 import { Blocks } from "./Blocks";
 import { DataList } from "./DataList";
+import { goesWith } from "./goes-with";
 import { PartForm } from "./PartForm";
 import { RequestList } from "./RequestList";
 import { RulesEditor } from "./RulesEditor";
@@ -126,17 +127,14 @@ export function Parts() {
               <Button size="small" onClick={() => edit(`move ${chosen}`, (d) => movePart(d, current.part.name, 1))}>
                 Move down
               </Button>
-              <Button
-                size="small"
-                danger
-                disabled={!writable}
-                onClick={() => {
+              <Removal
+                doc={doc}
+                name={current.part.name}
+                onRemove={() => {
                   edit(`remove ${current.part.name}`, (d) => removePart(d, current.part.name));
                   setChosen(current.parent?.name ?? null);
                 }}
-              >
-                Remove
-              </Button>
+              />
             </div>
           </>
         ) : (
@@ -144,6 +142,30 @@ export function Parts() {
         )}
       </section>
     </div>
+  );
+}
+
+/** What goes along is told before; undo brings all of it back. */
+function Removal({ doc, name, onRemove }: { doc: Component; name: string; onRemove(): void }) {
+  const writable = useDocument((s) => s.writable);
+  const along = goesWith(doc, name);
+  const button = (
+    <Button size="small" danger disabled={!writable} onClick={along ? undefined : onRemove}>
+      Remove
+    </Button>
+  );
+  if (!along || !writable) return button;
+  return (
+    <Popconfirm
+      styles={{ root: { maxWidth: 400 } }}
+      title={`Remove ${name}?`}
+      description={`With it ${along.includes(",") || !along.startsWith("1 ") ? "go" : "goes"} ${along}. Undo brings all of it back.`}
+      okText="Remove it"
+      cancelText="Keep it"
+      onConfirm={onRemove}
+    >
+      {button}
+    </Popconfirm>
   );
 }
 

@@ -1,5 +1,6 @@
 /** Requests that the component makes, and how the stand-in service answers them. */
 import { Button, Input, Select } from "antd";
+import { rename } from "../../core/expression";
 import { compute } from "../../core/measure";
 import { type Component, everyAction, freeName, isName, type RequestSpec } from "../../core/model";
 import { useDoc, useDocument } from "../store/document";
@@ -45,10 +46,11 @@ export function RequestList() {
             size="small"
             aria-label={`Name of ${r.name}`}
             defaultValue={r.name}
-            disabled={used.has(r.name)}
             onBlur={(e) => {
               const name = e.target.value.trim();
-              if (isName(name) && !requests.some((o) => o.name === name)) put(r.name, { name });
+              if (name === r.name) return;
+              if (isName(name) && !requests.some((o) => o.name === name))
+                edit(`rename ${r.name}`, (d) => rename(d, "request", r.name, name));
               else e.target.value = r.name;
             }}
           />

@@ -28,6 +28,39 @@ export function parseAttributes(text: string, tag: string): ParsedText {
   return { ok: true, value };
 }
 
+/** Texts and the parts between them in one line: `Save plan <spinner> now`. */
+export const contentText = (part: Part): string =>
+  (part.content ?? []).map((c) => (typeof c === "string" ? c : `<${c.name}>`)).join("");
+
+/** @returns the content in the order that is written; every part that was inside still is */
+export function parseContent(
+  text: string,
+  { content = [] }: Part,
+): { ok: true; value: Part["content"] } | { ok: false; message: string } {
+  const inside = new Map(content.flatMap((c) => (typeof c === "string" ? [] : [[c.name, c] as const])));
+  const said = new Set<string>();
+  const value: NonNullable<Part["content"]> = [];
+  const put = (piece: string): void => {
+    if (!piece) return;
+    const last = value.at(-1);
+    if (typeof last === "string") value[value.length - 1] = last + piece;
+    else value.push(piece);
+  };
+  for (const piece of text.split(/(<[^<>]*>)/)) {
+    const part = piece.startsWith("<") ? inside.get(piece.slice(1, -1)) : undefined;
+    if (!part) {
+      put(piece);
+      continue;
+    }
+    if (said.has(part.name)) return { ok: false, message: `<${part.name}> stands there twice` };
+    said.add(part.name);
+    value.push(part);
+  }
+  const missing = [...inside.keys()].find((name) => !said.has(name));
+  if (missing) return { ok: false, message: `<${missing}> is missing; to be rid of the part, remove it in the tree` };
+  return { ok: true, value: value.length ? value : undefined };
+}
+
 export const styleText = (part: Part): string =>
   Object.entries(part.css ?? {})
     .map(([property, value]) => `${property}: ${value};`)

@@ -31,6 +31,16 @@ function setFocus(name: string | null, visible: boolean): void {
   focus(element, { preventScroll: true, focusVisible: visible } as FocusOptions);
 }
 
+/** What is around it shows no more of it than it is large: a panel of no height shows nothing. */
+function isCut(element: Element, x: number, y: number): boolean {
+  for (let e = element.parentElement; e && e !== body; e = e.parentElement) {
+    if (getComputedStyle(e).overflow === "visible") continue;
+    const box = boxOf(e);
+    if (x < box.left || x >= box.right || y < box.top || y >= box.bottom) return true;
+  }
+  return false;
+}
+
 /** What the browser hits in the middle of a part that is on the screen. */
 function measure(): Record<string, string | null> {
   const onTop: Record<string, string | null> = {};
@@ -39,6 +49,7 @@ function measure(): Record<string, string | null> {
     const x = box.left + box.width / 2;
     const y = box.top + box.height / 2;
     if (!box.width || !box.height || x < 0 || y < 0 || x >= innerWidth || y >= innerHeight) continue;
+    if (isCut(element, x, y)) continue;
     onTop[getAttribute(element, "data-part")!] = partAt(document.elementFromPoint(x, y));
   }
   return onTop;

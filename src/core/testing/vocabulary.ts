@@ -356,7 +356,7 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
       "transition-duration: 120ms",
       "--step: 40ms; opacity: var(--dim, 0.6)",
       "--dim: 0.4",
-      "display: inherit",
+      "display: inline-block",
     ],
     c,
   );

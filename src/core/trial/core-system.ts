@@ -22,6 +22,7 @@ export function seenPart(program: Program, state: RunState, part: number): SeenP
     "takes pointer": inside.some(
       ({ index }) => displayed[index] && landing[index] !== DOCUMENT && isInside(program, landing[index], part),
     ),
+    "scrolled away": facts.displayed && !facts["in view"],
     text: facts.text.replace(/\s+/g, " ").trim(),
     attributes,
   };

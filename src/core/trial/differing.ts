@@ -46,9 +46,9 @@ function differingPart(
     if (expected !== found) out.push([fact, expected, found]);
   };
   const { doc, parts } = program;
-  // How long a page is that the specification only sketches is known to the page alone.
-  const sketched = (doc.page.blocks ?? doc.page.measured) !== undefined && want["in view"] !== is["in view"];
-  if (!sketched) say("visible", yes(want.visible), yes(is.visible));
+  // How long a page is that the specification only sketches, and what stands above a part, is known to the page alone.
+  const sketched = (doc.page.blocks ?? doc.page.measured) !== undefined || is["scrolled away"];
+  if (!sketched || want["in view"] === is["in view"]) say("visible", yes(want.visible), yes(is.visible));
   if (want.visible && is.visible) {
     if (Math.abs(want.opacity - is.opacity) > OPACITY) say("opacity", want.opacity.toFixed(2), is.opacity.toFixed(2));
     if (want["takes pointer"] !== null && is["takes pointer"] !== null)

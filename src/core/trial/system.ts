@@ -16,6 +16,8 @@ export interface Opening {
 export interface SeenPart extends Omit<PartFacts, "takes pointer"> {
   /** A click somewhere on it lands on it or on something inside; null where there is no room for one just now. */
   "takes pointer": boolean | null;
+  /** Out of view only because the page is not scrolled there; a specification need not know what stands above a part. */
+  "scrolled away": boolean;
   attributes: Readonly<Record<string, string>>;
 }
 

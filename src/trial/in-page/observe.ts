@@ -81,11 +81,20 @@ export function placeOf(element: Element, others: readonly Element[]): Place | n
   return points[0] ? { x: points[0][0], y: points[0][1], under: describe(under) } : null;
 }
 
+/** Out of view only because the page is not scrolled there. */
+function isScrolledAway(element: Element): boolean {
+  const box = element.getBoundingClientRect();
+  if (box.bottom > 0 && box.top < innerHeight) return false;
+  for (let e: Element | null = element; e; e = parentOf(e)) if (getComputedStyle(e).position === "fixed") return false;
+  return box.top + scrollY >= 0 && box.bottom + scrollY <= document.documentElement.scrollHeight + 1;
+}
+
 function seen(element: HTMLElement | null): SeenPart {
   const facts = probe(element);
   const place = facts.displayed && element ? placeOf(element, []) : null;
   return {
     ...facts,
+    "scrolled away": element !== null && facts.displayed && isScrolledAway(element),
     "takes pointer": facts.displayed && element && !hasRoom(element) ? null : place !== null && place.under === null,
   };
 }

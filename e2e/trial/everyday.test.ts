@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import type { Component } from "../../src/core/model";
-import { everyday } from "../../src/core/testing/everyday";
+import { everyday, lengths } from "../../src/core/testing/everyday";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { told } from "./told";
@@ -19,7 +19,8 @@ function broughtIn(html: string, name: string): Component {
   if (!read.behaviour) throw new Error("nothing was read of its script");
   expect(read.behaviour.notUnderstood).toEqual([]);
   expect(read.behaviour.unlike).toEqual([]);
-  return read.behaviour.doc;
+  const { doc } = read.behaviour;
+  return lengths[name] ? { ...doc, page: { ...doc.page, measured: lengths[name] } } : doc;
 }
 
 describe.each(Object.entries(everyday))("%s", (name, html) => {

@@ -1,3 +1,5 @@
+import type { Component } from "../model";
+
 /** Pages as people write them every day, each with the script that it works by. */
 export const everyday: Record<string, string> = {
   "a dialog by a class": `<!doctype html><html lang="en"><head><style>
@@ -138,4 +140,57 @@ export const everyday: Record<string, string> = {
     setTimeout(() => { send.disabled = false; document.getElementById('said').textContent = 'Sent'; }, 800);
   });
 </script>`,
+  "back to the top, once scrolled": `<style>body { margin: 0 } .top{position:fixed;right:16px;bottom:16px;opacity:0;visibility:hidden;transition:opacity .2s,visibility .2s}.top.show{opacity:1;visibility:visible}</style>
+<main style="height: 2400px"><h1>Tides</h1><p>High water at noon.</p></main><button class="top" id="top" type="button" aria-label="Back to top">Up</button>
+<script>
+const btn = document.getElementById('top');
+let ticking = false;
+function update() { btn.classList.toggle('show', window.scrollY > 300); ticking = false; }
+window.addEventListener('scroll', () => { if (!ticking) { requestAnimationFrame(update); ticking = true; } }, { passive: true });
+btn.addEventListener('click', () => window.scrollTo({ top: 0, behavior: 'smooth' }));
+</script>`,
+  "a header that docks": `<style>body { margin: 0 } header { position: sticky; top: 0; height: 60px } header.docked { box-shadow: 0 2px 4px rgb(0 0 0 / 20%) } header .more { display: none } header.docked .more { display: inline-block }</style>
+<div id="sentinel" style="height: 80px">Skerry news</div><header id="head"><b>Tides</b> <button type="button" class="more">Menu</button></header><main style="height: 2400px"><p>High water at noon.</p></main>
+<script>
+  const head = document.getElementById('head');
+  const io = new IntersectionObserver(([entry]) => head.classList.toggle('docked', !entry.isIntersecting));
+  io.observe(document.getElementById('sentinel'));
+</script>`,
+  "a countdown": `<p>Doors close in <span id="n">10</span> s</p><button id="stop" type="button">Stop</button><p id="out" hidden>Closed</p>
+<script>
+let n = 10;
+const label = document.getElementById('n');
+const timer = setInterval(() => { n--; label.textContent = n; if (n <= 0) { clearInterval(timer); document.getElementById('out').hidden = false; } }, 1000);
+document.getElementById('stop').onclick = () => clearInterval(timer);
+</script>`,
+  "a stepper with its ends": `<div role="group" aria-label="Passengers"><button id="less" type="button" disabled>−</button><output id="count">1</output><button id="more" type="button">+</button></div>
+<script>
+let count = 1;
+const out = document.getElementById('count'), less = document.getElementById('less'), more = document.getElementById('more');
+function show() { out.textContent = String(count); less.disabled = count <= 1; more.disabled = count >= 9; }
+less.addEventListener('click', () => { if (count > 1) count -= 1; show(); });
+more.addEventListener('click', () => { if (count < 9) count += 1; show(); });
+</script>`,
+  "a progress in steps": `<style>.bar{width:0;height:8px;background:teal}</style>
+<button id="go" type="button">Send</button><div class="track" role="progressbar" aria-valuenow="0" aria-valuemin="0" aria-valuemax="100" aria-label="Sending"><div class="bar" id="bar"></div></div><p id="say" role="status"></p>
+<script>
+let done = 0, running = false, timer;
+const bar = document.querySelector('#bar'), track = document.querySelector('.track'), say = document.querySelector('#say'), go = document.querySelector('#go');
+go.onclick = function () {
+  if (running) return;
+  running = true; done = 0; go.disabled = true; say.textContent = 'Sending …';
+  timer = setInterval(function () {
+    done += 10;
+    bar.style.width = done + '%';
+    track.setAttribute('aria-valuenow', done);
+    if (done >= 100) { clearInterval(timer); running = false; go.disabled = false; say.textContent = 'Sent'; }
+  }, 200);
+};
+</script>`,
+};
+
+/** How long those of them are that scroll, px; the app measures it where they are drawn. */
+export const lengths: Readonly<Record<string, Component["page"]["measured"]>> = {
+  "back to the top, once scrolled": [{ width: 1024, length: 2400, parts: {} }],
+  "a header that docks": [{ width: 1024, length: 2540, parts: { sentinel: { top: 0, height: 80 } } }],
 };

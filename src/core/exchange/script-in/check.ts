@@ -58,4 +58,6 @@ export const wordsOf = (act: Act): string =>
     ? `timer ${act.timer}`
     : act.is === "key"
       ? `${act.up ? "release" : "press"} ${act.key}`
-      : `${act.is} ${act.target}`;
+      : "target" in act
+        ? `${act.is} ${act.target}`
+        : `${act.is} ${act.distance}px`;

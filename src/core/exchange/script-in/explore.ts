@@ -16,11 +16,24 @@ export type Act =
   | { is: "click"; target: string }
   | { is: "pointer enter" | "pointer leave" | "focus enters" | "focus leaves" | "motion ended"; target: string }
   | { is: "key"; key: string; target: string; up: boolean }
+  /** Over a distance, on the way down or back; `at` is where the page is then. */
+  | { is: "scroll past" | "scroll back"; distance: number; at: number }
+  | { is: "in view" | "out of view"; target: string; ratio: number }
   | { is: "timer"; timer: string };
+/** One of several ways that an act can go, told by a number that counts. */
+export interface Branch {
+  /** An expression; empty for all else. */
+  when: string;
+  to: number;
+  effects: readonly Effect[];
+  /** What becomes of the number, as an action; empty where it stays. */
+  assign: string;
+}
 export interface Outcome {
   to: number;
   effects: readonly Effect[];
   whole: boolean;
+  branches?: readonly Branch[];
 }
 export interface Explored {
   stores: readonly Store[];
@@ -32,12 +45,19 @@ export interface Explored {
   timers: ReadonlyMap<string, { ms: number; every: boolean; line: number }>;
   listeners: readonly { line: number; type: string; on: string; read: boolean }[];
   notUnderstood: readonly { line: number; text: string }[];
+  /** Variables that are numbers as the page is loaded, by their key in the store; and those that count without an end. */
+  numbers: ReadonlyMap<string, number>;
+  endless: ReadonlySet<string>;
   /** There are more ways to be than are looked at. */
   cut: boolean;
 }
 
-const MAX_STORES = 64;
+export const MAX_STORES = 64;
+/** With numbers that count, of which each value is a way to be of its own while it is looked at. */
+const MAX_WITH_NUMBERS = 640;
+const MAX_VALUES = 130;
 const MAX_TARGETS = 120;
+const MAX_DISTANCES = 8;
 /** So much is gone through in all: some seconds. */
 const MAX_TAKEN = 400_000;
 const keyNames =
@@ -69,7 +89,7 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
   const { reading, keys } = load(page, scripts);
   reading.listeners = reading.listeners.filter((l) => !left.has(l.line));
   for (const l of reading.listeners)
-    if (!heard[l.type])
+    if (!heard[l.type] && l.type !== "scroll" && l.type !== "in view")
       reading.notUnderstood.set(`${l.line} ${l.type}`, { line: l.line, text: `what listens for “${l.type}”` });
   const loaded = [...reading.effects];
   const acts = actsOf(page, reading, keys, left);
@@ -77,6 +97,8 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
   const pending: Set<string>[] = [new Set(startedBy(loaded))];
   const index = new Map([[keyOfStore(stores[0]), 0]]);
   const outcomes: (Outcome | undefined)[][] = acts.map(() => []);
+  const widths = new Widths();
+  widths.more(stores[0]);
   let cut = false;
   const spent = (): number => reading.taken * (1 + stores[0].size / 50) + page.copied * 2 + reading.written * 4;
   // A timer may be under way in a way to be that was known without it: then it is gone through again.
@@ -99,7 +121,9 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
       const key = keyOfStore(done.store);
       let to = index.get(key);
       if (to === undefined) {
-        if (stores.length >= MAX_STORES) {
+        const more = widths.more(done.store);
+        if (more === "endless") return;
+        if (more === "cut" || stores.length >= MAX_WITH_NUMBERS) {
           cut = true;
           return;
         }
@@ -116,6 +140,9 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
       const before = pending[to].size;
       for (const t of after) pending[to].add(t);
       if (pending[to].size > before && !queue.includes(to)) queue.push(to);
+      // What is new to ask is asked everywhere.
+      if ("distance" in act && moreDistances(reading, acts, outcomes))
+        for (const i of stores.keys()) if (!queue.includes(i)) queue.push(i);
     });
   }
   const listeners = [
@@ -134,8 +161,49 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
     timers: reading.timers,
     listeners,
     notUnderstood: [...reading.notUnderstood.values()].sort((a, b) => a.line - b.line),
+    numbers: reading.numbers(),
+    endless: widths.endless,
     cut,
   };
+}
+
+/** How many ways to be there are, apart from numbers; and how many values a number has. */
+class Widths {
+  private readonly apart = new Set<string>();
+  private readonly values = new Map<string, Set<number>>();
+  readonly endless = new Set<string>();
+
+  /** @returns what stands against one more */
+  more(store: Store): "endless" | "cut" | null {
+    for (const [key, value] of store) {
+      if (!key.startsWith("variable ") || typeof value !== "number") continue;
+      const known = this.values.get(key) ?? new Set();
+      this.values.set(key, known.add(value));
+      if (known.size <= MAX_VALUES) continue;
+      known.delete(value);
+      this.endless.add(key);
+      return "endless";
+    }
+    const plain = [...store].filter(([key, value]) => !(key.startsWith("variable ") && typeof value === "number"));
+    this.apart.add(keyOfStore(new Map(plain)).replace(/\d+/g, "#"));
+    return this.apart.size > MAX_STORES ? "cut" : null;
+  }
+}
+
+/** Distances that scripts ask about: just over them, and just not, on the way down and back. */
+function moreDistances(reading: Reading, acts: Act[], outcomes: (Outcome | undefined)[][]): boolean {
+  const before = acts.length;
+  // What asks for more, and what asks for as much.
+  for (const n of [...reading.distances].slice(0, MAX_DISTANCES))
+    for (const [distance, below, above] of [
+      [n, Math.floor(n), Math.floor(n) + 1],
+      [n - 0.01, Math.ceil(n) - 1, Math.ceil(n)],
+    ]) {
+      if (below < 0 || acts.some((a) => a.is === "scroll past" && a.distance === distance)) continue;
+      acts.push({ is: "scroll past", distance, at: above }, { is: "scroll back", distance, at: below });
+      outcomes.push([], []);
+    }
+  return acts.length > before;
 }
 
 const startedBy = (effects: readonly Effect[]): string[] => effects.flatMap((e) => (e.do === "start" ? [e.timer] : []));
@@ -241,10 +309,17 @@ function actsOf(page: ScriptPage, reading: Reading, keys: ReadonlySet<string>, l
   }
   for (const l of reading.listeners) {
     const is = heard[l.type];
-    if (typeof l.on === "string" || !is || is === "click" || is === "key" || is === "timer") continue;
+    if (typeof l.on === "string" || !is || l.type === "in view" || is === "click" || is === "key" || is === "timer")
+      continue;
     if (!out.some((a) => a.is === is && "target" in a && a.target === (l.on as PageElement).name))
       out.push({ is, target: l.on.name } as Act);
   }
+  // The least that a page can be scrolled tells what its script asks about.
+  if (types.has("scroll"))
+    out.push({ is: "scroll past", distance: 0, at: 1 }, { is: "scroll back", distance: 0, at: 0 });
+  for (const l of reading.listeners)
+    if (l.type === "in view" && typeof l.on !== "string")
+      for (const is of ["in view", "out of view"] as const) out.push({ is, target: l.on.name, ratio: l.ratio ?? 0 });
   for (const t of reading.timers.values()) if (!left.has(t.line)) out.push({ is: "timer", timer: t.name });
   return out;
 }
@@ -257,6 +332,17 @@ function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySet<numbe
     if (timed.every) r.effect({ do: "start", timer: act.timer });
     r.readLines.add(timed.line);
     r.attempt(timed.fn.node, () => r.call(timed.fn, []));
+    return;
+  }
+  if ("distance" in act) {
+    r.at = act.at;
+    r.dispatch("scroll", null);
+    return;
+  }
+  if ("ratio" in act) {
+    for (const l of r.listeners)
+      if (l.type === "in view" && typeof l.on !== "string" && l.on.name === act.target)
+        r.observed(l, act.is === "in view");
     return;
   }
   const target = act.target === "body" ? page.body : page.named(act.target)!;

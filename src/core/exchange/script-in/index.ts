@@ -4,7 +4,8 @@
  */
 import type { Component } from "../../model";
 import { unlike } from "./check";
-import { explore, type Script } from "./explore";
+import { counted } from "./counters";
+import { explore, MAX_STORES, type Script } from "./explore";
 import { ScriptPage } from "./reading";
 import { rowsOf } from "./rows";
 import { writeBehaviour } from "./write";
@@ -40,7 +41,8 @@ export function readScripts(
   const every = explore(page, scripts, new Set());
   const found = left.size ? explore(page, scripts, left) : every;
   const proposals = proposalsOf(every);
-  if (found.cut)
+  const { found: told, counter, of } = counted(found, (key) => page.own(key));
+  if (found.cut || told.stores.length > MAX_STORES || (found.endless.size && !counter))
     return {
       doc,
       proposals,
@@ -53,7 +55,8 @@ export function readScripts(
       ],
       unlike: [],
     };
-  const written = writeBehaviour(doc, found, rowsOf(page, found));
+  const whole = writeBehaviour(doc, told, rowsOf(page, told), counter);
+  const written = { ...whole, states: of.map((i) => whole.states[i]) };
   return {
     doc: written.doc,
     proposals,

@@ -1,5 +1,6 @@
 /** Names for what a script makes of a page: states a person would call so. */
 import { freeName, isStateName } from "../../model";
+import { isTemplate } from "./counters";
 import type { Cell } from "./reading";
 import type { Region } from "./regions";
 
@@ -65,6 +66,7 @@ function wordFor(key: string, value: Cell | undefined, states: readonly (Cell | 
     const shown = value === undefined ? states.some((s) => s === "none") : value !== "none" && value !== "";
     return shown ? "shown" : "hidden";
   }
+  if (isTemplate(value)) return "counting";
   if (kind === "text" && value !== undefined) return plain(String(value)).slice(0, 24) || part;
   return value === undefined ? "first" : plain(String(value)).slice(0, 24) || "other";
 }
@@ -82,7 +84,10 @@ export function namesFor(
   const exclusive = region.states.length > 2 || new Set(values).size < region.states.length;
   // Words that are all different say more than "the second one".
   const told = region.keys.findIndex(
-    (k, j) => /^text/.test(k) && new Set(region.states.map((s) => s[j])).size === region.states.length,
+    (k, j) =>
+      /^text/.test(k) &&
+      !region.states.some((s) => isTemplate(s[j])) &&
+      new Set(region.states.map((s) => s[j])).size === region.states.length,
   );
   const isOn = (k: string, value: Cell | undefined): boolean => {
     const [kind, part, name] = k.split(" ");

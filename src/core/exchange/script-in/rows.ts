@@ -11,8 +11,12 @@ export interface Row {
 }
 
 type Outcomes = readonly (Outcome | undefined)[];
+const isDone = (o: Outcome, at: number): boolean =>
+  o.to !== at ||
+  o.effects.length > 0 ||
+  (o.branches ?? []).some((b) => b.to !== at || b.effects.length > 0 || b.assign !== "");
 const sign = (list: Outcomes): string =>
-  JSON.stringify(list.map((o, at) => (o && (o.to !== at || o.effects.length) ? [o.to, o.effects] : 0)));
+  JSON.stringify(list.map((o, at) => (o && isDone(o, at) ? [o.to, o.effects, o.branches] : 0)));
 const none = (list: Outcomes): Outcomes => list.map((_o, at) => ({ to: at, effects: [], whole: true }));
 
 export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
@@ -42,13 +46,34 @@ export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
     const word = words[a.is];
     if (word && "target" in a && isNews(outcomes[i]))
       out.push({ event: `${word} ${a.target}`, outcomes: outcomes[i], stops: false });
+    if ((a.is === "in view" || a.is === "out of view") && isNews(outcomes[i])) {
+      const part = a.ratio ? ` at ${Math.round(a.ratio * 1e4) / 100}%` : "";
+      out.push({ event: `${a.is} ${a.target}${part}`, outcomes: outcomes[i], stops: false });
+    }
     if (a.is === "timer" && isNews(outcomes[i]))
       out.push({ event: `timer ${a.timer}`, outcomes: outcomes[i], stops: false });
   });
+  out.push(...scrolled(acts, outcomes));
   return out;
 }
 
-const isNews = (list: Outcomes): boolean => list.some((o, at) => o && (o.to !== at || o.effects.length > 0));
+/** Only distances that tell: over which something is otherwise than before. What any scrolling does is said at the top. */
+function scrolled(acts: readonly Act[], outcomes: Explored["outcomes"]): Row[] {
+  const at = (is: Act["is"], distance: number): Outcomes =>
+    outcomes[acts.findIndex((a) => a.is === is && "distance" in a && a.distance === distance)] ?? [];
+  const distances = acts.flatMap((a) => (a.is === "scroll past" ? [a.distance] : [])).sort((a, b) => a - b);
+  const telling = distances.filter((d) => sign(at("scroll past", d)) !== sign(at("scroll back", d)));
+  if (!telling.length && isNews(at("scroll past", 0))) telling.push(0);
+  return telling.flatMap((d) =>
+    (["scroll past", "scroll back"] as const).flatMap((is) => {
+      const list = at(is, d);
+      const event = `${is}${is === "scroll back" ? " above" : ""} ${d}px`;
+      return isNews(list) ? [{ event, outcomes: list, stops: false }] : [];
+    }),
+  );
+}
+
+const isNews = (list: Outcomes): boolean => list.some((o, at) => o && isDone(o, at));
 
 const group = (
   acts: readonly Act[],

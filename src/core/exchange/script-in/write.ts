@@ -5,11 +5,13 @@ import {
   allParts,
   type Component,
   classesOf,
+  type Datum,
   type EventRow,
   type Look,
   type LookRow,
   type StateNode,
 } from "../../model";
+import { type Counter, isTemplate, TEMPLATE } from "./counters";
 import type { Explored, Outcome } from "./explore";
 import { mainKey, namesFor } from "./names";
 import type { Cell, Effect } from "./reading";
@@ -24,7 +26,14 @@ export interface Written {
   left: readonly string[];
 }
 
-export function writeBehaviour(doc: Component, found: Explored, rows: readonly Row[]): Written {
+/** @param counter what counts in it, by which its branches are told */
+export function writeBehaviour(
+  doc: Component,
+  found: Explored,
+  rows: readonly Row[],
+  counter: Counter | null = null,
+): Written {
+  const data: Datum[] = counter ? [...doc.data, { ...counter, type: "integer" }] : doc.data;
   const regions = regionsOf(found.stores);
   const taken = new Set<string>();
   const several = regions.length > 1;
@@ -38,7 +47,7 @@ export function writeBehaviour(doc: Component, found: Explored, rows: readonly R
   const all = regions.length ? names.flat() : ["ready"];
   const timers = new Map(found.timers);
   const context = {
-    data: doc.data,
+    data,
     states: all,
     parts: allParts(doc).map((p) => p.part.name),
     requests: [],
@@ -54,9 +63,7 @@ export function writeBehaviour(doc: Component, found: Explored, rows: readonly R
         ? row
         : {
             ...row,
-            outcomes: row.outcomes.map(
-              (o) => o && { ...o, effects: o.effects.filter((e) => e.do !== "cancel" || e.timer !== own) },
-            ),
+            outcomes: row.outcomes.map((o) => o && withEffects(o, (list) => ownTimer(list, own))),
           };
     const cells = cellsFor(plain, regions, names, timers);
     const read = Object.fromEntries(
@@ -74,11 +81,24 @@ export function writeBehaviour(doc: Component, found: Explored, rows: readonly R
   if (mounted?.ok && mounted.value !== undefined)
     reactions.unshift({ event: { on: "mounted" }, in: { [ALWAYS]: mounted.value } });
   return {
-    doc: { ...doc, states, looks: looksOf(doc, regions, names), reactions },
+    doc: { ...doc, data, states, looks: looksOf(doc, regions, names, found), reactions },
     states: found.stores.map((_s, i) => (regions.length ? regions.map((r, g) => names[g][r.of[i]]) : ["ready"])),
     left,
   };
 }
+
+/** In a timer's own row it is over: to cancel it says nothing, but where it would be started again by itself. */
+function ownTimer(effects: readonly Effect[], timer: string): Effect[] {
+  const of = (e: Effect): boolean => (e.do === "start" || e.do === "cancel") && e.timer === timer;
+  const last = effects.findLast(of);
+  return effects.filter((e) => !of(e) || (last?.do === "start" && e.do === "start"));
+}
+
+const withEffects = (o: Outcome, change: (list: readonly Effect[]) => Effect[]): Outcome => ({
+  ...o,
+  effects: change(o.effects),
+  ...(o.branches ? { branches: o.branches.map((b) => ({ ...b, effects: change(b.effects) })) } : {}),
+});
 
 /** In the order of the parts that they are named for; the first stays the first. */
 function inOrder(names: readonly string[], order: readonly string[]): StateNode[] {
@@ -116,16 +136,20 @@ function lookFor(keys: readonly string[], values: readonly (Cell | undefined)[],
     const look = out.get(name) ?? {};
     out.set(name, look);
     if (kind === "class") look.classes = { ...look.classes, [what]: value === true };
-    else if (kind === "text") look.text = String(value).replaceAll("${", "\\${");
-    else if (kind === "style") styled(look, what, String(value ?? ""), part.css?.[what]);
+    else if (kind === "text") look.text = textFor(value);
+    else if (kind === "style")
+      styled(look, what, isTemplate(value) ? textFor(value) : String(value ?? ""), part.css?.[what]);
     else if (what === "hidden") look.as = value === null ? "shown" : "not displayed";
     else if (what === "disabled") look.disabled = value !== null;
     else if (what === "inert") look.inert = value !== null;
-    else
-      look.attributes = { ...look.attributes, [what]: value === null ? null : String(value).replaceAll("${", "\\${") };
+    else look.attributes = { ...look.attributes, [what]: value === null ? null : textFor(value) };
   });
   return out;
 }
+
+/** With the datum in it where it goes by a number; else nothing in it is one. */
+const textFor = (value: Cell): string =>
+  isTemplate(value) ? value.slice(TEMPLATE.length) : String(value).replaceAll("${", "\\${");
 
 function styled(look: Look, property: string, value: string, own: string | undefined): void {
   if (property === "display" && value === "none") look.as = "not displayed";
@@ -135,7 +159,7 @@ function styled(look: Look, property: string, value: string, own: string | undef
   else if (value !== "") look.css = { ...look.css, [property]: value };
 }
 
-function looksOf(doc: Component, regions: readonly Region[], names: readonly string[][]): LookRow[] {
+function looksOf(doc: Component, regions: readonly Region[], names: readonly string[][], found: Explored): LookRow[] {
   const rows = new Map(doc.looks.map((r) => [r.part, { ...r.in }]));
   regions.forEach((r, g) => {
     r.states.forEach((values, s) => {
@@ -146,6 +170,16 @@ function looksOf(doc: Component, regions: readonly Region[], names: readonly str
       }
     });
   });
+  // What goes by a number in every way the page can be is said once.
+  for (const [key, value] of found.stores[0]) {
+    if (!isTemplate(value) || found.stores.some((s) => s.get(key) !== value)) continue;
+    for (const [part, look] of lookFor([key], [value], doc)) {
+      const row = rows.get(part) ?? {};
+      rows.set(part, row);
+      row[ALWAYS] = { ...row[ALWAYS], ...look, css: { ...row[ALWAYS]?.css, ...look.css } };
+      if (!Object.keys(row[ALWAYS].css ?? {}).length) delete row[ALWAYS].css;
+    }
+  }
   return [...rows].map(([part, said]) => ({ part, in: said }));
 }
 
@@ -163,7 +197,9 @@ function actionsOf(effects: readonly Effect[], timers: Explored["timers"], stops
       case "cancel":
         return [`cancel ${e.timer}`];
       case "scroll":
-        return [`scroll to ${e.part}`];
+        return [`scroll to ${e.part}${e.smooth ? " smoothly" : ""}`];
+      case "scroll to":
+        return [`scroll to ${e.distance}px${e.smooth ? " smoothly" : ""}`];
       case "prevent":
         return ["prevent"];
       default:
@@ -182,6 +218,19 @@ const loadedRow = (effects: readonly Effect[], timers: Explored["timers"]): stri
 const cellText = (target: string | null, actions: readonly string[], when = ""): string =>
   `${when ? `[${when}] ` : ""}${target ?? ""}${actions.length ? ` / ${actions.join(", ")}` : ""}`.trim();
 
+/** All branches of a cell; those that do nothing are left out, since each says when it is meant. */
+const ways = (
+  o: Outcome,
+  target: (to: number) => string | null,
+  actions: (of: { effects: readonly Effect[]; assign?: string }) => string[],
+): string =>
+  (o.branches ?? [{ ...o, when: "" }])
+    .flatMap((b) => {
+      const text = cellText(target(b.to), actions(b));
+      return text ? [cellText(target(b.to), actions(b), b.when)] : [];
+    })
+    .join("; ");
+
 /** Cells by state; null where they cannot be said. */
 function cellsFor(
   row: Row,
@@ -190,11 +239,19 @@ function cellsFor(
   timers: Explored["timers"],
 ): Record<string, string> | null {
   const known = row.outcomes.flatMap((o, at) => (o ? [{ o, at }] : []));
-  const doing = (o: Outcome): string => actionsOf(o.effects, timers, row.stops).join(", ");
+  const actions = (of: { effects: readonly Effect[]; assign?: string }): string[] => [
+    ...(of.assign ? [of.assign] : []),
+    ...actionsOf(of.effects, timers, row.stops),
+  ];
+  const doing = (o: Outcome): string =>
+    (o.branches ?? [o])
+      .map((b) => actions(b).join(", "))
+      .join(";")
+      .replace(/^;+$/, "");
   const cells: Record<string, string> = {};
   if (!regions.length) {
-    const actions = actionsOf(known[0].o.effects, timers, row.stops);
-    return actions.length ? { ready: cellText(null, actions) } : {};
+    const text = ways(known[0].o, () => null, actions);
+    return text ? { ready: text } : {};
   }
   // What is done besides is said in one region: in one of those that decide about it.
   const says = known.some(({ o }) => doing(o) !== "") ? sayer(known, regions, doing) : -1;
@@ -204,9 +261,8 @@ function cellsFor(
       const mine = known.filter(({ at }) => region.of[at] === s);
       if (!mine.length) continue;
       const wanted = (k: (typeof mine)[number]): string => {
-        const to = region.of[k.o.to];
-        const actions = g === says ? actionsOf(k.o.effects, timers, row.stops) : [];
-        return cellText(to === s ? null : names[g][to], actions);
+        const target = (to: number): string | null => (region.of[to] === s ? null : names[g][region.of[to]]);
+        return ways(k.o, target, g === says ? actions : () => []);
       };
       const text = said(mine, wanted, g, regions, names);
       if (text === null) return null;
@@ -224,7 +280,8 @@ type Known = { o: Outcome; at: number };
 function sayer(known: readonly Known[], regions: readonly Region[], doing: (o: Outcome) => string): number | null {
   const decides = (r: Region): boolean =>
     r.states.every((_v, s) => new Set(known.filter((k) => r.of[k.at] === s).map((k) => doing(k.o))).size < 2);
-  const moves = (r: Region): boolean => known.some((k) => r.of[k.at] !== r.of[k.o.to]);
+  const moves = (r: Region): boolean =>
+    known.some((k) => (k.o.branches ?? [k.o]).some((b) => r.of[k.at] !== r.of[b.to]));
   const found = regions.findIndex((r) => decides(r) && moves(r));
   const other = found >= 0 ? found : regions.findIndex(decides);
   return other >= 0 ? other : null;
@@ -246,7 +303,11 @@ function said(
     if (by.some((b) => b.size > 1)) continue;
     const branches = by.flatMap((b, s) => {
       const [text] = b;
-      return text ? [`[in("${names[h][s]}")] ${text}`] : [];
+      // A condition of its own already: both have to hold.
+      const where = `in("${names[h][s]}")`;
+      return text
+        ? text.split("; ").map((t) => (t.startsWith("[") ? t.replace(/^\[/, `[${where} && `) : `[${where}] ${t}`))
+        : [];
     });
     return branches.join("; ");
   }

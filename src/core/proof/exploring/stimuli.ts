@@ -109,7 +109,8 @@ export class MoreStimuli {
       if (!place) continue;
       const share = ratio * place.height;
       for (const d of [place.top + share - page.height, place.top + place.height - share]) {
-        for (const side of [d - 1, d, d + 1]) at.add(side);
+        // What only touches the window is in view for some browsers' observers and not for others: nobody stops there.
+        for (const side of ratio ? [d - 1, d, d + 1] : [d - 1, d + 1]) at.add(side);
       }
     }
     const inside = [...at].filter((d) => d >= 0 && d <= range).sort((a, b) => a - b);

@@ -62,6 +62,7 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
         page.attribute(e, "tabindex", store) ?? (/^(a|button|input|select|textarea)$/.test(e.tag) ? 0 : -1),
       );
   }
+  if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) return r.scrolled();
   if (flags.has(property)) return page.attribute(e, property.toLowerCase(), store) !== null;
   if (Object.hasOwn(reflected, property)) return page.attribute(e, reflected[property], store) ?? "";
   if (/^aria[A-Z]/.test(property)) return page.attribute(e, aria(property), store);
@@ -72,7 +73,9 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
 }
 
 export function elementSet(r: Context, e: PageElement, property: string, value: Js): void {
-  if (property === "textContent" || property === "innerText") {
+  if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) {
+    scrollPage(r, [undefined, value]);
+  } else if (property === "textContent" || property === "innerText") {
     r.write(`text ${e.name}`, textOf(value ?? ""));
   } else if (property === "innerHTML") {
     const text = textOf(value ?? "");
@@ -162,8 +165,8 @@ const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) =>
     r.dispatch("click", e);
     return undefined;
   },
-  scrollIntoView: (r, e) => {
-    r.effect({ do: "scroll", part: e.name });
+  scrollIntoView: (r, e, [options]) => {
+    r.effect({ do: "scroll", part: e.name, smooth: isSmooth(options) });
     return undefined;
   },
   getBoundingClientRect: () => undefined,
@@ -176,6 +179,19 @@ const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) =>
     return undefined;
   },
 };
+
+const isSmooth = (options: Js): boolean =>
+  typeof options === "object" && options?.is === "object" && options.of.get("behavior") === "smooth";
+
+/** `scrollTo(x, y)` or `scrollTo({ top, behavior })` (CSSOM View §4). */
+function scrollPage(r: Context, args: readonly Js[]): undefined {
+  const [first, second] = args;
+  const options = typeof first === "object" && first?.is === "object" ? first : null;
+  const top = options ? options.of.get("top") : second;
+  if (typeof top !== "number" || Number.isNaN(top)) throw new NotUnderstood(null, "where this scrolls to");
+  r.effect({ do: "scroll to", distance: Math.max(0, top), smooth: isSmooth(first) });
+  return undefined;
+}
 
 /** What has the focus: kept only to give the focus back. */
 export const ACTIVE = "what has the focus";
@@ -210,8 +226,19 @@ export function globalOf(r: Context, name: string): Js {
         return undefined;
       });
     case "requestAnimationFrame":
+    case "requestIdleCallback":
     case "queueMicrotask":
-      return native(name, ([fn]) => r.call(fn, []));
+      return native(name, ([fn]) => r.later(fn));
+    case "scrollY":
+    case "pageYOffset":
+      return r.scrolled();
+    case "innerHeight":
+      return r.page.doc.page.height;
+    case "innerWidth":
+      return r.page.doc.page.width;
+    case "scrollTo":
+    case "scroll":
+      return native(name, (args) => scrollPage(r, args));
     case "Number":
     case "parseInt":
     case "parseFloat":
@@ -244,6 +271,7 @@ export function hostGet(r: Context, host: string, property: string): Js {
       return native(ACTIVE);
     case "document.body":
       return elementOf(r.page.body);
+    case "document.scrollingElement":
     case "document.documentElement":
       return elementOf(r.page.html);
     case "document.getElementById":

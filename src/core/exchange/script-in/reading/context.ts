@@ -10,12 +10,16 @@ export type Effect =
   | { do: "focus back" }
   | { do: "start"; timer: string }
   | { do: "cancel"; timer: string }
-  | { do: "scroll"; part: string }
+  | { do: "scroll"; part: string; smooth: boolean }
+  | { do: "scroll to"; distance: number; smooth: boolean }
   | { do: "prevent" };
 
 export interface Listener {
   on: PageElement | "document" | "window";
+  /** Of an event; `in view` for an observer of intersections. */
   type: string;
+  /** Of an observer: how much of the target has to be in view, 0 to 1. */
+  ratio?: number;
   fn: JsFunction;
   line: number;
   once: boolean;
@@ -29,6 +33,8 @@ export interface Timed {
 }
 export interface Event {
   type: string;
+  /** What an observer is told: whether its target is in view. */
+  inView?: boolean;
   target: PageElement | null;
   key: string;
   stopped: boolean;
@@ -52,6 +58,11 @@ export interface Context {
   write(key: string, value: Cell): void;
   erase(key: string): void;
   effect(effect: Effect): void;
+  /** How far the page is scrolled in the act under way, px; whoever asks is noted, with what it is held against. */
+  scrolled(): number;
+  compared(a: unknown, b: unknown): void;
+  /** Done once the act under way is over: the next frame, what waits for nothing. */
+  later(fn: Js): undefined;
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
   unlisten(on: Listener["on"], type: string, fn: Js): undefined;
   timer(fn: Js, ms: number, every: boolean): Js;

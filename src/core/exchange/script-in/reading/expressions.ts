@@ -59,8 +59,13 @@ export function evaluate(
     }
     case "UnaryExpression":
       return unary(node.operator, evaluate(r, node.argument, scope));
-    case "BinaryExpression":
-      return binary(node.operator, evaluate(r, node.left, scope), evaluate(r, node.right, scope));
+    case "BinaryExpression": {
+      const [a, b] = [evaluate(r, node.left, scope), evaluate(r, node.right, scope)];
+      if (/^[<>]=?$/.test(node.operator)) r.compared(a, b);
+      return binary(node.operator, a, b);
+    }
+    case "NewExpression":
+      return observer(r, node, scope);
     case "AssignmentExpression":
       return assign(r, node, scope);
     case "UpdateExpression": {
@@ -77,6 +82,26 @@ export function evaluate(
         `an expression of the kind ${node.type.replace("Expression", "").toLowerCase()}`,
       );
   }
+}
+
+/** What watches whether elements are in view is known; nothing else is made anew. */
+function observer(r: Context, node: acorn.NewExpression, scope: Scope): Js {
+  if (node.callee.type !== "Identifier" || node.callee.name !== "IntersectionObserver")
+    throw new NotUnderstood(r.line(node), r.source.slice(node.start, node.end).replace(/\s+/g, " ").slice(0, 80));
+  const [fn, options] = node.arguments.map((a) => evaluate(r, a, scope));
+  const said = typeof options === "object" && options?.is === "object" ? options.of.get("threshold") : undefined;
+  const first = typeof said === "object" && said?.is === "list" ? said.items[0] : said;
+  const ratio = typeof first === "number" ? first : 0;
+  const methods: Record<string, (args: Js[]) => Js> = {
+    observe: ([e]) => {
+      if (typeof e !== "object" || e?.is !== "element") throw new NotUnderstood(r.line(node), "what is observed");
+      return r.listen(e.element, "in view", fn, { is: "object", of: new Map([["ratio", ratio]]) });
+    },
+    // What is seen once and then let be is seen again without a difference.
+    unobserve: () => undefined,
+    disconnect: () => undefined,
+  };
+  return { is: "object", of: new Map(Object.entries(methods).map(([name, call]) => [name, native(name, call)])) };
 }
 
 function objectOf(r: Context, node: acorn.ObjectExpression, scope: Scope): Js {

@@ -156,6 +156,16 @@ export class ScriptPage {
     return false;
   }
 
+  /** What the markup itself says of a key of the store; null for nothing. */
+  own(key: string): string | null {
+    const [kind, name, what] = key.split(" ");
+    const e = this.named(name);
+    if (!e) return null;
+    if (kind === "text") return e.children.every((c) => !isElement(c)) ? e.children.join("").trim() : null;
+    if (kind === "attribute") return Object.hasOwn(e.attributes, what) ? e.attributes[what] : null;
+    return kind === "style" ? (e.part?.css?.[what] ?? null) : null;
+  }
+
   /** Values of the store that say what the markup says anyway are none. */
   tidy(store: Map<string, Cell>): Map<string, Cell> {
     for (const [key, value] of store) {

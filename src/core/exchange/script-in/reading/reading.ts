@@ -8,8 +8,13 @@ import type { Context, Effect, Event, Listener, Timed } from "./context";
 import { memberOf } from "./expressions";
 import type { Cell, PageElement, ScriptPage, Store } from "./page";
 import { evaluateCall, execute } from "./statements";
-import { type Js, type JsFunction, NotUnderstood, type Scope, textOf } from "./values";
+import { type Js, type JsFunction, NotUnderstood, native, type Scope, textOf } from "./values";
 
+/** Frames that one act may ask for, one after the other. */
+const MAX_LATER = 40;
+const refuse = (what: string): never => {
+  throw new NotUnderstood(null, what);
+};
 /** Steps that one act may take. */
 const MAX_STEPS = 20_000;
 
@@ -66,12 +71,52 @@ export class Reading implements Context {
     this.effects.push(effect);
   }
 
+  /** px; set by the act. */
+  at = 0;
+  private askedScroll = false;
+  /** Distances that scripts hold the page's scrolling against. */
+  readonly distances = new Set<number>();
+  scrolled(): number {
+    this.askedScroll = true;
+    return this.at;
+  }
+  compared(a: unknown, b: unknown): void {
+    if (!this.askedScroll) return;
+    for (const n of [a, b])
+      if (typeof n === "number" && Number.isFinite(n) && n >= 0 && n < 1e6 && n !== this.at) this.distances.add(n);
+  }
+
+  private waiting: Js[] = [];
+  later(fn: Js): undefined {
+    if (this.waiting.length >= MAX_LATER) throw new NotUnderstood(null, "frames without an end");
+    this.waiting.push(fn);
+    return undefined;
+  }
+  /** What was put off until the act is over, and what that puts off. */
+  private settle(): void {
+    for (let n = 0; this.waiting.length; n++) {
+      const [fn] = this.waiting.splice(0, 1);
+      const node = typeof fn === "object" && fn?.is === "function" ? fn.node : null;
+      if (n >= MAX_LATER) {
+        this.waiting = [];
+        if (node) this.attempt(node, () => refuse("frames without an end"));
+        return;
+      }
+      if (node) this.attempt(node, () => this.call(fn, [0]));
+      else this.call(fn, [0]);
+    }
+  }
+
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined {
     if (!this.building) throw new NotUnderstood(null, "a listener that comes later");
     if (typeof fn !== "object" || fn?.is !== "function") throw new NotUnderstood(null, `what listens for ${type}`);
     const once = typeof options === "object" && options?.is === "object" && options.of.get("once") === true;
     if (/^(DOMContentLoaded|load)$/.test(type)) this.call(fn, []);
-    else this.listeners.push({ on, type, fn, line: this.line(fn.node), once });
+    else {
+      const ratio = typeof options === "object" && options?.is === "object" ? options.of.get("ratio") : undefined;
+      const more = typeof ratio === "number" ? { ratio } : {};
+      this.listeners.push({ on, type, fn, line: this.line(fn.node), once, ...more });
+    }
     return undefined;
   }
   unlisten(_on: Listener["on"], type: string, _fn: Js): undefined {
@@ -90,8 +135,21 @@ export class Reading implements Context {
     return { is: "timer", name };
   }
 
+  /** Variables that are numbers as the page is loaded, by their key in the store. */
+  numbers(): Map<string, number> {
+    const out = new Map<string, number>();
+    for (const s of this.lasting)
+      for (const [name, value] of s.values)
+        if (typeof value === "number" && Number.isInteger(value) && !s.constants.has(name))
+          out.set(`variable ${s.id} ${name}`, value);
+    return out;
+  }
+  private readonly lasting: Scope[] = [];
+
   scope(parent: Scope | null): Scope {
-    return { id: this.building ? this.scopes++ : null, values: new Map(), constants: new Set(), parent };
+    const made: Scope = { id: this.building ? this.scopes++ : null, values: new Map(), constants: new Set(), parent };
+    if (this.building) this.lasting.push(made);
+    return made;
   }
 
   get(name: string, scope: Scope): Js {
@@ -161,6 +219,7 @@ export class Reading implements Context {
   /** The whole script, as the page is loaded. */
   load(program: acorn.Program, top: Scope): void {
     execute(this, program.body, top);
+    this.settle();
     this.building = false;
     this.steps = 0;
   }
@@ -176,7 +235,10 @@ export class Reading implements Context {
     this.event = null;
     this.steps = 0;
     this.unsure = false;
+    this.askedScroll = false;
+    this.waiting = [];
     act();
+    this.settle();
     return {
       store: this.page.tidy(this.store),
       effects: this.effects,
@@ -213,6 +275,21 @@ export class Reading implements Context {
     this.event = outer ?? event;
   }
 
+  /** An observer is told that its target came into view or went out of it (Intersection Observer §3.2.8). */
+  observed(listener: Listener, inView: boolean): void {
+    const target = typeof listener.on === "string" ? null : listener.on;
+    const entry: Js = {
+      is: "object",
+      of: new Map<string, Js>([
+        ["isIntersecting", inView],
+        ["intersectionRatio", inView ? 1 : 0],
+        ["target", target && { is: "element", element: target }],
+      ]),
+    };
+    this.readLines.add(listener.line);
+    this.attempt(listener.fn.node, () => this.call(listener.fn, [{ is: "list", items: [entry] }, quiet]));
+  }
+
   /** Goes on behind what is not understood. */
   attempt(node: acorn.Node, what: () => unknown): void {
     try {
@@ -223,6 +300,16 @@ export class Reading implements Context {
     }
   }
 }
+
+/** An observer as its own callback has it: to let be what was seen changes nothing. */
+const nothing = native("nothing", () => undefined);
+const quiet: Js = {
+  is: "object",
+  of: new Map<string, Js>([
+    ["unobserve", nothing],
+    ["disconnect", nothing],
+  ]),
+};
 
 /** What a function keeps from the call that it was made in. */
 function captured(fn: JsFunction): string {

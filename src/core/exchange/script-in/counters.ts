@@ -1,0 +1,238 @@
+/**
+ * Numbers that count. A page that counts down from ten can be in eleven ways that differ in a number and in what is said
+ * of it: they become one state, a datum, and texts with the datum in them. What an act makes of the number is told from
+ * all of its values: so much more or less, or a value; where it goes on otherwise, by a condition.
+ */
+import type { Branch, Explored, Outcome } from "./explore";
+import type { Cell, Effect, Store } from "./reading";
+import { keyOfStore } from "./reading";
+
+export interface Counter {
+  /** The variable's own name. */
+  name: string;
+  initial: number;
+  min: number;
+  max: number;
+}
+export interface Counted {
+  found: Explored;
+  counter: Counter | null;
+  /** By store of what was explored: the store of `found` that it is. */
+  of: readonly number[];
+}
+
+/** Fewer ways to be are states of their own. */
+const LEAST = 4;
+/** As far as a number counts for which no end is said. */
+const ENDLESS = 999;
+/** Stands before a text with data in it; nothing that a page says begins so. */
+export const TEMPLATE = "\u0000template ";
+export const isTemplate = (v: Cell | undefined): v is string => typeof v === "string" && v.startsWith(TEMPLATE);
+
+const nameOf = (key: string): string => key.split(" ").slice(2).join(" ");
+
+/** @param own what the markup itself says of a key of the store */
+export function counted(found: Explored, own: (key: string) => string | null): Counted {
+  const itself: Counted = { found, counter: null, of: found.stores.map((_s, i) => i) };
+  const tried = [...found.numbers].flatMap(([key, first]) => generalised(found, key, first, own) ?? []);
+  // The one that makes most into one.
+  return tried.sort((a, b) => a.found.stores.length - b.found.stores.length)[0] ?? itself;
+}
+
+const numberIn = (store: Store, key: string, first: number): number | null => {
+  const v = store.has(key) ? store.get(key) : first;
+  return typeof v === "number" && Number.isInteger(v) ? v : null;
+};
+
+type Own = (key: string) => string | null;
+function generalised(found: Explored, key: string, first: number, own: Own): Counted | null {
+  const values = found.stores.map((s) => numberIn(s, key, first));
+  if (values.some((v) => v === null) || new Set(values).size < LEAST) return null;
+  const numbers = values as number[];
+  const name = nameOf(key);
+  const stores = symbolic(found.stores, key, numbers, name, own);
+  const index = new Map<string, number>();
+  const merged: Store[] = [];
+  const of = stores.map((s) => {
+    const id = keyOfStore(s);
+    const at = index.get(id) ?? merged.push(s) - 1;
+    index.set(id, at);
+    return at;
+  });
+  // Of one state and one number there is one way to be; and it was worth it.
+  if (new Set(of.map((c, i) => `${c} ${numbers[i]}`)).size < of.length) return null;
+  if (merged.length * 2 > found.stores.length) return null;
+  const outcomes: (Outcome | undefined)[][] = [];
+  for (const [a] of found.acts.entries()) {
+    const row: (Outcome | undefined)[] = [];
+    for (const c of merged.keys()) {
+      const cases = of.flatMap((k, i) => {
+        const o = k === c ? found.outcomes[a][i] : undefined;
+        return o ? [{ n: numbers[i], to: of[o.to], after: numbers[o.to], effects: o.effects, whole: o.whole }] : [];
+      });
+      const said = outcomeOf(cases, name, c, first);
+      if (said === null) return null;
+      row.push(said);
+    }
+    outcomes.push(row);
+  }
+  const max = Math.max(...numbers);
+  const min = Math.min(...numbers);
+  // What was not followed any further goes on.
+  const goesOn = found.endless.has(key);
+  const counter = {
+    name,
+    initial: first,
+    min: goesOn && Math.abs(min - first) > max - first ? -ENDLESS : min,
+    max: goesOn && max - first >= Math.abs(min - first) ? ENDLESS : max,
+  };
+  return { found: { ...found, stores: merged, outcomes }, counter, of };
+}
+
+/** The stores without the number, and what depends on it said by it. */
+function symbolic(stores: readonly Store[], key: string, numbers: readonly number[], name: string, own: Own): Store[] {
+  const out = stores.map((s) => {
+    const copy = new Map(s);
+    copy.delete(key);
+    return copy;
+  });
+  const keys = new Set(stores.flatMap((s) => [...s.keys()]));
+  keys.delete(key);
+  for (const k of keys) {
+    // What is said by the markup, in the way to be in which nothing was said yet, goes by the number, too.
+    const skeletons = new Map<string, number[]>();
+    stores.forEach((s, i) => {
+      const v = s.has(k) ? s.get(k) : own(k);
+      if (typeof v !== "string" && typeof v !== "number") return;
+      const skeleton = String(v).replace(/\d+(\.\d+)?/g, "#");
+      const list = skeletons.get(skeleton);
+      if (list) list.push(i);
+      else skeletons.set(skeleton, [i]);
+    });
+    for (const [skeleton, at] of skeletons) {
+      if (!skeleton.includes("#")) continue;
+      const texts = at.map((i) => String(stores[i].has(k) ? stores[i].get(k) : own(k)));
+      if (new Set(texts).size < Math.min(3, LEAST - 1)) continue;
+      const found = templateOf(
+        texts,
+        at.map((i) => numbers[i]),
+        name,
+      );
+      for (const i of found?.fits ?? []) out[at[i]].set(k, TEMPLATE + found!.template);
+    }
+  }
+  return out;
+}
+
+const escaped = (text: string): string => text.replaceAll("${", "\\${");
+
+/**
+ * One text with the number in it that is most of the texts, and which of them it is: what was said before the number was
+ * set anew stays for a while, and goes by no number.
+ */
+function templateOf(
+  texts: readonly string[],
+  numbers: readonly number[],
+  name: string,
+): { template: string; fits: number[] } | null {
+  const parts = texts.map((t) => t.split(/(\d+(?:\.\d+)?)/));
+  let fits = texts.map((_t, i) => i);
+  const out: string[] = [];
+  for (const [i, piece] of parts[0].entries()) {
+    if (i % 2 === 0) {
+      out.push(escaped(piece));
+      continue;
+    }
+    // A number with a nought before it is written in a way that is not told.
+    fits = fits.filter((f) => String(Number(parts[f][i])) === parts[f][i]);
+    if (new Set(fits.map((f) => parts[f][i])).size === 1) {
+      out.push(piece);
+      continue;
+    }
+    const line = lineThrough(
+      fits.map((f) => numbers[f]),
+      fits.map((f) => Number(parts[f][i])),
+    );
+    if (!line) return null;
+    fits = fits.filter((f) => isOn(line, numbers[f], Number(parts[f][i])));
+    out.push(`\${${expressionOf(line, name)}}`);
+  }
+  return new Set(fits.map((f) => numbers[f])).size < LEAST - 1 ? null : { template: out.join(""), fits };
+}
+
+interface Line {
+  a: number;
+  b: number;
+}
+const isOn = ({ a, b }: Line, x: number, y: number): boolean => Math.abs(a * x + b - y) < 1e-9;
+
+/** y = a·x + b through most of them; a number that stands for itself before others. */
+function lineThrough(xs: readonly number[], ys: readonly number[]): Line | null {
+  let best: Line | null = null;
+  let most = 2;
+  const lines = xs.slice(0, 8).flatMap((x, i) =>
+    xs.slice(i + 1, i + 9).flatMap((x2, k): Line[] => {
+      const a = (ys[i + 1 + k] - ys[i]) / (x2 - x);
+      return x2 === x || a === 0 ? [] : [{ a, b: ys[i] - a * x }];
+    }),
+  );
+  for (const line of [{ a: 1, b: 0 }, ...lines]) {
+    const n = xs.filter((x, i) => isOn(line, x, ys[i])).length;
+    if (n > most) [best, most] = [line, n];
+  }
+  return best;
+}
+
+function expressionOf({ a, b }: Line, name: string): string {
+  const product = a === 1 ? name : a === -1 ? `-${name}` : `${name} * ${a}`;
+  if (a === -1 && b !== 0) return `${b} - ${name}`;
+  return b === 0 ? product : b > 0 ? `${product} + ${b}` : `${product} - ${-b}`;
+}
+
+interface Case {
+  n: number;
+  to: number;
+  after: number;
+  effects: readonly Effect[];
+  whole: boolean;
+}
+/** What becomes of the number: so much more, or a value. */
+type Law = { by: number } | { is: number };
+const fits = (law: Law, { n, after }: Case): boolean => ("by" in law ? after - n === law.by : after === law.is);
+
+/** @returns null where no few conditions tell what is done */
+function outcomeOf(cases: readonly Case[], name: string, at: number, first: number): Outcome | undefined | null {
+  if (!cases.length) return undefined;
+  const sorted = [...cases].sort((a, b) => a.n - b.n);
+  const sameAs = (a: Case, b: Case): boolean =>
+    a.to === b.to && JSON.stringify(a.effects) === JSON.stringify(b.effects);
+  // Laws that hold for most come first: a single value could follow any.
+  const laws: Law[] = sorted.flatMap((c): Law[] => [{ by: c.after - c.n }, { is: c.after }]);
+  const count = (law: Law): number => sorted.filter((c) => fits(law, c)).length;
+  const ranked = [...new Map(laws.map((l) => [JSON.stringify(l), l])).values()]
+    .map((law) => ({ law, n: count(law) + ("by" in law ? (law.by === 0 ? 0.5 : 0) : law.is === first ? 0.4 : 0) }))
+    .sort((a, b) => b.n - a.n)
+    .map((l) => l.law);
+  const pieces: { from: Case; last: Case; law: Law }[] = [];
+  for (const c of sorted) {
+    const piece = pieces.at(-1);
+    if (piece && sameAs(piece.last, c) && fits(piece.law, c)) piece.last = c;
+    else pieces.push({ from: c, last: c, law: ranked.find((l) => fits(l, c))! });
+  }
+  if (pieces.length > 3) return null;
+  const branches = pieces.map(({ from, last, law }, i): Branch => {
+    const low = i > 0 ? `${name} >= ${from.n}` : "";
+    const high = i < pieces.length - 1 ? `${name} <= ${last.n}` : "";
+    const assign =
+      "is" in law
+        ? `${name} = ${law.is}`
+        : law.by
+          ? `${name} = ${name} ${law.by > 0 ? "+" : "-"} ${Math.abs(law.by)}`
+          : "";
+    return { when: [low, high].filter(Boolean).join(" && "), to: from.to, effects: from.effects, assign };
+  });
+  const [only] = branches;
+  const whole = cases.every((c) => c.whole);
+  if (branches.length === 1) return { to: only.to, effects: only.effects, whole, ...(only.assign ? { branches } : {}) };
+  return { to: at, effects: [], whole, branches };
+}

@@ -434,3 +434,24 @@ describe("names", () => {
     expect(facts(doc, "field", { press: "x" }).name).toBe("");
   });
 });
+
+describe("a focus that a label has led out of what holds it", () => {
+  const doc = (reactions: Parameters<typeof component>[0]["reactions"]) =>
+    component({
+      parts: [
+        { name: "label", tag: "label", content: ["Name ", { name: "field", tag: "input" }] },
+        box("panel", [button("inside")]),
+      ],
+      states: ["held"],
+      focus: { held: "held in panel" },
+      reactions,
+    });
+  const after = (reactions: Parameters<typeof doc>[0]): boolean =>
+    facts(doc(reactions), "inside", { click: "label" }, { resize: { width: 700, height: 500 } }).focused;
+  it("stays there while nobody listens, and is brought back as soon as somebody does", () => {
+    expect(after({})).toBe(false);
+    expect(after({ "width above 600px": { held: "/ log 1" }, "width below 600px": { held: "/ log 1" } })).toBe(
+      after({ "becomes [page.width > 650]": { held: "/ log 1" } }),
+    );
+  });
+});

@@ -11,7 +11,7 @@ import { kernelSource } from "./kernel-source";
 import { managed } from "./looks-table";
 import { initialParts, markedParts, markup } from "./markup";
 import { script } from "./script";
-import { styleSheet } from "./style";
+import { conditionsOnStyle, styleSheet } from "./style";
 
 const doc = (over: Partial<Sketch> & { parts?: Part[] } = {}) =>
   component({ parts: [button("a"), box("p", ["words"])], states: ["one", "two"], ...over });
@@ -120,6 +120,16 @@ describe("the style sheet", () => {
     expect(page).toContain('style="--p-width-2: 20%; --p-width-3: 2px; --p-height: 2px"');
     expect(page).toContain('"--p-height": ({ data }) => `${data.n}px`');
   });
+  it("names each condition that its rules ask about", () => {
+    const ruled = doc({
+      looks: { p: { always: "[on] visibility: visible" } },
+      data: [{ name: "on", type: "boolean", initial: true }],
+      page: { width: 640, height: 480, css: "p { visibility: hidden }" },
+    });
+    expect(styleSheet(ruled)).toContain('[data-when~="c0"]');
+    expect(conditionsOnStyle(ruled)).toEqual(["on"]);
+  });
+
   it("has a rule for each way of being there that is used, and no other", () => {
     const css = styleSheet(doc({ looks: { p: { one: "hidden", two: "transparent; no pointer" } } }));
     expect(css).toContain('[data-as~="hidden"] {\n  visibility: hidden;\n}');

@@ -11,15 +11,17 @@ import { looksIn, ownRule, presenceIn } from "./own-style";
 import { type Weights, weightsOf } from "./weights";
 
 /** Conditions on looks, in the order in which the style sheet names them. */
-export const conditionsOnStyle = (doc: Component): string[] => [
-  ...new Set(
-    doc.looks.flatMap((row) =>
-      Object.values(row.in).flatMap((l) =>
-        (l.and ?? []).filter((c) => Object.keys(declarations(c)).length).map((c) => c.when),
-      ),
-    ),
-  ),
-];
+export function conditionsOnStyle(doc: Component): string[] {
+  const ruled = isRuled(doc);
+  const said = (l: Look): boolean => Object.keys(declarations(l, ruled)).length > 0;
+  const list = doc.looks.flatMap((row) =>
+    Object.values(row.in).flatMap((l) => (l.and ?? []).filter(said).map((c) => c.when)),
+  );
+  return [...new Set(list)];
+}
+
+/** Rules of the page speak of visibility: then a look that does has to beat them. */
+const isRuled = (doc: Component): boolean => readSheet(doc.page.css ?? "").properties.has("visibility");
 
 /** A custom property that carries a style value with data in it, as the script keeps it. */
 export interface LivingValue {
@@ -63,7 +65,7 @@ function nameAll(doc: Component): Map<string, LivingValue> {
 export function styleSheet(doc: Component): string {
   const conditions = conditionsOnStyle(doc);
   const living = named(doc);
-  const ruled = readSheet(doc.page.css ?? "").properties.has("visibility");
+  const ruled = isRuled(doc);
   const weights = weightsOf(doc);
   const rules: string[] = allParts(doc).flatMap(({ part }) => {
     const own = Object.entries(ownRule(doc, part));
@@ -111,7 +113,7 @@ const rule = (scope: string, part: string, list: readonly [string, string][], we
   `${scope}${scope && " "}[data-part="${part}"]${weights.of(part)} {\n${lines(list)}\n}`;
 
 /** What a look declares; how the part is there is not among it. */
-function declarations(look: Look, ruled = false): Record<string, string> {
+function declarations(look: Look, ruled: boolean): Record<string, string> {
   const out: Record<string, string> = {};
   for (const [property, value] of Object.entries(look.css ?? {})) {
     // Where rules speak of it, the script's word alone would not make it visible again.

@@ -1,6 +1,6 @@
 /** Focus: requests, what holds it, what loses it, and the ways of pointer and Tab key (HTML §6.6). */
 import { type Focusing, settleFocus as settle } from "../../../kernel";
-import { DOCUMENT, isInside, type PartIndex } from "../../program";
+import { DOCUMENT, isInside, type PartIndex, tracksPage } from "../../program";
 import type { Layout } from "../../surface";
 import type { FocusCause } from "../state/state";
 import type { Working } from "../state/working";
@@ -75,7 +75,9 @@ function strays(m: Working): boolean {
 
 /** After every change: what was asked for, what is held, and whether the focused part can still have it. */
 export function settleFocus(m: Working, before: Layout | null): void {
-  if (before === m.layout && !m.requests.length && !strays(m)) return;
+  // A page looks after its focus when something is done, or when it asks how the window is.
+  const looks = m.step.dispatches.length > 0 || tracksPage(m.program);
+  if (before === m.layout && !m.requests.length && !(looks && strays(m))) return;
   const { requests } = m;
   m.requests = [];
   settle(focusing(m), requests);

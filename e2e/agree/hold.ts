@@ -153,6 +153,11 @@ function stimulusOf(
     default:
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;
+      // What the pointer brings about on its way may move the page under it: a person would aim again.
+      if (scrolls && part !== undefined && kind !== "move") {
+        const { page } = stimulate(program, state, { move: part }).state;
+        if (page.glide || page.scroll !== state.page.scroll) return null;
+      }
       return part === undefined
         ? null
         : kind === "click"

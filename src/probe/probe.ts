@@ -34,12 +34,17 @@ function isInView(element: Element, displayed: boolean): boolean {
 const isInSight = (element: Element, displayed: boolean): boolean =>
   displayed && getComputedStyle(element).visibility === "visible" && !isClipped(element);
 
+/** Said so, or beside the modal dialog that was opened last (HTML §6.3.1). */
+function isInert(e: Element): boolean {
+  if (e.closest("[inert]")) return true;
+  const modal = [...document.querySelectorAll("dialog:modal")].at(-1);
+  return modal !== undefined && !modal.contains(e) && !e.contains(modal);
+}
+
 function isFocusable(e: HTMLElement, displayed: boolean): boolean {
   const native = e.matches("a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe");
   const can = native || /^\s*-?\d+/.test(e.getAttribute("tabindex") ?? "") || e.isContentEditable;
-  return (
-    can && displayed && getComputedStyle(e).visibility === "visible" && !e.closest("[inert]") && !e.matches(":disabled")
-  );
+  return can && displayed && getComputedStyle(e).visibility === "visible" && !isInert(e) && !e.matches(":disabled");
 }
 
 /** A point at which the browser hits the element itself: near its corners, in its middle. */
@@ -55,7 +60,8 @@ export function ownPoint(element: Element): { x: number; y: number } | null {
 const isExposed = (element: Element, displayed: boolean): boolean =>
   displayed &&
   getComputedStyle(element).visibility === "visible" &&
-  !element.closest("[aria-hidden=true], [inert], [role=none], [role=presentation]");
+  !isInert(element) &&
+  !element.closest("[aria-hidden=true], [role=none], [role=presentation]");
 
 export function roleOf(element: Element): string {
   const said = element.getAttribute("role")?.trim().split(/\s+/)[0];
@@ -86,13 +92,23 @@ const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boo
   focusable: isFocusable,
   "in tab order": (e, displayed) => isFocusable(e, displayed) && (e.tabIndex >= 0 || isEditingHost(e)),
   focused: (e) => document.activeElement === e,
-  inert: (e) => e.closest("[inert]") !== null,
+  inert: isInert,
   disabled: (e) => e.matches(":disabled"),
   exposed: isExposed,
   role: roleOf,
   name: (e) => nameOf(e).replace(/\s+/g, " ").trim(),
   text: (e) => (e.textContent ?? "").replace(/\s+/g, " ").trim(),
 };
+
+/** As the markup has them; what is checked is so as it stands, not as it began (HTML §4.10.5.4). */
+function attributesOf(e: Element | null): Record<string, string> {
+  const out = Object.fromEntries([...(e?.attributes ?? [])].map((a) => [a.name, a.value]));
+  if (e instanceof HTMLInputElement && /^(checkbox|radio)$/.test(e.type)) {
+    delete out.checked;
+    if (e.checked) out.checked = "";
+  }
+  return out;
+}
 
 /** What is not in the document has no facts but that. */
 const nothing = { "yes or no": false, number: 0, text: "" } as const;
@@ -106,7 +122,7 @@ export function probe(element: HTMLElement | null): ProbedFacts {
   const read = (fact: FactName): unknown => (is ? readers[fact](is, displayed) : nothing[factTable[fact].is]);
   return {
     ...(Object.fromEntries(factNames.map((fact) => [fact, read(fact)])) as PartFacts),
-    attributes: Object.fromEntries([...(is?.attributes ?? [])].map((a) => [a.name, a.value])),
+    attributes: attributesOf(is),
   };
 }
 

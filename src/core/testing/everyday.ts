@@ -187,6 +187,18 @@ go.onclick = function () {
   }, 200);
 };
 </script>`,
+  "a box that opens a menu without a script": `<style>.menu{display:none} #nav:checked ~ .menu{display:block}</style>
+<label for="nav">Menu</label> <input type="checkbox" id="nav" aria-label="Menu open"><nav class="menu"><a href="#a">Routes</a> <a href="#b">Fares</a></nav>`,
+  "a seat that is asked about over everything": `<button id="ask" type="button">Give up my seat</button><p>Deck 2</p>
+<dialog id="d" aria-label="Give up the seat"><p>Sure?</p><form method="dialog"><button id="yes" value="yes">Yes</button><button id="no" value="no">No</button></form></dialog>
+<output id="out"></output>
+<script>
+const d = document.querySelector('#d');
+document.querySelector('#ask').addEventListener('click', () => d.showModal());
+document.querySelector('#yes').addEventListener('click', () => { document.querySelector('#out').textContent = 'Given up'; });
+</script>`,
+  "rules that are agreed to": `<label><input type="checkbox" id="ok"> I have read the rules</label><button id="go" type="button" disabled>Go on</button>
+<script>const ok = document.getElementById('ok'); ok.addEventListener('change', () => { document.getElementById('go').disabled = !ok.checked; });</script>`,
 };
 
 /** How long those of them are that scroll, px; the app measures it where they are drawn. */

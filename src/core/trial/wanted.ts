@@ -13,7 +13,7 @@ export interface Wanted {
   role: string;
   /** What it may be called: its name for assistive technology, now and as its markup says it. */
   names: readonly string[];
-  /** Its own text; empty for one that has parts inside. */
+  /** What it says with what is inside; empty for one that has nothing but parts inside. */
   text: string;
   /** It is in the document now. */
   present: boolean;
@@ -29,7 +29,7 @@ export function wantedOf(program: Program, state: RunState): Wanted[] {
       .join(" ")
       .replace(/\s+/g, " ")
       .trim();
-    const text = leaf ? facts.text || (plain.includes("${") ? "" : plain) : "";
+    const text = leaf ? facts.text || (plain.includes("${") ? "" : plain) : plain ? facts.text : "";
     return {
       part: name,
       parent: parent < 0 ? null : program.parts[parent].name,

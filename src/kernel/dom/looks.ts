@@ -76,6 +76,8 @@ function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["t
     const text = value === null ? null : value(env);
     if (text === null) element.removeAttribute(name);
     else if (element.getAttribute(name) !== text) element.setAttribute(name, text);
+    // Once a person has checked it, the attribute says nothing any more (HTML §4.10.5.4).
+    if (name === "checked" && element instanceof HTMLInputElement) element.checked = text !== null;
   }
   for (const [name, on] of Object.entries(look.classes ?? {}))
     if (element.classList.contains(name) !== on) element.classList.toggle(name, on);

@@ -126,8 +126,13 @@ function likeness(w: Wanted, element: Element, know: (e: Element) => Known): { s
   else if (sameTag) add(6, `its tag, ${w.tag}`);
   const called = w.names.find((n) => n === known.name);
   if (called !== undefined && (sameRole || sameTag)) add(40, `its name, “${called}”`);
-  else if (w.text !== "" && known.text === w.text && element.children.length === 0)
-    add(sameRole || sameTag ? 36 : 22, "its text");
+  // Of several around one another that say it, the inmost is meant.
+  else if (
+    w.text !== "" &&
+    known.text === w.text &&
+    ![...element.children].some((c) => words(c.textContent) === w.text)
+  )
+    add(sameRole || sameTag ? 36 : element.children.length ? 0 : 22, "its text");
   if (sameRole && sameTag) score += 8;
   return { score, why: why.join(" and ") };
 }

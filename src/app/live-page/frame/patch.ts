@@ -57,6 +57,8 @@ function element(part: RenderedPart, seen: Set<string>, insideSvg: boolean): Ele
   for (const [name, value] of Object.entries(part.attributes)) {
     if (getAttribute(made, name) !== value && isSafeAttribute(tag, name, value)) setAttribute(made, name, value);
   }
+  // Once it was clicked, the attribute says nothing any more (HTML §4.10.5.4).
+  if (made instanceof HTMLInputElement) made.checked = Object.hasOwn(part.attributes, "checked");
   const style = styleOf(made);
   for (const property of [...style]) {
     if (!Object.hasOwn(part.style, property) && !shorthandOf(property, part.style)) style.removeProperty(property);

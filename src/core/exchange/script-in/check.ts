@@ -1,7 +1,7 @@
 /** Whether a specification does what the script does: both are led through every way the page can be. */
 import { compile } from "../../program";
 import { advance, nextDue, type RunState, start, stimulate } from "../../run";
-import { activeNames, layoutOf } from "../../surface";
+import { activeNames, labelledControl, layoutOf } from "../../surface";
 import type { Act, Explored } from "./explore";
 import type { Written } from "./write";
 
@@ -42,6 +42,8 @@ function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): 
     const part = program.partIndex.get(act.target);
     const free = program.parts.every((p) => p.part.covers !== "viewport" || !layout.catches[p.index]);
     if (act.target === "body" ? !free : part === undefined || layout.landing[part] !== part) return null;
+    // A label clicks on what it is for; that is said of what it is for.
+    if (part !== undefined && labelledControl(program, from, part) >= 0) return null;
     return stimulate(program, from, { click: act.target === "body" ? null : act.target }).state;
   }
   if (act.is === "key" && !act.up && act.target === "body")

@@ -1,7 +1,17 @@
 /** Everything that a page's script can make of it: from the page as loaded, each act in each way the page can then be. */
 import * as acorn from "acorn";
 import type { Effect } from "./reading";
-import { keyOfStore, type PageElement, Reading, type ScriptPage, type Store } from "./reading";
+import {
+  check,
+  closeDialog,
+  isCheckable,
+  isModal,
+  keyOfStore,
+  type PageElement,
+  Reading,
+  type ScriptPage,
+  type Store,
+} from "./reading";
 
 /** A script, or the text of an `onclick`, as it stands in the markup. */
 export interface Script {
@@ -83,13 +93,16 @@ const heard: Record<string, Act["is"]> = {
   submit: "click",
   toggle: "click",
   close: "click",
+  change: "click",
+  input: "click",
+  cancel: "key",
 };
 
 export function explore(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>): Explored {
   const { reading, keys } = load(page, scripts);
   reading.listeners = reading.listeners.filter((l) => !left.has(l.line));
   for (const l of reading.listeners)
-    if (!heard[l.type] && l.type !== "scroll" && l.type !== "in view")
+    if (isTyped(l) || (!heard[l.type] && l.type !== "scroll" && l.type !== "in view"))
       reading.notUnderstood.set(`${l.line} ${l.type}`, { line: l.line, text: `what listens for “${l.type}”` });
   const loaded = [...reading.effects];
   const acts = actsOf(page, reading, keys, left);
@@ -116,7 +129,7 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
       }
     acts.forEach((act, a) => {
       cut ||= spent() > MAX_TAKEN;
-      if (cut || (act.is === "timer" && !pending[at].has(act.timer))) return;
+      if (cut || (act.is === "timer" && !pending[at].has(act.timer)) || isOff(page, act, stores[at])) return;
       const done = reading.act(stores[at], () => perform(reading, page, act, left));
       const key = keyOfStore(done.store);
       let to = index.get(key);
@@ -190,6 +203,22 @@ class Widths {
   }
 }
 
+/** What is typed or picked from a list is a person's own text; only what is checked is known here. */
+const isTyped = ({ type, on }: { type: string; on: PageElement | string }): boolean =>
+  /^(input|change)$/.test(type) &&
+  (typeof on === "string" || /^(textarea|select)$/.test(on.tag) || (on.tag === "input" && !isCheckable(on)));
+
+/** Whether what is checked matters to rules or scripts; where it does not, a page may have many to be checked. */
+const checksMatter = (page: ScriptPage, source: string): boolean =>
+  /:checked|\bchecked\b/.test(`${page.doc.page.css ?? ""} ${source}`) || /\b(change|input)\b/.test(source);
+
+/** What is inert is neither clicked nor focused, in itself or with what is around it. */
+function isOff(page: ScriptPage, act: Act, store: Store): boolean {
+  if (!("target" in act) || "ratio" in act || act.is === "motion ended") return false;
+  for (let e = page.named(act.target); e; e = e.parent) if (page.attribute(e, "inert", store) !== null) return true;
+  return false;
+}
+
 /** Distances that scripts ask about: just over them, and just not, on the way down and back. */
 function moreDistances(reading: Reading, acts: Act[], outcomes: (Outcome | undefined)[][]): boolean {
   const before = acts.length;
@@ -233,6 +262,7 @@ function load(page: ScriptPage, scripts: readonly Script[]): { reading: Reading;
   if ("error" in parsed) note(parsed.error, (parsed.error as { loc?: { line: number } }).loc?.line ?? 1);
   else {
     literals(parsed.program, keys);
+    if (/\bshowModal\b/.test(source)) keys.add("Escape");
     reading.load(parsed.program, top);
   }
   for (const s of attributes) {
@@ -294,16 +324,19 @@ function actsOf(page: ScriptPage, reading: Reading, keys: ReadonlySet<string>, l
   const out: Act[] = [];
   const types = new Set(reading.listeners.map((l) => l.type));
   const listens = (is: Act["is"]): boolean => [...types].some((t) => heard[t] === is);
-  const native = page.elements.some((e) => e.tag === "details");
+  const native = page.elements.some((e) => e.tag === "details" || e.tag === "dialog" || isCheckable(e));
   const targets = ["body", ...page.elements.slice(0, MAX_TARGETS).map((e) => e.name)];
   if (listens("click") || native) for (const target of targets) out.push({ is: "click", target });
-  if (listens("key")) {
+  // A modal dialog closes on Escape whoever listens.
+  const modal = keys.has("Escape") && page.elements.some((e) => e.tag === "dialog");
+  if (listens("key") || modal) {
     const focusable = page.elements.filter(
       (e) => /^(a|button|input|select|textarea|summary)$/.test(e.tag) || "tabindex" in e.attributes,
     );
     for (const up of [false, true]) {
-      if (!types.has(up ? "keyup" : "keydown")) continue;
-      for (const key of keys)
+      const heardOf = types.has(up ? "keyup" : "keydown");
+      if (!heardOf && (up || !modal)) continue;
+      for (const key of heardOf ? keys : ["Escape"])
         for (const target of ["body", ...focusable.map((e) => e.name)]) out.push({ is: "key", key, target, up });
     }
   }
@@ -347,12 +380,28 @@ function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySet<numbe
   }
   const target = act.target === "body" ? page.body : page.named(act.target)!;
   if (act.is === "click") {
+    // What is checked is so before anybody hears of the click, and is not if somebody prevents it (DOM §2.9, activation).
+    const toggles = isCheckable(target) && checksMatter(page, r.source);
+    const before = new Map(r.store);
+    const was = page.attribute(target, "checked", r.store) !== null;
+    if (toggles) check(r, target, /^radio$/i.test(target.attributes.type) || !was);
     for (const type of ["pointerdown", "mousedown", "pointerup", "mouseup", "click"]) r.dispatch(type, target);
-    if (!r.event?.prevented) byItself(r, page, target);
+    if (!r.event?.prevented) {
+      if (toggles && was !== (page.attribute(target, "checked", r.store) !== null))
+        for (const type of ["input", "change"]) r.dispatch(type, target);
+      byItself(r, page, target);
+    } else if (toggles) check(r, target, before.get(`attribute ${target.name} checked`) === "" || was);
     return;
   }
   if (act.is === "key") {
     r.dispatch(act.up ? "keyup" : "keydown", target, act.key);
+    if (act.key === "Escape" && !act.up && !r.event?.prevented) {
+      const open = page.elements.filter((e) => isModal(r, e)).at(-1);
+      if (open) {
+        r.dispatch("cancel", open);
+        if (!r.event?.prevented) closeDialog(r, open);
+      }
+    }
     return;
   }
   for (const [type, is] of Object.entries(heard)) if (is === act.is) r.dispatch(type, target);
@@ -373,5 +422,9 @@ function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
   }
   const submits = page.closest("button:not([type=button]):not([type=reset]), input[type=submit]", target, r.store);
   const form = submits && page.closest("form", submits, r.store);
-  if (form) r.dispatch("submit", form);
+  if (!form) return;
+  r.dispatch("submit", form);
+  const dialog = page.closest("dialog", form, r.store);
+  if (dialog && (page.attribute(form, "method", r.store) ?? "").toLowerCase() === "dialog" && !r.event?.prevented)
+    closeDialog(r, dialog);
 }

@@ -36,7 +36,7 @@ export function readScripts(
   scripts: readonly Script[],
   left: ReadonlySet<number> = new Set(),
 ): ScriptRead | null {
-  if (!scripts.length && !doc.parts.some(hasDetails)) return null;
+  if (!scripts.length && !doc.parts.some((p) => worksByItself(p, doc.page.css ?? ""))) return null;
   const page = new ScriptPage(doc);
   const every = explore(page, scripts, new Set());
   const found = left.size ? explore(page, scripts, left) : every;
@@ -84,5 +84,8 @@ function proposalsOf({ listeners, timers }: ReturnType<typeof explore>): Proposa
     .sort((a, b) => a.line - b.line);
 }
 
-const hasDetails = (part: Component["parts"][number]): boolean =>
-  part.tag === "details" || (part.content ?? []).some((c) => typeof c !== "string" && hasDetails(c));
+/** Parts that browsers themselves open and check. */
+const worksByItself = (part: Component["parts"][number], css: string): boolean =>
+  part.tag === "details" ||
+  (part.tag === "input" && /^(checkbox|radio)$/i.test(part.attributes?.type ?? "") && css.includes(":checked")) ||
+  (part.content ?? []).some((c) => typeof c !== "string" && worksByItself(c, css));

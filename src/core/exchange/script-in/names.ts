@@ -28,7 +28,7 @@ const plain = (text: string): string => {
 const rank = (key: string): number =>
   [
     /^class (?!body|html)/,
-    /^attribute \S+ (open|aria-expanded|aria-selected|aria-pressed|aria-checked)$/,
+    /^attribute \S+ (open|checked|aria-expanded|aria-selected|aria-pressed|aria-checked)$/,
     /^attribute \S+ hidden$/,
     /^class/,
     /^attribute \S+ (disabled|inert)$/,
@@ -58,7 +58,7 @@ function wordFor(key: string, value: Cell | undefined, states: readonly (Cell | 
     }[what]!;
     return is(word, said === "true");
   }
-  if (kind === "attribute" && /^(hidden|open|disabled|inert)$/.test(what)) {
+  if (kind === "attribute" && /^(hidden|open|disabled|inert|checked)$/.test(what)) {
     const on = value === undefined ? !states.some((s) => s !== undefined && s !== null) : value !== null;
     return is(what, on);
   }

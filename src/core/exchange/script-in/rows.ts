@@ -16,7 +16,10 @@ const isDone = (o: Outcome, at: number): boolean =>
   o.effects.length > 0 ||
   (o.branches ?? []).some((b) => b.to !== at || b.effects.length > 0 || b.assign !== "");
 const sign = (list: Outcomes): string =>
-  JSON.stringify(list.map((o, at) => (o && isDone(o, at) ? [o.to, o.effects, o.branches] : 0)));
+  // What cannot be done then leaves a hole, or an end that comes sooner.
+  JSON.stringify(Array.from(list, (o, at) => (o && isDone(o, at) ? [o.to, o.effects, o.branches] : 0)))
+    .replace(/(,0)+\]$|^\[0\]$/, "]")
+    .replace(/^\]$/, "[]");
 const none = (list: Outcomes): Outcomes => list.map((_o, at) => ({ to: at, effects: [], whole: true }));
 
 export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {

@@ -81,7 +81,14 @@ export function writeBehaviour(
   if (mounted?.ok && mounted.value !== undefined)
     reactions.unshift({ event: { on: "mounted" }, in: { [ALWAYS]: mounted.value } });
   return {
-    doc: { ...doc, data, states, looks: looksOf(doc, regions, names, found), reactions },
+    doc: {
+      ...doc,
+      data,
+      states,
+      focus: held(doc, regions, names),
+      looks: looksOf(doc, regions, names, found),
+      reactions,
+    },
     states: found.stores.map((_s, i) => (regions.length ? regions.map((r, g) => names[g][r.of[i]]) : ["ready"])),
     left,
   };
@@ -132,7 +139,7 @@ function lookFor(keys: readonly string[], values: readonly (Cell | undefined)[],
     const value = values[i];
     const [kind, name, what] = key.split(" ");
     const part = parts.get(name);
-    if (value === undefined || !part || kind === "variable") return;
+    if (value === undefined || !part || kind === "variable" || kind === "modal") return;
     const look = out.get(name) ?? {};
     out.set(name, look);
     if (kind === "class") look.classes = { ...look.classes, [what]: value === true };
@@ -181,6 +188,21 @@ function looksOf(doc: Component, regions: readonly Region[], names: readonly str
     }
   }
   return [...rows].map(([part, said]) => ({ part, in: said }));
+}
+
+/** A modal dialog holds the focus as long as it is open. */
+function held(doc: Component, regions: readonly Region[], names: readonly string[][]): Component["focus"] {
+  const out = { ...doc.focus };
+  regions.forEach((r, g) => {
+    r.keys.forEach((key, k) => {
+      const [kind, within] = key.split(" ");
+      if (kind !== "modal") return;
+      r.states.forEach((values, s) => {
+        if (values[k] === true) out[names[g][s]] = { within };
+      });
+    });
+  });
+  return out;
 }
 
 // Reactions

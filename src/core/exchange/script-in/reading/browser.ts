@@ -1,6 +1,7 @@
 /** The part of the browser that scripts of components use: what its objects and methods do to the page that is read. */
 
 import type { Context } from "./context";
+import { check, closeDialog, focusable, showModal } from "./native";
 import type { PageElement } from "./page";
 import { isElement } from "./page";
 import { elementOf, isTrue, type Js, list, NotUnderstood, native, textOf } from "./values";
@@ -19,7 +20,7 @@ const reflected: Record<string, string> = {
   type: "type",
   name: "name",
 };
-const flags = new Set(["hidden", "disabled", "inert", "open", "required", "readOnly"]);
+const flags = new Set(["hidden", "disabled", "inert", "open", "required", "readOnly", "checked"]);
 const aria = (property: string): string => property.replace(/^aria(?=[A-Z])/, "aria-").toLowerCase();
 
 const kebab = (property: string): string => property.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
@@ -81,7 +82,8 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
     const text = textOf(value ?? "");
     if (/[<&]/.test(text)) throw new NotUnderstood(null, "markup that is made anew");
     r.write(`text ${e.name}`, text);
-  } else if (flags.has(property)) attributeSet(r, e, property.toLowerCase(), isTrue(value) ? "" : null);
+  } else if (property === "checked") check(r, e, isTrue(value));
+  else if (flags.has(property)) attributeSet(r, e, property.toLowerCase(), isTrue(value) ? "" : null);
   else if (property === "tabIndex") attributeSet(r, e, "tabindex", textOf(value));
   else if (Object.hasOwn(reflected, property)) attributeSet(r, e, reflected[property], textOf(value));
   else if (/^aria[A-Z]/.test(property)) attributeSet(r, e, aria(property), value === null ? null : textOf(value));
@@ -133,7 +135,6 @@ function classList(r: Context, e: PageElement): Js {
   return { is: "object", of: new Map(Object.entries(methods).map(([name, call]) => [name, native(name, call)])) };
 }
 
-const focusable = "button, a[href], input, select, textarea, [tabindex], summary";
 const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
   addEventListener: (r, e, [type, fn, options]) => r.listen(e, textOf(type), fn, options),
   removeEventListener: (r, e, [type, fn]) => r.unlisten(e, textOf(type), fn),
@@ -171,13 +172,8 @@ const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) =>
   },
   getBoundingClientRect: () => undefined,
   show: (r, e) => attributeSet(r, e, "open", "") as undefined,
-  close: (r, e) => attributeSet(r, e, "open", null) as undefined,
-  showModal: (r, e) => {
-    attributeSet(r, e, "open", "");
-    const first = r.page.all(focusable, e, r.store)[0] ?? null;
-    if (first) r.effect({ do: "focus", part: first.name });
-    return undefined;
-  },
+  close: (r, e) => closeDialog(r, e),
+  showModal,
 };
 
 const isSmooth = (options: Js): boolean =>

@@ -1,4 +1,6 @@
 /** A script gone through statement by statement, on a page that is only described. */
+
 export type { Effect, Timed } from "./context";
+export { check, closeDialog, isCheckable, isModal } from "./native";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";
 export { Reading } from "./reading";

@@ -1,0 +1,50 @@
+/** What browsers do by themselves with boxes to be checked and with dialogs. */
+import type { Context } from "./context";
+import { isElement, type PageElement } from "./page";
+
+export const focusable = "button, a[href], input, select, textarea, [tabindex], summary";
+const put = (r: Context, e: PageElement, name: string, value: string | null): void =>
+  r.write(`attribute ${e.name} ${name}`, value);
+
+export const isCheckable = (e: PageElement): boolean =>
+  e.tag === "input" && /^(checkbox|radio)$/i.test(e.attributes.type ?? "");
+
+/** One of a group of radio buttons takes the place of the one before (HTML §4.10.5.1.17). */
+export function check(r: Context, e: PageElement, on: boolean): void {
+  const { type = "", name } = e.attributes;
+  if (on && /^radio$/i.test(type) && name)
+    for (const other of r.page.elements)
+      if (other !== e && isCheckable(other) && other.attributes.name === name && /^radio$/i.test(other.attributes.type))
+        put(r, other, "checked", null);
+  put(r, e, "checked", on ? "" : null);
+}
+
+/** What lies beside a modal dialog, and beside all that is around it, is inert (HTML §6.3.1). */
+function besides(e: PageElement): PageElement[] {
+  const out: PageElement[] = [];
+  for (let at: PageElement | null = e; at?.parent && at.tag !== "body"; at = at.parent)
+    out.push(...at.parent.children.filter(isElement).filter((c) => c !== at));
+  return out;
+}
+export const isModal = (r: Context, e: PageElement): boolean => r.store.get(`modal ${e.name}`) === true;
+
+/** Opens a dialog over everything (HTML §4.11.4, `showModal`); the focus goes to what asks for it, else to the first. */
+export function showModal(r: Context, e: PageElement): undefined {
+  put(r, e, "open", "");
+  r.write(`modal ${e.name}`, true);
+  for (const other of besides(e)) put(r, other, "inert", "");
+  const first = r.page.all("[autofocus]", e, r.store)[0] ?? r.page.all(focusable, e, r.store)[0] ?? null;
+  if (first) r.effect({ do: "focus", part: first.name });
+  return undefined;
+}
+export function closeDialog(r: Context, e: PageElement): undefined {
+  if (r.page.attribute(e, "open", r.store) === null) return undefined;
+  put(r, e, "open", null);
+  if (isModal(r, e)) {
+    r.erase(`modal ${e.name}`);
+    for (const other of besides(e)) put(r, other, "inert", other.attributes.inert ?? null);
+    r.effect({ do: "focus back" });
+  }
+  r.dispatch("close", e);
+  return undefined;
+}

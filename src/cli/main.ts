@@ -116,13 +116,15 @@ program
   });
 program
   .command("serve")
-  .description("start the app on this machine")
+  .description("start the app on this machine; in a folder of component files, it works on those")
+  .argument("[folder]", "component files, *.lively.json")
   .option("--port <number>", "0 for any that is free", port, 4173)
-  .action(async ({ port: wanted }: { port: number }) => {
+  .action(async (folder: string | undefined, { port: wanted }: { port: number }) => {
     const { startServer } = await import("../server/serve");
     const ended = await startServer({
       root: fileURLToPath(new URL("../app", import.meta.url)),
       port: wanted,
+      ...(folder === undefined ? {} : { folder }),
       ...output,
       otherPort: "lively serve --port 4174",
     });

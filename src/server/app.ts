@@ -1,7 +1,9 @@
 /** The server: hands out the built app on the loopback address, and checks who asks. */
+import { randomUUID } from "node:crypto";
 import { serveStatic } from "@hono/node-server/serve-static";
 import { Hono } from "hono";
 import { standIn } from "../core/exchange/stand-in";
+import { folderRoutes } from "./folder";
 import { trialRoutes } from "./trial";
 
 /** Origins on this very machine. */
@@ -28,9 +30,14 @@ const framePolicy = [
   "frame-ancestors 'self'",
 ].join("; ");
 
-/** @param root folder of the built app @param hosts the Host headers that are ours, such as `127.0.0.1:4173` */
-export function createApp(root: string, hosts: () => readonly string[]): Hono {
+/**
+ * @param root folder of the built app
+ * @param hosts the Host headers that are ours, such as `127.0.0.1:4173`
+ * @param folder of component files that the app works in; null for none
+ */
+export function createApp(root: string, hosts: () => readonly string[], folder: string | null = null): Hono {
   const app = new Hono();
+  const word = randomUUID();
   app.use(async (c, next) => {
     // A page elsewhere can point a name of its own at this address; its Host header gives it away.
     if (!hosts().includes(c.req.header("host") ?? ""))
@@ -43,7 +50,10 @@ export function createApp(root: string, hosts: () => readonly string[]): Hono {
     if (origin && !near && !hosts().some((h) => origin === `http://${h}`)) return c.text("Not for other sites.", 403);
     if (near) c.header("Access-Control-Allow-Origin", origin);
     if (standIn) return next();
-    if (c.req.method !== "GET" && c.req.method !== "HEAD" && c.req.path !== "/trial/run")
+    const writes = c.req.path === "/trial/run" || (folder !== null && c.req.path.startsWith("/folder/"));
+    // Browsers say where a request that changes something comes from; who does not is no browser.
+    if (writes && !/^(GET|HEAD)$/.test(c.req.method) && !origin) return c.text("Not for other programs.", 403);
+    if (c.req.method !== "GET" && c.req.method !== "HEAD" && !writes)
       return c.text("Only reading is possible here.", 405);
     await next();
     const frame = c.req.path === "/frame.html";
@@ -64,7 +74,9 @@ export function createApp(root: string, hosts: () => readonly string[]): Hono {
     await new Promise((done) => setTimeout(done, answer.after));
     return c.json(answer.body, answer.status as 200);
   });
-  app.route("/trial", trialRoutes());
+  app.route("/trial", trialRoutes(word));
+  if (folder !== null) app.route("/folder", folderRoutes(folder, word));
+  else app.get("/folder", (c) => c.json({ name: null }));
   app.use(serveStatic({ root }));
   // Addresses inside the app are the app's own business.
   const index = serveStatic({ root, path: "index.html" });

@@ -1,7 +1,8 @@
-import { mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, relative } from "node:path";
 import { describe, expect, it } from "vitest";
+import { START_HEADER } from "../core/trial/told";
 import { createApp } from "./app";
 
 const folder = mkdtempSync(join(tmpdir(), "lively-app-"));
@@ -54,5 +55,55 @@ describe("the server", () => {
       const answer = await get(path);
       expect(await answer.text()).not.toContain("lively-state");
     }
+  });
+});
+
+describe("a folder that the server works in", () => {
+  const works = mkdtempSync(join(tmpdir(), "lively-folder-"));
+  writeFileSync(join(works, "a.lively.json"), "{}");
+  writeFileSync(join(works, "secret.txt"), "no");
+  symlinkSync("/etc/hostname", join(works, "link.lively.json"));
+  const served = createApp(relative(process.cwd(), folder), () => [host], works);
+  const origin = `http://${host}`;
+  const ask = (path: string, method = "GET", headers: Record<string, string> = {}, body?: string) =>
+    served.request(`http://${host}${path}`, {
+      method,
+      headers: { host, ...headers },
+      ...(body === undefined ? {} : { body }),
+    });
+  const word = async (): Promise<string> => ((await (await ask("/trial/start")).json()) as { word: string }).word;
+  const known = async (): Promise<Record<string, string>> => ({ [START_HEADER]: await word(), origin });
+
+  it("lists, reads, writes and removes component files", async () => {
+    const headers = await known();
+    const list = async () => (await (await ask("/folder", "GET", headers)).json()) as { files: { name: string }[] };
+    expect((await list()).files.map((f) => f.name)).toEqual(["a.lively.json"]);
+    expect(await (await ask("/folder/a.lively.json", "GET", headers)).text()).toBe("{}");
+    const written = (await (await ask("/folder/b.lively.json", "PUT", headers, '{"b":1}')).json()) as { stamp: string };
+    expect(written.stamp).toMatch(/:7$/);
+    expect(readFileSync(join(works, "b.lively.json"), "utf8")).toBe('{"b":1}');
+    await ask("/folder/b.lively.json", "DELETE", headers);
+    expect((await list()).files).toHaveLength(1);
+    expect(readdirSync(works).filter((n) => n.startsWith("."))).toEqual([]);
+  });
+  it("serves nobody who does not know the word of this start, and nothing else", async () => {
+    const headers = await known();
+    for (const [path, method, sent] of [
+      ["/folder", "GET", {}],
+      ["/folder", "GET", { [START_HEADER]: "guessed" }],
+      ["/folder/a.lively.json", "PUT", { [START_HEADER]: headers[START_HEADER] }],
+      ["/folder/a.lively.json", "PUT", { ...headers, origin: "http://evil.example" }],
+      ["/folder/secret.txt", "GET", headers],
+      ["/folder/..%2Fx.lively.json", "PUT", headers],
+      ["/folder/.hidden.lively.json", "PUT", headers],
+      ["/folder/link.lively.json", "GET", headers],
+      ["/folder/link.lively.json", "PUT", headers],
+    ] as const)
+      expect(
+        (await ask(path, method, sent, method === "PUT" ? "x" : undefined)).status,
+        `${method} ${path}`,
+      ).toBeGreaterThanOrEqual(400);
+    expect(readFileSync(join(works, "a.lively.json"), "utf8")).toBe("{}");
+    expect(((await (await get("/folder")).json()) as { name: null }).name).toBeNull();
   });
 });

@@ -2,7 +2,6 @@
  * Trials that the app asks for. A browser is started for the app of this start alone: it knows a word that no other page can
  * read, and at most two are open at once.
  */
-import { randomUUID } from "node:crypto";
 import { Hono } from "hono";
 import { stream } from "hono/streaming";
 import { isTrialSet } from "../core/trial/sets";
@@ -10,8 +9,8 @@ import { START_HEADER, type TrialAsked, type TrialTold } from "../core/trial/tol
 
 const AT_ONCE = 2;
 
-export function trialRoutes(): Hono {
-  const word = randomUUID();
+/** @param word of this start: who does not know it is not the app */
+export function trialRoutes(word: string): Hono {
   let open = 0;
   const routes = new Hono();
   // Only a page of this very origin can read the answer.

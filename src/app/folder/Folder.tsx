@@ -15,7 +15,7 @@ export function useInFolder(): ReadonlySet<string> {
 
 /** On the shelf: where the files are, or the way to have them somewhere. */
 export function FolderLine() {
-  const { standing, name, told } = useFolder();
+  const { standing, name, told, served } = useFolder();
   const { message } = App.useApp();
   const files = useInFolder().size;
   useEffect(() => {
@@ -51,9 +51,11 @@ export function FolderLine() {
         </Button>
       )}
       {standing === "gone" && <span className="wrong-text">cannot be reached; it is tried again</span>}
-      <button type="button" className="plain" title="Files and components stay as they are" onClick={leaveFolder}>
-        Leave it
-      </button>
+      {!served && (
+        <button type="button" className="plain" title="Files and components stay as they are" onClick={leaveFolder}>
+          Leave it
+        </button>
+      )}
     </p>
   );
 }

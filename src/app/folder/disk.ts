@@ -1,5 +1,7 @@
 /** A folder of component files (File System Access API; the origin-private file system is the same to us). */
+import { START_HEADER } from "../../core/trial/told";
 import { COMPONENT_FILE } from "../storage/bundle";
+import { startWord } from "../storage/start-word";
 
 export interface DiskFile {
   name: string;
@@ -48,5 +50,37 @@ export function diskOf(folder: FileSystemDirectoryHandle): Disk {
       return stampOf(await handle.getFile());
     },
     remove: (name) => folder.removeEntry(name).catch(() => {}),
+  };
+}
+
+/** A folder that the server was started in (`lively serve FOLDER`). @returns null where it was started in none */
+export async function servedDisk(): Promise<{ name: string; id: string; disk: Disk } | null> {
+  const ask = async (file: string, init: RequestInit = {}): Promise<Response> => {
+    const headers = { [START_HEADER]: await startWord() };
+    const answer = await fetch(`/folder${file && `/${encodeURIComponent(file)}`}`, { ...init, headers });
+    if (answer.ok) return answer;
+    const { message } = (await answer.json().catch(() => ({}))) as { message?: string };
+    throw new DOMException(message ?? "The folder does not answer", answer.status === 404 ? "NotFoundError" : "Error");
+  };
+  const list = async (): Promise<{ name: string | null; id: string; files: DiskFile[] }> => (await ask("")).json();
+  const { name, id } = await list();
+  if (name === null) return null;
+  return {
+    name,
+    id,
+    disk: {
+      list: async () => (await list()).files,
+      read: (file) =>
+        ask(file).then(
+          (a) => a.text(),
+          (error: DOMException) => {
+            if (error.name === "NotFoundError") return null;
+            throw error;
+          },
+        ),
+      write: async (file, text) =>
+        ((await (await ask(file, { method: "PUT", body: text })).json()) as { stamp: string }).stamp,
+      remove: async (file) => void (await ask(file, { method: "DELETE" })),
+    },
   };
 }

@@ -6,7 +6,7 @@ import { cellTexts } from "../sheet/cell-texts";
 import { database, keepVersion, saveComponent } from "../storage/database";
 import { useDocument } from "../store/document";
 import { keeper } from "../store/saving";
-import { type Disk, diskOf } from "./disk";
+import { type Disk, diskOf, servedDisk } from "./disk";
 import { FolderSync, type ShelfPort, type Told } from "./sync";
 
 type Standing = "none" | "asks" | "works" | "gone";
@@ -15,11 +15,19 @@ export interface FolderStore {
   standing: Standing;
   name: string;
   told: Told;
+  /** The server was started in it: it cannot be left here. */
+  served: boolean;
   /** What both sides changed, until it is read: by component, in words. */
   notes: { id: string; text: string }[];
 }
 const nothing: Told = { broken: [], gone: [], conflicts: [], taken: [] };
-export const useFolder = create<FolderStore>()(() => ({ standing: "none", name: "", told: nothing, notes: [] }));
+export const useFolder = create<FolderStore>()(() => ({
+  standing: "none",
+  name: "",
+  told: nothing,
+  notes: [],
+  served: false,
+}));
 
 type Picking = { showDirectoryPicker?(options: object): Promise<FileSystemDirectoryHandle> };
 /** Where a browser has no such way, components go in and out as one zip file. */
@@ -215,6 +223,18 @@ export async function startFolder(): Promise<void> {
     if (sync && document.visibilityState === "visible") stepNow();
   }, EVERY);
   document.addEventListener("visibilitychange", () => sync && stepNow());
+  const served = await servedDisk().catch(() => null);
+  if (served) {
+    // Another folder than that of the last visit has nothing in common with what is here.
+    const key = `served ${served.id}`;
+    if (localStorage.getItem("folder") !== key) await database.files.clear();
+    localStorage.setItem("folder", key);
+    disk = served.disk;
+    sync = new FolderSync(disk, shelfPort);
+    useFolder.setState({ standing: "works", name: served.name, told: nothing, served: true });
+    stepNow();
+    return;
+  }
   const kept = await database.folder.get("folder").catch(() => undefined);
   if (!kept || handle) return;
   handle = kept.handle;

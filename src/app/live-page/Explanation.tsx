@@ -1,7 +1,7 @@
 import { useNavigate, useParams } from "react-router";
 import { printEvent } from "../../core/expression";
 import { spanText } from "../../core/measure";
-import { addEventRow } from "../../core/model";
+import { addEventRow, own } from "../../core/model";
 import type { Program } from "../../core/program";
 import { explain, type Frame, type Phrase, type Trail, wayOut } from "../../core/run";
 import { useSelection } from "../sheet/selection";
@@ -93,7 +93,9 @@ function ToWayOut({ program, frame }: { program: Program; frame: Frame }) {
   };
   const text =
     way.kind === "reaction"
-      ? "Decide it in the sheet"
+      ? isSaid(program, way)
+        ? "Show the cell"
+        : "Decide it in the sheet"
       : way.kind === "look"
         ? `Show how ${way.part} is in ${way.state === "always" ? "every state" : way.state}`
         : way.kind === "part"
@@ -105,6 +107,10 @@ function ToWayOut({ program, frame }: { program: Program; frame: Frame }) {
     </button>
   );
 }
+
+/** What is decided, be it “ignored” or a condition that does not hold, is not to be decided once more. */
+const isSaid = ({ doc }: Program, { row, state }: { row: number; state: string }): boolean =>
+  own(doc.reactions[row]?.in, state) !== undefined;
 
 const heads = { asked: "asked", left: "left", did: "did", entered: "entered", changed: "changed" } as const;
 

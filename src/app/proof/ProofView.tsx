@@ -217,13 +217,18 @@ function ScenarioLine({
   onChoose(): void;
 }) {
   const show = useRun((s) => s.show);
-  const word = skipped ? "skipped" : !result ? "…" : result.ok ? "holds" : "fails";
+  const word = skipped ? "skipped" : !result ? "…" : !result.ok ? "fails" : result.silent ? "silent" : "holds";
   const failedAt = result?.failedAt ?? null;
   const cases = result?.cases;
   return (
     <li className={`scenario ${chosen ? "chosen" : ""}`}>
       <button type="button" className="plain scenario-name" onClick={onChoose} aria-expanded={chosen}>
-        <span className={`verdict ${word}`}>{word}</span>
+        <span
+          className={`verdict ${word}`}
+          title={word === "silent" ? "Nothing is expected in it yet: say what must be so after a step" : undefined}
+        >
+          {word}
+        </span>
         <span>
           {scenario.name}
           {scenario.only && <span className="tag">only</span>}

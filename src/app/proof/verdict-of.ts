@@ -14,6 +14,8 @@ export const many = (n: number, one: string, more = `${one}s`): string =>
 export function verdictOf(proof: Proof): { holds: Line[]; fails: Line[]; unseen: Line[] } {
   const ran = proof.scenarios.filter((s) => !s.skipped);
   const failing = ran.filter((s) => !s.ok).length;
+  const silent = ran.filter((s) => s.ok && s.silent).length;
+  const holding = ran.length - failing - silent;
   const findings = proof.findings.filter((f) => f.severity !== "undecided").length;
   const undecided = proof.findings.length - findings;
   const claims = { holds: 0, fails: 0, open: 0 };
@@ -22,7 +24,7 @@ export function verdictOf(proof: Proof): { holds: Line[]; fails: Line[]; unseen:
   const line = (n: number, text: string, to: string): Line[] => (n ? [{ text, to }] : []);
   return {
     holds: [
-      ...line(ran.length - failing, many(ran.length - failing, "scenario"), "scenarios"),
+      ...line(holding, many(holding, "scenario"), "scenarios"),
       ...line(claims.holds, `${many(claims.holds, "claim")} in every run`, "claims"),
       ...(proof.complete && !findings
         ? [{ text: `every rule, in ${many(proof.situations, "situation")} at any timing`, to: "findings" }]
@@ -35,6 +37,7 @@ export function verdictOf(proof: Proof): { holds: Line[]; fails: Line[]; unseen:
       ...line(proof.problems.length, many(proof.problems.length, "unreadable cell"), "problems"),
     ],
     unseen: [
+      ...line(silent, `${many(silent, "scenario")} without an expectation`, "scenarios"),
       ...(proof.complete ? [] : [{ text: `what lies beyond ${many(proof.situations, "situation")}`, to: "findings" }]),
       ...line(undecided, `${many(undecided, "cell")} nobody decided`, "undecided"),
       ...line(of - covered, `${many(of - covered, "reaction")} no scenario takes`, "coverage"),

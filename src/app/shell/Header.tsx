@@ -124,12 +124,20 @@ function ComponentName({ name }: { name: string }) {
 
 /** How the component stands, in a few words; each leads to the proof. */
 function Standing({ id }: { id: string }) {
-  const { proof, running, seen } = useProof();
+  const { proof, running, seen, of } = useProof();
+  const doc = useDocument((s) => s.doc);
+  // Until the proof of what is there now has come, the figures are of what was there before.
+  const stale = proof !== null && of !== doc;
   const saving = useSaving();
   const to = `/component/${id}/proof`;
   const counts = proof && countsOf(proof);
   return (
-    <div className="standing" aria-live="polite">
+    <div
+      className={`standing ${stale ? "stale" : ""}`}
+      aria-live="polite"
+      aria-busy={stale}
+      title={stale ? "Being proved again" : undefined}
+    >
       {counts && (
         <>
           {counts.failing > 0 ? (

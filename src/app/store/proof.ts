@@ -94,7 +94,7 @@ export const countsOf = (proof: Proof): Counts => ({
   },
   covered: { n: shareOf(proof.coverage.branches).covered, of: shareOf(proof.coverage.branches).of },
   complete: proof.complete,
-  holding: proof.scenarios.filter((s) => s.ok && !s.skipped).length,
+  holding: proof.scenarios.filter((s) => s.ok && !s.skipped && !s.silent).length,
   failing: proof.scenarios.filter((s) => !s.ok).length,
   findings: proof.findings.filter((f) => f.severity !== "undecided").length,
   undecided: proof.findings.filter((f) => f.severity === "undecided").length,

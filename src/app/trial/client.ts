@@ -1,18 +1,6 @@
 /** Asks the app's own server for a trial, and hears what becomes of it line by line. */
 import { START_HEADER, type TrialAsked, type TrialTold } from "../../core/trial/told";
-
-let word: Promise<string> | null = null;
-
-const startWord = (): Promise<string> => {
-  word ??= fetch("/trial/start")
-    .then((r) => r.json() as Promise<{ word: string }>)
-    .then((r) => r.word)
-    .catch((error) => {
-      word = null;
-      throw error;
-    });
-  return word;
-};
+import { forgetWord, startWord } from "../storage/start-word";
 
 /** @throws with what to say to the person; an AbortError where it was stopped */
 export async function askTrial(asked: TrialAsked, signal: AbortSignal, hear: (told: TrialTold) => void): Promise<void> {
@@ -26,8 +14,7 @@ export async function askTrial(asked: TrialAsked, signal: AbortSignal, hear: (to
     });
   if (!answer.ok || !answer.body) {
     const { message } = (await answer.json().catch(() => ({}))) as { message?: string };
-    // After a new start of the server the old word is worth nothing.
-    word = null;
+    forgetWord();
     throw new Error(message ?? gone);
   }
   const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();

@@ -446,12 +446,12 @@ describe("a focus that a label has led out of what holds it", () => {
       focus: { held: "held in panel" },
       reactions,
     });
-  const after = (reactions: Parameters<typeof doc>[0]): boolean =>
+  const isBack = (reactions: Parameters<typeof doc>[0]): boolean =>
     facts(doc(reactions), "inside", { click: "label" }, { resize: { width: 700, height: 500 } }).focused;
   it("stays there while nobody listens, and is brought back as soon as somebody does", () => {
-    expect(after({})).toBe(false);
-    expect(after({ "width above 600px": { held: "/ log 1" }, "width below 600px": { held: "/ log 1" } })).toBe(
-      after({ "becomes [page.width > 650]": { held: "/ log 1" } }),
+    expect(isBack({})).toBe(false);
+    expect(isBack({ "width above 600px": { held: "/ log 1" }, "width below 600px": { held: "/ log 1" } })).toBe(
+      isBack({ "becomes [page.width > 650]": { held: "/ log 1" } }),
     );
   });
 });

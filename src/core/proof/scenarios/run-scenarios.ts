@@ -25,7 +25,8 @@ export function runScenarios(program: Program): Ran {
     const cases = runs.flatMap(({ values, result }) =>
       values ? { text: caseText(values), ok: result.ok, failedAt: result.failedAt } : [],
     );
-    return { ...shown.result, name: s.name, ...(cases.length ? { cases } : {}) };
+    const silent = !s.expect?.length && s.steps.every((step) => !step.expect?.length);
+    return { ...shown.result, name: s.name, ...(cases.length ? { cases } : {}), ...(silent ? { silent } : {}) };
   });
   return { results, sessions };
 }

@@ -42,6 +42,8 @@ export interface ScenarioResult {
   length: number;
   /** It is not run. */
   skipped?: boolean;
+  /** Nothing is expected in it: it can be done, and says no more. */
+  silent?: boolean;
   /** How each of its cases went, where it has some; the rest is about the first that fails. */
   cases?: { text: string; ok: boolean; failedAt: number | null }[];
 }

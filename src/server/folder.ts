@@ -1,0 +1,67 @@
+/**
+ * A folder of component files, for the app of this start: `lively serve FOLDER`. Only names of component files in that very
+ * folder are served, and a file is written whole or not at all.
+ */
+import { createHash, randomUUID } from "node:crypto";
+import { lstat, readdir, readFile, rename, rm, writeFile } from "node:fs/promises";
+import { basename, join, resolve } from "node:path";
+import { Hono } from "hono";
+import { bodyLimit } from "hono/body-limit";
+import { START_HEADER } from "../core/trial/told";
+
+const MOST = 20_000_000;
+const isFileName = (name: string | undefined): name is string =>
+  name !== undefined && /^[\w.-]+\.lively\.json$/.test(name) && !name.startsWith(".");
+
+/** Another stamp is another content. Links lead elsewhere: they are no files of this folder. */
+async function stampOf(path: string): Promise<string | null> {
+  const about = await lstat(path).catch(() => null);
+  return about?.isFile() ? `${about.mtimeMs}:${about.size}` : null;
+}
+
+/** @param word of this start: who does not know it is not the app */
+export function folderRoutes(folder: string, word: string): Hono {
+  const at = resolve(folder);
+  const routes = new Hono();
+  routes.use(async (c, next) => {
+    if (c.req.header(START_HEADER) !== word) return c.json({ message: "Reload this page." }, 403);
+    return next();
+  });
+  routes.get("/", async (c) => {
+    const names = (await readdir(at)).filter(isFileName).sort();
+    const files = await Promise.all(names.map(async (name) => ({ name, stamp: await stampOf(join(at, name)) })));
+    // Folders of one name are told apart without telling where they are.
+    const id = createHash("sha256").update(at).digest("hex").slice(0, 16);
+    return c.json({ name: basename(at), id, files: files.filter((f) => f.stamp !== null) });
+  });
+  routes.get("/:file", async (c) => {
+    const { file } = c.req.param();
+    if (!isFileName(file)) return c.json({ message: "This is no component file." }, 400);
+    const about = await lstat(join(at, file)).catch(() => null);
+    if (!about?.isFile()) return c.json({ message: "There is no such file." }, 404);
+    if (about.size > MOST) return c.text("");
+    return c.text(await readFile(join(at, file), "utf8"));
+  });
+  routes.put("/:file", bodyLimit({ maxSize: MOST }), async (c) => {
+    const { file } = c.req.param();
+    if (!isFileName(file)) return c.json({ message: "This is no component file." }, 400);
+    const path = join(at, file);
+    if ((await lstat(path).catch(() => null))?.isSymbolicLink())
+      return c.json({ message: `${file} is a link; it is left alone.` }, 409);
+    const beside = join(at, `.${file}.${randomUUID()}`);
+    try {
+      await writeFile(beside, await c.req.text(), { flag: "wx" });
+      await rename(beside, path);
+    } finally {
+      await rm(beside, { force: true });
+    }
+    return c.json({ stamp: await stampOf(path) });
+  });
+  routes.delete("/:file", async (c) => {
+    const { file } = c.req.param();
+    if (!isFileName(file)) return c.json({ message: "This is no component file." }, 400);
+    await rm(join(at, file), { force: true });
+    return c.json({});
+  });
+  return routes;
+}

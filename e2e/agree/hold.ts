@@ -83,7 +83,9 @@ function pairs(
       probed,
       own((a) => probed.attributes[a]),
     );
-    const skip = new Set<string>(isInPlaced(program, index) ? [...skipped, "visible", "in view"] : skipped);
+    // How long a page without blocks is that has many parts, only the page knows.
+    const below = program.doc.page.blocks === undefined && mine["in view"] === "yes" && its["in view"] === "no";
+    const skip = new Set<string>(isInPlaced(program, index) || below ? [...skipped, "visible", "in view"] : skipped);
     // Whether there is room left between what lies inside, to hit the part itself, is a matter of its layout.
     if (mine["takes pointer"] === "yes") skip.add("takes pointer");
     for (const fact of new Set([...Object.keys(mine), ...Object.keys(its)])) {

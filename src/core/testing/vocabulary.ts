@@ -343,7 +343,8 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
       "visibility: visible",
       "opacity: 0; transition: opacity 200ms linear",
       "transition: opacity 150ms, transform 100ms",
-      "display: block",
+      // Of all that is in a page it would show the head, too.
+      selector === ":not(.open)" ? "opacity: 0.9" : "display: block",
       "opacity: 0.7 !important",
       "visibility: hidden; transition: visibility 200ms",
       "transition: visibility 0s 150ms",
@@ -356,13 +357,13 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
       "transition-duration: 120ms",
       "--step: 40ms; opacity: var(--dim, 0.6)",
       "--dim: 0.4",
-      "display: inline-block",
+      selector === ":not(.open)" ? "opacity: 0.8" : "display: inline-block",
     ],
     c,
   );
   const whole = `${selector} { ${said} }`;
   // The core has no motion of html and body themselves; a rule that comes with a width would move them.
-  const within = `${selector === ":not(.open)" ? "div:not(.open)" : selector} { ${said} }`;
+  const within = `${selector === ":not(.open)" ? "li:not(.open)" : selector} { ${said} }`;
   return pick(
     [
       whole,

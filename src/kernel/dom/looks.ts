@@ -45,6 +45,9 @@ const isGone = ({ as }: Look): boolean => as === "not displayed" || as === "abse
 
 function come(element: HTMLElement): void {
   element.hidden = false;
+  putBack(element);
+}
+function putBack(element: HTMLElement): void {
   marks.get(element)?.replaceWith(element);
   marks.delete(element);
 }
@@ -55,6 +58,8 @@ function go(page: Page, name: string, element: HTMLElement): void {
     const look = lookOf(page, page.component.looks[name]);
     if (!isGone(look) || page.listening.signal.aborted) return;
     element.hidden = look.as === "not displayed";
+    // In the document, though nobody sees it.
+    if (look.as !== "absent") putBack(element);
     if (look.as !== "absent" || marks.has(element)) return;
     const mark = document.createComment(name);
     marks.set(element, mark);

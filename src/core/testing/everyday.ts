@@ -199,6 +199,71 @@ document.querySelector('#yes').addEventListener('click', () => { document.queryS
 </script>`,
   "rules that are agreed to": `<label><input type="checkbox" id="ok"> I have read the rules</label><button id="go" type="button" disabled>Go on</button>
 <script>const ok = document.getElementById('ok'); ok.addEventListener('change', () => { document.getElementById('go').disabled = !ok.checked; });</script>`,
+  "a plan that is saved by a request": `<form id="f"><button id="save" type="submit">Save plan</button></form><p id="s" role="status"></p>
+<script>
+const save = document.getElementById('save'), s = document.getElementById('s');
+document.getElementById('f').addEventListener('submit', async (e) => {
+  e.preventDefault();
+  save.disabled = true; s.textContent = 'Saving …';
+  try {
+    const r = await fetch('/plans', { method: 'POST' });
+    if (!r.ok) throw new Error('no');
+    s.textContent = 'Saved';
+  } catch (err) {
+    s.textContent = 'That did not work';
+  } finally { save.disabled = false; }
+});
+</script>`,
+  "a pass that is sent, by promises": `<button id="save" type="button">Send my pass</button><p id="s" role="status"></p>
+<script>
+const save = document.getElementById('save'), s = document.getElementById('s');
+save.onclick = () => {
+  save.disabled = true; s.textContent = 'Sending …';
+  fetch('/passes/mine', { method: 'PUT', body: '{}' })
+    .then((r) => { if (!r.ok) throw new Error('no'); return r.json(); })
+    .then(() => { s.textContent = 'Sent'; })
+    .catch(() => { s.textContent = 'Try again'; })
+    .finally(() => { save.disabled = false; });
+};
+</script>`,
+  "a button that is held": `<style>.ring { width: 8px; height: 6px; background: teal } .holding .ring { width: 100%; transition: width 800ms linear }</style>
+<button id="give" type="button"><span>Hold to give up</span></button><div class="ring"></div><p id="said" role="status"></p>
+<script>
+const give = document.getElementById('give'), said = document.getElementById('said');
+let timer = null;
+function begin() { document.body; give.classList.add('holding'); timer = setTimeout(done, 800); }
+function stop() { clearTimeout(timer); give.classList.remove('holding'); }
+function done() { give.classList.remove('holding'); give.disabled = true; said.textContent = 'Given up'; }
+give.addEventListener('mousedown', begin);
+window.addEventListener('mouseup', stop);
+give.addEventListener('mouseleave', stop);
+give.addEventListener('touchstart', begin);
+give.addEventListener('touchend', stop);
+</script>`,
+  "a box of light by display and opacity": `<style>#box { display: none; position: fixed; inset: 0; background: rgb(0 0 0 / 70%); opacity: 0; transition: opacity 250ms linear } #box img { margin: 40px }</style>
+<button class="thumb" type="button" data-alt="Harbour at dawn">Dawn</button> <button class="thumb" type="button" data-alt="Harbour at noon">Noon</button>
+<div id="box"><img id="full" alt=""><button id="shut" type="button">Close</button></div>
+<script>
+var box = document.getElementById('box'), full = document.getElementById('full');
+function open(e) { full.alt = e.currentTarget.dataset.alt; box.style.display = 'block'; setTimeout(function () { box.style.opacity = 1; }, 10); }
+function shut() { box.style.opacity = 0; setTimeout(function () { box.style.display = 'none'; }, 250); }
+var thumbs = document.querySelectorAll('.thumb');
+for (var i = 0; i < thumbs.length; i++) { thumbs[i].addEventListener('click', open); }
+document.getElementById('shut').addEventListener('click', shut);
+document.addEventListener('keydown', function (e) { if (e.key === 'Escape') shut(); });
+</script>`,
+  "an accordion by max-height": `<style>.panel { max-height: 0; overflow: hidden; transition: max-height 200ms ease } </style>
+<button class="acc" type="button" aria-expanded="false">Luggage</button><div class="panel"><p>Two bags.</p></div>
+<button class="acc" type="button" aria-expanded="false">Animals</button><div class="panel"><p>On deck.</p></div>
+<script>
+const acc = document.getElementsByClassName('acc');
+for (const a of acc) a.addEventListener('click', function () {
+  this.classList.toggle('active');
+  const panel = this.nextElementSibling;
+  if (panel.style.maxHeight) { panel.style.maxHeight = null; this.setAttribute('aria-expanded', 'false'); }
+  else { panel.style.maxHeight = panel.scrollHeight + 'px'; this.setAttribute('aria-expanded', 'true'); }
+});
+</script>`,
 };
 
 /** How long those of them are that scroll, px; the app measures it where they are drawn. */

@@ -16,7 +16,7 @@ export function unlike({ doc, states }: Written, found: Explored): string[] {
     const at = queue.shift()!;
     const from = seen.get(at)!;
     found.acts.forEach((act, a) => {
-      const wanted = found.outcomes[a][at];
+      const wanted = act.is === "click" ? clicked(found, act.target, a, at) : found.outcomes[a][at];
       const next = wanted && done(program, from, act);
       if (!wanted || !next) return;
       const is = activeNames(program, next).sort().join(", ");
@@ -31,11 +31,27 @@ export function unlike({ doc, states }: Written, found: Explored): string[] {
   return [...out];
 }
 
+/** A click is a press, a release and then the click itself: each may be listened for. */
+function clicked({ acts, outcomes }: Explored, target: string, click: number, from: number) {
+  let at = from;
+  for (const is of ["pointer down", "pointer up"] as const) {
+    const a = acts.findIndex((x) => x.is === is && x.target === target);
+    if (a < 0) continue;
+    const outcome = outcomes[a][at];
+    if (!outcome) return undefined;
+    at = outcome.to;
+  }
+  return outcomes[click][at];
+}
+
 /** Once everything has moved: what is on its way decides nothing in a script. */
 const still = (state: RunState): RunState => ({ ...state, tracks: [], lingering: [] });
 
 function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): RunState | null {
-  const from = still(moving);
+  const target = "target" in act ? program.partIndex.get(act.target) : undefined;
+  // The pointer is there already: how it came there is an act of its own.
+  const over = /^(click|pointer (down|up))$/.test(act.is) ? (target ?? -1) : moving.over;
+  const from = { ...still(moving), over };
   if (act.is === "click") {
     // Where something lies over it, or nothing is there, nobody can do this.
     const layout = layoutOf(program, from);
@@ -46,11 +62,23 @@ function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): 
     if (part !== undefined && labelledControl(program, from, part) >= 0) return null;
     return stimulate(program, from, { click: act.target === "body" ? null : act.target }).state;
   }
+  if (act.is === "pointer down" && act.target !== "body") {
+    const part = program.partIndex.get(act.target);
+    if (part === undefined || layoutOf(program, from).landing[part] !== part) return null;
+    return stimulate(program, from, { down: act.target }).state;
+  }
   if (act.is === "key" && !act.up && act.target === "body")
     return stimulate(program, { ...from, focus: -1 }, { press: act.key === " " ? "Space" : act.key }).state;
+  if (act.is === "answer") {
+    const waits = from.timers.some((t) => t.kind === "event" && program.requests[t.request]?.name === act.request);
+    return waits ? stimulate(program, from, { answer: act.request, ok: act.ok }).state : null;
+  }
   if (act.is === "timer") {
+    // Another may be due before it.
     const due = nextDue(program, from);
-    return due === null ? null : advance(program, from, due);
+    const mine = from.timers.find((t) => t.due === due);
+    const own = mine?.kind === "event" && (mine.id === act.timer || mine.event.endsWith(act.timer));
+    return due === null || !own ? null : advance(program, from, due);
   }
   return null;
 }
@@ -58,8 +86,10 @@ function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): 
 export const wordsOf = (act: Act): string =>
   act.is === "timer"
     ? `timer ${act.timer}`
-    : act.is === "key"
-      ? `${act.up ? "release" : "press"} ${act.key}`
-      : "target" in act
-        ? `${act.is} ${act.target}`
-        : `${act.is} ${act.distance}px`;
+    : act.is === "answer"
+      ? `${act.request} ${act.ok ? "answers" : "fails"}`
+      : act.is === "key"
+        ? `${act.up ? "release" : "press"} ${act.key}`
+        : "target" in act
+          ? `${act.is} ${act.target}`
+          : `${act.is} ${act.distance}px`;

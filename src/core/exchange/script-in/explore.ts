@@ -1,12 +1,15 @@
 /** Everything that a page's script can make of it: from the page as loaded, each act in each way the page can then be. */
 import * as acorn from "acorn";
-import type { Effect } from "./reading";
+import { disableable } from "../../cascade";
+import type { Asked, Effect } from "./reading";
 import {
+  answered,
   check,
   closeDialog,
   isCheckable,
   isModal,
   keyOfStore,
+  NotUnderstood,
   type PageElement,
   Reading,
   type ScriptPage,
@@ -23,12 +26,13 @@ export interface Script {
 
 /** What a person or the clock does. */
 export type Act =
-  | { is: "click"; target: string }
+  | { is: "click" | "pointer down" | "pointer up"; target: string }
   | { is: "pointer enter" | "pointer leave" | "focus enters" | "focus leaves" | "motion ended"; target: string }
   | { is: "key"; key: string; target: string; up: boolean }
   /** Over a distance, on the way down or back; `at` is where the page is then. */
   | { is: "scroll past" | "scroll back"; distance: number; at: number }
   | { is: "in view" | "out of view"; target: string; ratio: number }
+  | { is: "answer"; request: string; ok: boolean }
   | { is: "timer"; timer: string };
 /** One of several ways that an act can go, told by a number that counts. */
 export interface Branch {
@@ -53,6 +57,7 @@ export interface Explored {
   /** By act, then by store; undefined where it cannot be done then. */
   outcomes: readonly (readonly (Outcome | undefined)[])[];
   timers: ReadonlyMap<string, { ms: number; every: boolean; line: number }>;
+  requests: ReadonlyMap<string, Asked>;
   listeners: readonly { line: number; type: string; on: string; read: boolean }[];
   notUnderstood: readonly { line: number; text: string }[];
   /** Variables that are numbers as the page is loaded, by their key in the store; and those that count without an end. */
@@ -74,8 +79,10 @@ const keyNames =
   "Escape Enter Tab ArrowUp ArrowDown ArrowLeft ArrowRight Home End PageUp PageDown Backspace Delete".split(" ");
 const heard: Record<string, Act["is"]> = {
   click: "click",
-  mousedown: "click",
-  pointerdown: "click",
+  mousedown: "pointer down",
+  pointerdown: "pointer down",
+  mouseup: "pointer up",
+  pointerup: "pointer up",
   keydown: "key",
   keyup: "key",
   mouseenter: "pointer enter",
@@ -101,8 +108,11 @@ const heard: Record<string, Act["is"]> = {
 export function explore(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>): Explored {
   const { reading, keys } = load(page, scripts);
   reading.listeners = reading.listeners.filter((l) => !left.has(l.line));
+  // A page that hears of the pointer hears of fingers by it, too.
+  const pointed = reading.listeners.some((l) => /^pointer |^click$/.test(heard[l.type] ?? ""));
   for (const l of reading.listeners)
-    if (isTyped(l) || (!heard[l.type] && l.type !== "scroll" && l.type !== "in view"))
+    if (pointed && /^touch(start|end|cancel)$/.test(l.type)) reading.readLines.add(l.line);
+    else if (isTyped(l) || (!heard[l.type] && l.type !== "scroll" && l.type !== "in view"))
       reading.notUnderstood.set(`${l.line} ${l.type}`, { line: l.line, text: `what listens for “${l.type}”` });
   const loaded = [...reading.effects];
   const acts = actsOf(page, reading, keys, left);
@@ -127,9 +137,15 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
         acts.push({ is: "timer", timer: t.name });
         outcomes.push([]);
       }
+    for (const q of reading.requests.values())
+      if (!acts.some((a) => a.is === "answer" && a.request === q.name))
+        for (const ok of [true, false]) {
+          acts.push({ is: "answer", request: q.name, ok });
+          outcomes.push([]);
+        }
     acts.forEach((act, a) => {
       cut ||= spent() > MAX_TAKEN;
-      if (cut || (act.is === "timer" && !pending[at].has(act.timer)) || isOff(page, act, stores[at])) return;
+      if (cut || isNotYet(act, pending[at]) || isOff(page, act, stores[at])) return;
       const done = reading.act(stores[at], () => perform(reading, page, act, left));
       const key = keyOfStore(done.store);
       let to = index.get(key);
@@ -147,7 +163,9 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
       }
       outcomes[a][at] = { to, effects: done.effects, whole: done.whole };
       const running = [...pending[at]].filter(
-        (t) => !(act.is === "timer" && act.timer === t && !reading.timers.get(t)?.every),
+        (t) =>
+          !(act.is === "timer" && act.timer === t && !reading.timers.get(t)?.every) &&
+          !(act.is === "answer" && t === `request ${act.request}`),
       );
       const after = new Set([...running, ...startedBy(done.effects)].filter((t) => !isCancelled(done.effects, t)));
       const before = pending[to].size;
@@ -172,6 +190,7 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
     acts,
     outcomes,
     timers: reading.timers,
+    requests: reading.requests,
     listeners,
     notUnderstood: [...reading.notUnderstood.values()].sort((a, b) => a.line - b.line),
     numbers: reading.numbers(),
@@ -212,10 +231,15 @@ const isTyped = ({ type, on }: { type: string; on: PageElement | string }): bool
 const checksMatter = (page: ScriptPage, source: string): boolean =>
   /:checked|\bchecked\b/.test(`${page.doc.page.css ?? ""} ${source}`) || /\b(change|input)\b/.test(source);
 
-/** What is inert is neither clicked nor focused, in itself or with what is around it. */
+/** What is inert or disabled is neither clicked nor focused, in itself or with what is around it. */
 function isOff(page: ScriptPage, act: Act, store: Store): boolean {
   if (!("target" in act) || "ratio" in act || act.is === "motion ended") return false;
-  for (let e = page.named(act.target); e; e = e.parent) if (page.attribute(e, "inert", store) !== null) return true;
+  for (let e = page.named(act.target); e; e = e.parent)
+    if (
+      page.attribute(e, "inert", store) !== null ||
+      (disableable.has(e.tag) && page.attribute(e, "disabled", store) !== null)
+    )
+      return true;
   return false;
 }
 
@@ -235,7 +259,11 @@ function moreDistances(reading: Reading, acts: Act[], outcomes: (Outcome | undef
   return acts.length > before;
 }
 
-const startedBy = (effects: readonly Effect[]): string[] => effects.flatMap((e) => (e.do === "start" ? [e.timer] : []));
+/** Timers and requests that are under way from then on. */
+const startedBy = (effects: readonly Effect[]): string[] =>
+  effects.flatMap((e) => (e.do === "start" ? [e.timer] : e.do === "request" ? [`request ${e.request}`] : []));
+const isNotYet = (act: Act, pending: ReadonlySet<string>): boolean =>
+  (act.is === "timer" && !pending.has(act.timer)) || (act.is === "answer" && !pending.has(`request ${act.request}`));
 const isCancelled = (effects: readonly Effect[], timer: string): boolean =>
   effects.findLast((e) => (e.do === "start" || e.do === "cancel") && e.timer === timer)?.do === "cancel";
 
@@ -326,6 +354,8 @@ function actsOf(page: ScriptPage, reading: Reading, keys: ReadonlySet<string>, l
   const listens = (is: Act["is"]): boolean => [...types].some((t) => heard[t] === is);
   const native = page.elements.some((e) => e.tag === "details" || e.tag === "dialog" || isCheckable(e));
   const targets = ["body", ...page.elements.slice(0, MAX_TARGETS).map((e) => e.name)];
+  for (const is of ["pointer down", "pointer up"] as const)
+    if (listens(is)) for (const target of targets) out.push({ is, target });
   if (listens("click") || native) for (const target of targets) out.push({ is: "click", target });
   // A modal dialog closes on Escape whoever listens.
   const modal = keys.has("Escape") && page.elements.some((e) => e.tag === "dialog");
@@ -342,7 +372,16 @@ function actsOf(page: ScriptPage, reading: Reading, keys: ReadonlySet<string>, l
   }
   for (const l of reading.listeners) {
     const is = heard[l.type];
-    if (typeof l.on === "string" || !is || l.type === "in view" || is === "click" || is === "key" || is === "timer")
+    if (
+      typeof l.on === "string" ||
+      !is ||
+      l.type === "in view" ||
+      is === "click" ||
+      is === "pointer down" ||
+      is === "pointer up" ||
+      is === "key" ||
+      is === "timer"
+    )
       continue;
     if (!out.some((a) => a.is === is && "target" in a && a.target === (l.on as PageElement).name))
       out.push({ is, target: l.on.name } as Act);
@@ -367,6 +406,17 @@ function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySet<numbe
     r.attempt(timed.fn.node, () => r.call(timed.fn, []));
     return;
   }
+  if (act.is === "answer") {
+    const { promise, line } = r.requests.get(act.request)!;
+    r.readLines.add(line);
+    answered(r, promise, act.ok, (error) => {
+      r.unsure = true;
+      if (error instanceof NotUnderstood)
+        r.notUnderstood.set(`${error.line ?? line} ${error.what}`, { line: error.line ?? line, text: error.what });
+      else throw error;
+    });
+    return;
+  }
   if ("distance" in act) {
     r.at = act.at;
     r.dispatch("scroll", null);
@@ -379,13 +429,18 @@ function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySet<numbe
     return;
   }
   const target = act.target === "body" ? page.body : page.named(act.target)!;
+  if (act.is === "pointer down" || act.is === "pointer up") {
+    for (const type of act.is === "pointer down" ? ["pointerdown", "mousedown"] : ["pointerup", "mouseup"])
+      r.dispatch(type, target);
+    return;
+  }
   if (act.is === "click") {
     // What is checked is so before anybody hears of the click, and is not if somebody prevents it (DOM §2.9, activation).
     const toggles = isCheckable(target) && checksMatter(page, r.source);
     const before = new Map(r.store);
     const was = page.attribute(target, "checked", r.store) !== null;
     if (toggles) check(r, target, /^radio$/i.test(target.attributes.type) || !was);
-    for (const type of ["pointerdown", "mousedown", "pointerup", "mouseup", "click"]) r.dispatch(type, target);
+    r.dispatch("click", target);
     if (!r.event?.prevented) {
       if (toggles && was !== (page.attribute(target, "checked", r.store) !== null))
         for (const type of ["input", "change"]) r.dispatch(type, target);

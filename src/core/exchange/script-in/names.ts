@@ -107,7 +107,10 @@ export function namesFor(
               : wordFor(main, values[i], values)
           : wordFor(main, values[i], values);
     if (several) word = `${main.split(" ")[1]}-${word}`;
-    word = word.replace(/^[^\p{L}_]+/u, "").slice(0, 60);
+    word = word
+      .replace(/^[^\p{L}_]+/u, "")
+      .slice(0, 60)
+      .replace(/[^\p{L}\p{N}_]+$/u, "");
     const name = freeName(isStateName(word) ? word : `state-${i + 1}`, taken);
     taken.add(name);
     return name;

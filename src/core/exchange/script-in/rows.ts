@@ -24,13 +24,14 @@ const none = (list: Outcomes): Outcomes => list.map((_o, at) => ({ to: at, effec
 
 export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
   const out: Row[] = [];
-  out.push(
-    ...tree(
-      page,
-      group(acts, outcomes, (a) => a.is === "click"),
-      (scope, part) => `click${scope && ` ${scope}`} ${part}`.trim(),
-    ),
-  );
+  for (const is of ["pointer down", "pointer up", "click"] as const)
+    out.push(
+      ...tree(
+        page,
+        group(acts, outcomes, (a) => a.is === is),
+        (scope, part) => `${is}${scope && ` ${scope}`} ${part}`.trim(),
+      ),
+    );
   const keys = acts.flatMap((a) => (a.is === "key" ? [`${a.up ? "u" : "d"}${a.key}`] : []));
   for (const id of new Set(keys)) {
     const mine = group(acts, outcomes, (a) => a.is === "key" && `${a.up ? "u" : "d"}${a.key}` === id);
@@ -53,6 +54,8 @@ export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
       const part = a.ratio ? ` at ${Math.round(a.ratio * 1e4) / 100}%` : "";
       out.push({ event: `${a.is} ${a.target}${part}`, outcomes: outcomes[i], stops: false });
     }
+    if (a.is === "answer" && isNews(outcomes[i]))
+      out.push({ event: `request ${a.ok ? "ok" : "failed"} ${a.request}`, outcomes: outcomes[i], stops: false });
     if (a.is === "timer" && isNews(outcomes[i]))
       out.push({ event: `timer ${a.timer}`, outcomes: outcomes[i], stops: false });
   });

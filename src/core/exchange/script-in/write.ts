@@ -9,6 +9,7 @@ import {
   type EventRow,
   type Look,
   type LookRow,
+  type RequestSpec,
   type StateNode,
 } from "../../model";
 import { type Counter, isTemplate, TEMPLATE } from "./counters";
@@ -50,7 +51,7 @@ export function writeBehaviour(
     data,
     states: all,
     parts: allParts(doc).map((p) => p.part.name),
-    requests: [],
+    requests: [...found.requests.keys()],
   };
   const reactions: EventRow[] = [];
   const left: string[] = [];
@@ -84,6 +85,7 @@ export function writeBehaviour(
     doc: {
       ...doc,
       data,
+      ...requestsOf(doc, found),
       states,
       focus: held(doc, regions, names),
       looks: looksOf(doc, regions, names, found),
@@ -190,6 +192,21 @@ function looksOf(doc: Component, regions: readonly Region[], names: readonly str
   return [...rows].map(([part, said]) => ({ part, in: said }));
 }
 
+const methods = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
+/** The stand-in answers as services usually do; how they do, the person says. */
+function requestsOf(doc: Component, { requests }: Explored): Pick<Component, "requests"> {
+  const more = [...requests.values()].map(
+    ({ name, method, path }): RequestSpec => ({
+      name,
+      method: methods.find((m) => m === method) ?? "POST",
+      path,
+      latency: "400ms",
+      outcome: "ok",
+    }),
+  );
+  return more.length || doc.requests ? { requests: [...(doc.requests ?? []), ...more] } : {};
+}
+
 /** A modal dialog holds the focus as long as it is open. */
 function held(doc: Component, regions: readonly Region[], names: readonly string[][]): Component["focus"] {
   const out = { ...doc.focus };
@@ -222,6 +239,8 @@ function actionsOf(effects: readonly Effect[], timers: Explored["timers"], stops
         return [`scroll to ${e.part}${e.smooth ? " smoothly" : ""}`];
       case "scroll to":
         return [`scroll to ${e.distance}px${e.smooth ? " smoothly" : ""}`];
+      case "request":
+        return [`request ${e.request}`];
       case "prevent":
         return ["prevent"];
       default:

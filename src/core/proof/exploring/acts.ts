@@ -67,6 +67,7 @@ export class Acts {
       ];
       table.set(layout, list);
     }
+    if (state.pressed !== null) list = this.whilePressed(list);
     const answers = this.more.answers(state);
     if (!answers.length && !this.more.viewMatters) return list;
     const inView = (act: Act): boolean => {
@@ -75,6 +76,16 @@ export class Acts {
     };
     return [...(this.more.viewMatters ? list.filter(inView) : list), ...answers];
   }
+
+  /** Who holds the button down can move and let go, and press no second time. */
+  private whilePressed(list: readonly Act[]): readonly Act[] {
+    const known = this.pressed.get(list);
+    if (known) return known;
+    const left = list.filter(({ stimulus: s }) => !("click" in s || "down" in s));
+    this.pressed.set(list, left);
+    return left;
+  }
+  private readonly pressed = new Map<readonly Act[], readonly Act[]>();
 
   /**
    * The parts that a click can land on, one for each way in which it can go on: parts with the same listeners around

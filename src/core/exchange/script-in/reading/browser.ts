@@ -23,6 +23,9 @@ const reflected: Record<string, string> = {
 const flags = new Set(["hidden", "disabled", "inert", "open", "required", "readOnly", "checked"]);
 const aria = (property: string): string => property.replace(/^aria(?=[A-Z])/, "aria-").toLowerCase();
 
+/** Stands for a height that is measured. */
+const CONTENT = "\u0001content";
+
 const kebab = (property: string): string => property.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
 
 /** A property of an element. @returns undefined for what is known to be none */
@@ -58,6 +61,10 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       return elementOf(siblings[at + 1] ?? null);
     case "previousElementSibling":
       return elementOf(siblings[at - 1] ?? null);
+    case "scrollHeight":
+    case "offsetHeight":
+      // How tall what is inside is, only the browser knows; in style there is a word for it.
+      return CONTENT;
     case "tabIndex":
       return Number(
         page.attribute(e, "tabindex", store) ?? (/^(a|button|input|select|textarea)$/.test(e.tag) ? 0 : -1),
@@ -100,7 +107,9 @@ function attributeSet(r: Context, e: PageElement, name: string, value: string | 
 
 export function styleSet(r: Context, e: PageElement, property: string, value: Js): void {
   const name = property === "cssFloat" ? "float" : property.startsWith("--") ? property : kebab(property);
-  r.write(`style ${e.name} ${name}`, value === null || value === undefined ? "" : textOf(value));
+  const text = value === null || value === undefined ? "" : textOf(value);
+  if (text !== `${CONTENT}px` && text.includes(CONTENT)) throw new NotUnderstood(null, "a height that is measured");
+  r.write(`style ${e.name} ${name}`, text === `${CONTENT}px` ? "max-content" : text);
 }
 
 export function styleGet(r: Context, e: PageElement, property: string): Js {
@@ -208,6 +217,7 @@ export function globalOf(r: Context, name: string): Js {
     case "Array":
     case "Object":
     case "performance":
+    case "fetch":
       return native(name);
     case "self":
     case "globalThis":

@@ -1,7 +1,7 @@
 /** What the pieces of a reading share: the page, what is written of it, and how values are called and looked into. */
 import type * as acorn from "acorn";
 import type { Cell, PageElement, ScriptPage } from "./page";
-import type { Js, JsFunction, Scope } from "./values";
+import type { Js, JsFunction, JsPromise, Scope } from "./values";
 
 /** What a handler asks for besides changing the page, in its order. */
 export type Effect =
@@ -12,6 +12,7 @@ export type Effect =
   | { do: "cancel"; timer: string }
   | { do: "scroll"; part: string; smooth: boolean }
   | { do: "scroll to"; distance: number; smooth: boolean }
+  | { do: "request"; request: string }
   | { do: "prevent" };
 
 export interface Listener {
@@ -30,6 +31,13 @@ export interface Timed {
   ms: number;
   every: boolean;
   line: number;
+}
+export interface Asked {
+  name: string;
+  method: string;
+  path: string;
+  line: number;
+  promise: JsPromise;
 }
 export interface Event {
   type: string;
@@ -61,6 +69,8 @@ export interface Context {
   /** How far the page is scrolled in the act under way, px; whoever asks is noted, with what it is held against. */
   scrolled(): number;
   compared(a: unknown, b: unknown): void;
+  /** A request that is made; what is done with its answer comes to be known by what is asked of the promise. */
+  request(method: string, path: string, node: acorn.Node): JsPromise;
   /** Done once the act under way is over: the next frame, what waits for nothing. */
   later(fn: Js): undefined;
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;

@@ -3,6 +3,7 @@ import type * as acorn from "acorn";
 import { ACTIVE, elementGet, elementSet, hostGet, styleSet } from "./browser";
 import type { Context } from "./context";
 import { methodOf } from "./methods";
+import { errorOf, fetched, promiseGet } from "./requests";
 import { elementOf, isTrue, type Js, joined, list, NotUnderstood, native, type Scope, same, textOf } from "./values";
 
 export function evaluate(
@@ -64,6 +65,8 @@ export function evaluate(
       if (/^[<>]=?$/.test(node.operator)) r.compared(a, b);
       return binary(node.operator, a, b);
     }
+    case "AwaitExpression":
+      throw new NotUnderstood(r.line(node), "how this waits");
     case "NewExpression":
       return observer(r, node, scope);
     case "AssignmentExpression":
@@ -86,6 +89,10 @@ export function evaluate(
 
 /** What watches whether elements are in view is known; nothing else is made anew. */
 function observer(r: Context, node: acorn.NewExpression, scope: Scope): Js {
+  if (node.callee.type === "Identifier" && /^(\w*Error)$/.test(node.callee.name)) {
+    const [message] = node.arguments.map((a) => evaluate(r, a, scope));
+    return errorOf(message === undefined ? "" : textOf(message));
+  }
   if (node.callee.type !== "Identifier" || node.callee.name !== "IntersectionObserver")
     throw new NotUnderstood(r.line(node), r.source.slice(node.start, node.end).replace(/\s+/g, " ").slice(0, 80));
   const [fn, options] = node.arguments.map((a) => evaluate(r, a, scope));
@@ -134,7 +141,11 @@ function chain(r: Context, node: acorn.Node, scope: Scope): { value: Js; gone: b
     const args = c.arguments.flatMap((a) =>
       a.type === "SpreadElement" ? r.items(evaluate(r, a.argument, scope)) : [evaluate(r, a, scope)],
     );
-    return { value: located(r, c, () => r.call(callee.value, args)), gone: false };
+    const { value } = callee;
+    // A request is known by where it is made.
+    if (typeof value === "object" && value?.is === "native" && value.name === "fetch")
+      return { value: located(r, c, () => fetched(r, args, c)), gone: false };
+    return { value: located(r, c, () => r.call(value, args)), gone: false };
   }
   return { value: evaluate(r, node as acorn.Expression, scope), gone: false };
 }
@@ -159,6 +170,8 @@ export function memberOf(r: Context, value: Js, name: string): Js {
   switch (value.is) {
     case "element":
       return elementGet(r, value.element, name);
+    case "promise":
+      return promiseGet(r, value, name);
     case "list":
       return /^\d+$/.test(name) ? value.items[Number(name)] : methodOf(r, value, name);
     case "object":

@@ -1,6 +1,8 @@
 /** A script gone through statement by statement, on a page that is only described. */
 
-export type { Effect, Timed } from "./context";
+export type { Asked, Effect, Timed } from "./context";
 export { check, closeDialog, isCheckable, isModal } from "./native";
+export { NotUnderstood } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";
 export { Reading } from "./reading";
+export { answered } from "./requests";

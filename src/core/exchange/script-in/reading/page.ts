@@ -1,5 +1,13 @@
 /** The page that a script is read against: elements by part, and what it changes of them, as values that can be compared. */
-import { type StyledElement, selectorTest } from "../../../cascade";
+import {
+  cascade,
+  mediaNow,
+  NOTHING_DONE,
+  readSheet,
+  type Sheet,
+  type StyledElement,
+  selectorTest,
+} from "../../../cascade";
 import type { Component, Part } from "../../../model";
 import { NotUnderstood } from "./not-understood";
 
@@ -24,6 +32,8 @@ export class ScriptPage {
   private readonly byName = new Map<string, PageElement>();
 
   constructor(readonly doc: Component) {
+    const css = doc.page.css?.trim() ? readSheet(doc.page.css) : null;
+    this.sheet = css?.rules.length ? css : null;
     this.html = { name: "html", part: null, tag: "html", attributes: {}, parent: null, children: [] };
     this.body = { name: "body", part: null, tag: "body", attributes: {}, parent: this.html, children: [] };
     this.html.children.push(this.body);
@@ -166,6 +176,28 @@ export class ScriptPage {
     return kind === "style" ? (e.part?.css?.[what] ?? null) : null;
   }
 
+  /** The rules say the same, whatever else is done: nobody would notice. */
+  private isRuled(e: PageElement, property: string, value: Cell, store: Store): boolean {
+    if (!this.sheet || e.part?.css?.[property] !== undefined || typeof value !== "string") return false;
+    const classes = new Set((e.attributes.class ?? "").split(/\s+/));
+    const mine = (key: string | null): boolean =>
+      key === null ||
+      key === `#${e.attributes.id}` ||
+      key === e.tag ||
+      (key.startsWith(".") && classes.has(key.slice(1)));
+    const element = this.standing(store).get(e.name)!;
+    const about = this.sheet.rules.filter(
+      (rule) => rule.declarations.some((d) => d.property === property) && rule.selectors.some((s) => mine(s.key)),
+    );
+    if (!about.length || !about.every((rule) => rule.selectors.some((s) => s.matches(element)))) return false;
+    return (
+      cascade(this.sheet, element, mediaNow(this.sheet, { ...this.doc.page, reducedMotion: false }), NOTHING_DONE).get(
+        property,
+      )?.value === value
+    );
+  }
+  private readonly sheet: Sheet | null;
+
   /** Values of the store that say what the markup says anyway are none. */
   tidy(store: Map<string, Cell>): Map<string, Cell> {
     for (const [key, value] of store) {
@@ -178,7 +210,7 @@ export class ScriptPage {
       } else if (kind === "attribute") {
         if ((Object.hasOwn(e.attributes, what) ? e.attributes[what] : null) === value) store.delete(key);
       } else if (kind === "style") {
-        if ((e.part?.css?.[what] ?? "") === value) store.delete(key);
+        if ((e.part?.css?.[what] ?? "") === value || this.isRuled(e, what, value, store)) store.delete(key);
       } else if (kind === "text") {
         const own = e.children.every((c) => !isElement(c)) ? e.children.join("") : null;
         if (own !== null && own.trim() === String(value).trim()) store.delete(key);

@@ -4,11 +4,11 @@
  */
 import type * as acorn from "acorn";
 import { ACTIVE, globalOf } from "./browser";
-import type { Context, Effect, Event, Listener, Timed } from "./context";
+import type { Asked, Context, Effect, Event, Listener, Timed } from "./context";
 import { memberOf } from "./expressions";
 import type { Cell, PageElement, ScriptPage, Store } from "./page";
 import { evaluateCall, execute } from "./statements";
-import { type Js, type JsFunction, NotUnderstood, native, type Scope, textOf } from "./values";
+import { type Js, type JsFunction, type JsPromise, NotUnderstood, native, type Scope, Thrown, textOf } from "./values";
 
 /** Frames that one act may ask for, one after the other. */
 const MAX_LATER = 40;
@@ -145,6 +145,19 @@ export class Reading implements Context {
     return out;
   }
   private readonly lasting: Scope[] = [];
+
+  readonly requests = new Map<string, Asked>();
+  request(method: string, path: string, node: acorn.Node): JsPromise {
+    if (this.building) throw new NotUnderstood(this.line(node), "a request while the page is loaded");
+    const known = [...this.requests.values()].find((q) => q.line === this.line(node) && q.path === path);
+    const stem = path.split("/").findLast((piece) => /^[A-Za-z][\w-]*$/.test(piece)) ?? "request";
+    let name = known?.name ?? stem;
+    for (let n = 2; !known && this.requests.has(name); n++) name = `${stem}-${n}`;
+    const promise: JsPromise = { is: "promise", request: name, steps: [] };
+    this.requests.set(name, { name, method, path, line: this.line(node), promise });
+    this.effect({ do: "request", request: name });
+    return promise;
+  }
 
   scope(parent: Scope | null): Scope {
     const made: Scope = { id: this.building ? this.scopes++ : null, values: new Map(), constants: new Set(), parent };
@@ -295,6 +308,8 @@ export class Reading implements Context {
     try {
       what();
     } catch (error) {
+      // What a script throws and nobody catches ends its turn, and nothing else.
+      if (error instanceof Thrown) return;
       this.unsure = true;
       this.note(error, node);
     }
@@ -311,14 +326,39 @@ const quiet: Js = {
   ]),
 };
 
-/** What a function keeps from the call that it was made in. */
+/** What a function keeps from the call that it was made in, as far as it speaks of it. */
 function captured(fn: JsFunction): string {
+  const own = fn.node.type === "ArrowFunctionExpression";
+  const said = namesIn(fn.node);
   const out: string[] = [];
   for (let s: Scope | null = fn.scope; s && s.id === null; s = s.parent)
-    for (const [name, value] of s.values)
+    for (const [name, value] of s.values) {
+      // A function has a `this` of its own, an arrow that of what is around it.
+      if (name === "arguments" || !(name === "this" ? own && said.has(name) : said.has(name))) continue;
       out.push(
         `${name}=${typeof value === "object" && value !== null ? (value.is === "element" ? value.element.name : value.is) : textOf(value)}`,
       );
+    }
   for (let s: Scope | null = fn.scope; s; s = s.parent) if (s.id !== null) out.push(String(s.id));
   return out.join(";");
+}
+
+const named = new WeakMap<acorn.Node, ReadonlySet<string>>();
+/** Names that stand anywhere in it. */
+function namesIn(node: acorn.Node): ReadonlySet<string> {
+  const known = named.get(node);
+  if (known) return known;
+  const out = new Set<string>();
+  const walk = (n: unknown): void => {
+    if (Array.isArray(n)) n.forEach(walk);
+    else if (typeof n === "object" && n !== null) {
+      const { type, name } = n as { type?: string; name?: string };
+      if (type === "Identifier" && name) out.add(name);
+      else if (type === "ThisExpression") out.add("this");
+      for (const [key, value] of Object.entries(n)) if (key !== "loc") walk(value);
+    }
+  };
+  walk(node);
+  named.set(node, out);
+  return out;
 }

@@ -1,8 +1,9 @@
 /** Statements, one kind at a time (ECMA-262 §14). */
 import type * as acorn from "acorn";
+import { runAsync, waits } from "./async";
 import type { Context } from "./context";
 import { assignTo, declare, evaluate } from "./expressions";
-import { isTrue, type Js, type JsFunction, list, NotUnderstood, type Scope } from "./values";
+import { isTrue, type Js, type JsFunction, list, NotUnderstood, type Scope, Thrown } from "./values";
 
 type End = { is: "return"; value: Js } | { is: "break" } | { is: "continue" } | null;
 
@@ -19,6 +20,7 @@ export function execute(r: Context, body: readonly acorn.Node[], scope: Scope): 
       const end = one(r, node as acorn.Statement, scope);
       if (end) return end;
     } catch (error) {
+      if (error instanceof Thrown) throw error;
       r.unsure = true;
       r.note(error, node);
       // What decides about the rest cannot be passed over.
@@ -71,6 +73,10 @@ function one(r: Context, node: acorn.Statement, scope: Scope): End {
       return null;
     case "SwitchStatement":
       return choose(r, node, scope);
+    case "ThrowStatement":
+      throw new Thrown(evaluate(r, node.argument, scope));
+    case "TryStatement":
+      return attempt(r, node, scope);
     case "BreakStatement":
       return { is: "break" };
     case "ContinueStatement":
@@ -81,6 +87,24 @@ function one(r: Context, node: acorn.Statement, scope: Scope): End {
         `a statement of the kind ${node.type.replace(/Statement|Declaration/, "").toLowerCase()}`,
       );
   }
+}
+
+function attempt(r: Context, node: acorn.TryStatement, scope: Scope): End {
+  let end: End = null;
+  try {
+    end = execute(r, node.block.body, r.scope(scope));
+  } catch (error) {
+    if (!(error instanceof Thrown) || !node.handler) throw error;
+    const inner = r.scope(scope);
+    if (node.handler.param) declare(r, node.handler.param, error.value, inner);
+    end = execute(r, node.handler.body.body, inner);
+  } finally {
+    if (node.finalizer) {
+      const last = execute(r, node.finalizer.body, r.scope(scope));
+      if (last) end = last;
+    }
+  }
+  return end;
 }
 
 function loop(r: Context, node: acorn.ForStatement, scope: Scope): End {
@@ -125,7 +149,14 @@ export function evaluateCall(r: Context, fn: JsFunction, args: Js[]): Js {
     if (p.type === "RestElement") declare(r, p.argument, list(args.slice(i)), scope);
     else declare(r, p, args[i], scope);
   });
-  if (fn.node.async || fn.node.generator) throw new NotUnderstood(r.line(fn.node), "a function that waits");
+  if (fn.node.generator) throw new NotUnderstood(r.line(fn.node), "a function that is left and entered again");
+  if (fn.node.async && waits(fn.node.body)) {
+    const { body } = fn.node;
+    if (body.type !== "BlockStatement") throw new NotUnderstood(r.line(fn.node), "how this waits");
+    for (const node of body.body) if (node.type === "FunctionDeclaration") execute(r, [node], scope);
+    runAsync(r, body.body, scope, one);
+    return undefined;
+  }
   if (fn.node.body.type !== "BlockStatement") return evaluate(r, fn.node.body, scope);
   const end = execute(r, fn.node.body.body, scope);
   return end?.is === "return" ? end.value : undefined;

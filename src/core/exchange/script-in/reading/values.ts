@@ -14,7 +14,8 @@ export type Js =
   | JsFunction
   | JsNative
   | JsObject
-  | JsTimer;
+  | JsTimer
+  | JsPromise;
 export interface JsList {
   is: "list";
   items: Js[];
@@ -40,6 +41,18 @@ export interface JsObject {
   is: "object";
   of: Map<string, Js>;
 }
+/** What comes later: the answer to a request, and what is done with it. */
+export interface JsPromise {
+  is: "promise";
+  request: string;
+  /** One step after the other; each is done where it is for how things stand then. */
+  steps: PromiseStep[];
+}
+export interface PromiseStep {
+  on: "then" | "catch" | "finally";
+  /** Given what came, or what was thrown; gives what goes on. */
+  run(value: Js): Js;
+}
 export interface JsTimer {
   is: "timer";
   name: string;
@@ -51,6 +64,13 @@ export interface Scope {
   values: Map<string, Js>;
   constants: Set<string>;
   parent: Scope | null;
+}
+
+/** Something that the script itself throws. */
+export class Thrown extends Error {
+  constructor(readonly value: Js) {
+    super("thrown by the script");
+  }
 }
 
 /** Longer than any text or list that a component has. */

@@ -219,12 +219,17 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
   [
     "F26",
     "a button without its words",
-    parts((p) =>
-      p.tag === "button" && p.attributes?.role !== "switch" && !p.content?.some((c) => typeof c === "object")
+    parts((p, d) =>
+      p.tag === "button" &&
+      p.attributes?.role !== "switch" &&
+      // What has a label besides keeps a name.
+      !/"(for|aria-labelledby)":/.test(JSON.stringify(d.parts)) &&
+      !p.content?.some((c) => typeof c === "object") &&
+      !JSON.stringify(d.looks.find((l) => l.part === p.name) ?? "").includes('"text"')
         ? { ...p, content: [], attributes: without(p.attributes ?? {}, "aria-label") }
         : null,
     ),
-    12,
+    8,
   ],
   [
     "F27",

@@ -2,8 +2,9 @@
 import { compile } from "../../program";
 import { advance, nextDue, type RunState, start, stimulate } from "../../run";
 import { activeNames, labelledControl, layoutOf } from "../../surface";
-import type { Act, Explored } from "./explore";
-import type { Written } from "./write";
+import type { Act } from "./acts";
+import type { Explored } from "./explore";
+import type { Written } from "./writing";
 
 /** Acts after which the two differ, in words; each once. */
 export function unlike({ doc, states }: Written, found: Explored): string[] {

@@ -5,10 +5,10 @@
 import type { Component } from "../../model";
 import { unlike } from "./check";
 import { counted } from "./counters";
-import { explore, MAX_STORES, type Script } from "./explore";
+import { explore, MAX_STORES } from "./explore";
+import type { Script } from "./load";
 import { ScriptPage } from "./reading";
-import { rowsOf } from "./rows";
-import { writeBehaviour } from "./write";
+import { rowsOf, writeBehaviour } from "./writing";
 
 export type { Script };
 

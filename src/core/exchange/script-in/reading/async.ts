@@ -2,7 +2,7 @@
 import type * as acorn from "acorn";
 import type { Context } from "./context";
 import { assignTo, declare, evaluate } from "./expressions";
-import { isPromise } from "./requests";
+import { isPromise } from "./host";
 import { isTrue, type Js, NotUnderstood, type Scope, Thrown } from "./values";
 
 /** How it goes on: after the last statement, after a return, after something was thrown. */

@@ -1,9 +1,8 @@
 /** Expressions, one kind at a time (ECMA-262 §13). */
 import type * as acorn from "acorn";
-import { ACTIVE, elementGet, elementSet, hostGet, styleSet } from "./browser";
 import type { Context } from "./context";
-import { methodOf } from "./methods";
-import { errorOf, fetched, promiseGet } from "./requests";
+import { ACTIVE, elementGet, elementSet, fetched, hostGet, methodOf, promiseGet, styleSet } from "./host";
+import { madeAnew } from "./made-anew";
 import { elementOf, isTrue, type Js, joined, list, NotUnderstood, native, type Scope, same, textOf } from "./values";
 
 export function evaluate(
@@ -68,7 +67,11 @@ export function evaluate(
     case "AwaitExpression":
       throw new NotUnderstood(r.line(node), "how this waits");
     case "NewExpression":
-      return observer(r, node, scope);
+      return madeAnew(
+        r,
+        node,
+        node.arguments.map((a) => evaluate(r, a, scope)),
+      );
     case "AssignmentExpression":
       return assign(r, node, scope);
     case "UpdateExpression": {
@@ -85,30 +88,6 @@ export function evaluate(
         `an expression of the kind ${node.type.replace("Expression", "").toLowerCase()}`,
       );
   }
-}
-
-/** What watches whether elements are in view is known; nothing else is made anew. */
-function observer(r: Context, node: acorn.NewExpression, scope: Scope): Js {
-  if (node.callee.type === "Identifier" && /^(\w*Error)$/.test(node.callee.name)) {
-    const [message] = node.arguments.map((a) => evaluate(r, a, scope));
-    return errorOf(message === undefined ? "" : textOf(message));
-  }
-  if (node.callee.type !== "Identifier" || node.callee.name !== "IntersectionObserver")
-    throw new NotUnderstood(r.line(node), r.source.slice(node.start, node.end).replace(/\s+/g, " ").slice(0, 80));
-  const [fn, options] = node.arguments.map((a) => evaluate(r, a, scope));
-  const said = typeof options === "object" && options?.is === "object" ? options.of.get("threshold") : undefined;
-  const first = typeof said === "object" && said?.is === "list" ? said.items[0] : said;
-  const ratio = typeof first === "number" ? first : 0;
-  const methods: Record<string, (args: Js[]) => Js> = {
-    observe: ([e]) => {
-      if (typeof e !== "object" || e?.is !== "element") throw new NotUnderstood(r.line(node), "what is observed");
-      return r.listen(e.element, "in view", fn, { is: "object", of: new Map([["ratio", ratio]]) });
-    },
-    // What is seen once and then let be is seen again without a difference.
-    unobserve: () => undefined,
-    disconnect: () => undefined,
-  };
-  return { is: "object", of: new Map(Object.entries(methods).map(([name, call]) => [name, native(name, call)])) };
 }
 
 function objectOf(r: Context, node: acorn.ObjectExpression, scope: Scope): Js {

@@ -1,7 +1,7 @@
 /** Names for what a script makes of a page: states a person would call so. */
-import { freeName, isStateName } from "../../model";
-import { isTemplate } from "./counters";
-import type { Cell } from "./reading";
+import { freeName, isStateName } from "../../../model";
+import { isTemplate } from "../counters";
+import type { Cell } from "../reading";
 import type { Region } from "./regions";
 
 const opposites: Record<string, string> = {

@@ -1,6 +1,6 @@
 /** What browsers do by themselves with boxes to be checked and with dialogs. */
-import type { Context } from "./context";
-import { isElement, type PageElement } from "./page";
+import type { Context } from "../context";
+import { isElement, type PageElement } from "../page";
 
 export const focusable = "button, a[href], input, select, textarea, [tabindex], summary";
 const put = (r: Context, e: PageElement, name: string, value: string | null): void =>

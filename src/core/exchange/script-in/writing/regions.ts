@@ -1,5 +1,5 @@
 /** Ways a page can be, taken apart: what changes together is one region, what changes by itself another. */
-import type { Cell, Store } from "./reading";
+import type { Cell, Store } from "../reading";
 
 export interface Region {
   /** What of the store it is about. */

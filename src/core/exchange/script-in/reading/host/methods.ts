@@ -1,6 +1,6 @@
 /** Methods of lists and texts. */
-import type { Context } from "./context";
-import { isTrue, type Js, list, NotUnderstood, native, same, textOf } from "./values";
+import type { Context } from "../context";
+import { isTrue, type Js, list, NotUnderstood, native, same, textOf } from "../values";
 
 type Lists = Record<string, (r: Context, items: Js[], args: Js[], self: Js) => Js>;
 const lists: Lists = {

@@ -1,6 +1,6 @@
 /** Requests and what waits for them: promises as far as an answer, or its failing, goes on by them (ECMA-262 §27.2). */
-import type { Context } from "./context";
-import { type Js, type JsPromise, NotUnderstood, native, type PromiseStep, Thrown, textOf } from "./values";
+import type { Context } from "../context";
+import { type Js, type JsPromise, NotUnderstood, native, type PromiseStep, Thrown, textOf } from "../values";
 
 /** `fetch(address, options)` (Fetch §5.6). */
 export function fetched(r: Context, args: readonly Js[], node: Parameters<Context["request"]>[2]): JsPromise {

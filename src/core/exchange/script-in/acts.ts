@@ -1,0 +1,140 @@
+/** What a person, the clock and services do to a page, as far as its script hears of it. */
+import { disableable } from "../../cascade";
+import type { Effect, PageElement, Reading, ScriptPage, Store } from "./reading";
+import { isCheckable } from "./reading";
+
+/** What a person or the clock does. */
+export type Act =
+  | { is: "click" | "pointer down" | "pointer up"; target: string }
+  | { is: "pointer enter" | "pointer leave" | "focus enters" | "focus leaves" | "motion ended"; target: string }
+  | { is: "key"; key: string; target: string; up: boolean }
+  /** Over a distance, on the way down or back; `at` is where the page is then. */
+  | { is: "scroll past" | "scroll back"; distance: number; at: number }
+  | { is: "in view" | "out of view"; target: string; ratio: number }
+  | { is: "answer"; request: string; ok: boolean }
+  | { is: "timer"; timer: string };
+const MAX_TARGETS = 120;
+const MAX_DISTANCES = 8;
+
+/** The act by which each event comes. */
+export const heard: Record<string, Act["is"]> = {
+  click: "click",
+  mousedown: "pointer down",
+  pointerdown: "pointer down",
+  mouseup: "pointer up",
+  pointerup: "pointer up",
+  keydown: "key",
+  keyup: "key",
+  mouseenter: "pointer enter",
+  pointerenter: "pointer enter",
+  mouseover: "pointer enter",
+  mouseleave: "pointer leave",
+  pointerleave: "pointer leave",
+  mouseout: "pointer leave",
+  focus: "focus enters",
+  focusin: "focus enters",
+  blur: "focus leaves",
+  focusout: "focus leaves",
+  transitionend: "motion ended",
+  animationend: "motion ended",
+  submit: "click",
+  toggle: "click",
+  close: "click",
+  change: "click",
+  input: "click",
+  cancel: "key",
+};
+
+/** What is typed or picked from a list is a person's own text; only what is checked is known here. */
+export const isTyped = ({ type, on }: { type: string; on: PageElement | string }): boolean =>
+  /^(input|change)$/.test(type) &&
+  (typeof on === "string" || /^(textarea|select)$/.test(on.tag) || (on.tag === "input" && !isCheckable(on)));
+
+/** What is inert or disabled is neither clicked nor focused, in itself or with what is around it. */
+export function isOff(page: ScriptPage, act: Act, store: Store): boolean {
+  if (!("target" in act) || "ratio" in act || act.is === "motion ended") return false;
+  for (let e = page.named(act.target); e; e = e.parent)
+    if (
+      page.attribute(e, "inert", store) !== null ||
+      (disableable.has(e.tag) && page.attribute(e, "disabled", store) !== null)
+    )
+      return true;
+  return false;
+}
+
+/** Distances that scripts ask about: just over them, and just not, on the way down and back. */
+export function moreDistances(reading: Reading, acts: Act[], outcomes: unknown[][]): boolean {
+  const before = acts.length;
+  // What asks for more, and what asks for as much.
+  for (const n of [...reading.distances].slice(0, MAX_DISTANCES))
+    for (const [distance, below, above] of [
+      [n, Math.floor(n), Math.floor(n) + 1],
+      [n - 0.01, Math.ceil(n) - 1, Math.ceil(n)],
+    ]) {
+      if (below < 0 || acts.some((a) => a.is === "scroll past" && a.distance === distance)) continue;
+      acts.push({ is: "scroll past", distance, at: above }, { is: "scroll back", distance, at: below });
+      outcomes.push([], []);
+    }
+  return acts.length > before;
+}
+
+/** Timers and requests that are under way from then on. */
+export const startedBy = (effects: readonly Effect[]): string[] =>
+  effects.flatMap((e) => (e.do === "start" ? [e.timer] : e.do === "request" ? [`request ${e.request}`] : []));
+export const isNotYet = (act: Act, pending: ReadonlySet<string>): boolean =>
+  (act.is === "timer" && !pending.has(act.timer)) || (act.is === "answer" && !pending.has(`request ${act.request}`));
+export const isCancelled = (effects: readonly Effect[], timer: string): boolean =>
+  effects.findLast((e) => (e.do === "start" || e.do === "cancel") && e.timer === timer)?.do === "cancel";
+
+export function actsOf(
+  page: ScriptPage,
+  reading: Reading,
+  keys: ReadonlySet<string>,
+  left: ReadonlySet<number>,
+): Act[] {
+  const out: Act[] = [];
+  const types = new Set(reading.listeners.map((l) => l.type));
+  const listens = (is: Act["is"]): boolean => [...types].some((t) => heard[t] === is);
+  const native = page.elements.some((e) => e.tag === "details" || e.tag === "dialog" || isCheckable(e));
+  const targets = ["body", ...page.elements.slice(0, MAX_TARGETS).map((e) => e.name)];
+  for (const is of ["pointer down", "pointer up"] as const)
+    if (listens(is)) for (const target of targets) out.push({ is, target });
+  if (listens("click") || native) for (const target of targets) out.push({ is: "click", target });
+  // A modal dialog closes on Escape whoever listens.
+  const modal = keys.has("Escape") && page.elements.some((e) => e.tag === "dialog");
+  if (listens("key") || modal) {
+    const focusable = page.elements.filter(
+      (e) => /^(a|button|input|select|textarea|summary)$/.test(e.tag) || "tabindex" in e.attributes,
+    );
+    for (const up of [false, true]) {
+      const heardOf = types.has(up ? "keyup" : "keydown");
+      if (!heardOf && (up || !modal)) continue;
+      for (const key of heardOf ? keys : ["Escape"])
+        for (const target of ["body", ...focusable.map((e) => e.name)]) out.push({ is: "key", key, target, up });
+    }
+  }
+  for (const l of reading.listeners) {
+    const is = heard[l.type];
+    if (
+      typeof l.on === "string" ||
+      !is ||
+      l.type === "in view" ||
+      is === "click" ||
+      is === "pointer down" ||
+      is === "pointer up" ||
+      is === "key" ||
+      is === "timer"
+    )
+      continue;
+    if (!out.some((a) => a.is === is && "target" in a && a.target === (l.on as PageElement).name))
+      out.push({ is, target: l.on.name } as Act);
+  }
+  // The least that a page can be scrolled tells what its script asks about.
+  if (types.has("scroll"))
+    out.push({ is: "scroll past", distance: 0, at: 1 }, { is: "scroll back", distance: 0, at: 0 });
+  for (const l of reading.listeners)
+    if (l.type === "in view" && typeof l.on !== "string")
+      for (const is of ["in view", "out of view"] as const) out.push({ is, target: l.on.name, ratio: l.ratio ?? 0 });
+  for (const t of reading.timers.values()) if (!left.has(t.line)) out.push({ is: "timer", timer: t.name });
+  return out;
+}

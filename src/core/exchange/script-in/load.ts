@@ -1,0 +1,94 @@
+/** Scripts as they stand in the markup, put together and gone through once, as the page is loaded. */
+import * as acorn from "acorn";
+import { Reading, type ScriptPage } from "./reading";
+
+/** A script, or the text of an `onclick`, as it stands in the markup. */
+export interface Script {
+  text: string;
+  line: number;
+  /** For an attribute: the part that has it, and the event. */
+  at?: { part: string; type: string };
+}
+
+const keyNames =
+  "Escape Enter Tab ArrowUp ArrowDown ArrowLeft ArrowRight Home End PageUp PageDown Backspace Delete".split(" ");
+export function load(page: ScriptPage, scripts: readonly Script[]): { reading: Reading; keys: Set<string> } {
+  const keys = new Set<string>();
+  // Each at its line, so that what is said of them is said of the markup.
+  let source = "";
+  const attributes: Script[] = [];
+  for (const s of scripts) {
+    if (s.at) {
+      attributes.push(s);
+      continue;
+    }
+    const lines = source.split("\n").length;
+    source += "\n".repeat(Math.max(source ? 1 : 0, s.line - lines)) + s.text;
+  }
+  const reading = new Reading(page, source);
+  const note = (error: unknown, line: number): void => {
+    const text = (error as Error).message.replace(/\s*\(\d+:\d+\)$/, "");
+    reading.notUnderstood.set(`${line} ${text}`, { line, text });
+  };
+  const top = reading.scope(null);
+  const parsed = parse(source);
+  if ("error" in parsed) note(parsed.error, (parsed.error as { loc?: { line: number } }).loc?.line ?? 1);
+  else {
+    literals(parsed.program, keys);
+    if (/\bshowModal\b/.test(source)) keys.add("Escape");
+    reading.load(parsed.program, top);
+  }
+  for (const s of attributes) {
+    const code = parse(`${"\n".repeat(Math.max(0, s.line - 1))}(function (event) { ${s.text}\n})`);
+    if ("error" in code) {
+      note(code.error, s.line);
+      continue;
+    }
+    literals(code.program, keys);
+    const statement = code.program.body[0] as acorn.ExpressionStatement;
+    const e = page.named(s.at!.part);
+    if (e)
+      reading.listeners.push({
+        on: e,
+        type: s.at!.type,
+        fn: {
+          is: "function",
+          node: statement.expression as acorn.FunctionExpression,
+          scope: top,
+          self: { is: "element", element: e },
+        },
+        line: s.line,
+        once: false,
+      });
+  }
+  return { reading, keys };
+}
+
+function parse(source: string): { program: acorn.Program } | { error: unknown } {
+  const options = { ecmaVersion: "latest" as const, locations: true };
+  try {
+    return { program: acorn.parse(source, { ...options, sourceType: "script" }) };
+  } catch (error) {
+    try {
+      return { program: acorn.parse(source, { ...options, sourceType: "module" }) };
+    } catch {
+      return { error };
+    }
+  }
+}
+
+/** Keys that a script names. */
+function literals(node: unknown, keys: Set<string>): void {
+  if (Array.isArray(node)) for (const n of node) literals(n, keys);
+  else if (typeof node === "object" && node !== null) {
+    const n = node as Record<string, unknown>;
+    if (n.type === "Literal" && typeof n.value === "string") {
+      if (keyNames.includes(n.value)) keys.add(n.value);
+      else if (n.value === "Esc") keys.add("Escape");
+      else if (n.value === "Space") keys.add(" ");
+      else if (/^Key[A-Z]$/.test(n.value)) keys.add(n.value[3].toLowerCase());
+      else if (n.value.length === 1 && /[\w /?]/.test(n.value)) keys.add(n.value);
+    }
+    for (const [key, value] of Object.entries(n)) if (key !== "loc") literals(value, keys);
+  }
+}

@@ -1,0 +1,3 @@
+/** What was found in a script, said as a specification. */
+export { rowsOf } from "./rows";
+export { type Written, writeBehaviour } from "./write";

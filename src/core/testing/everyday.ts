@@ -264,6 +264,7 @@ for (const a of acc) a.addEventListener('click', function () {
   else { panel.style.maxHeight = panel.scrollHeight + 'px'; this.setAttribute('aria-expanded', 'true'); }
 });
 </script>`,
+  "tips that pop up without a script": `<button id="ask" popovertarget="tips" type="button">Tips</button><p>Boats go every hour.</p><div id="tips" popover><p>Bring a coat.</p><button type="button" id="more">More</button></div>`,
 };
 
 /** How long those of them are that scroll, px; the app measures it where they are drawn. */

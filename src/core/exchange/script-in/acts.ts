@@ -95,13 +95,15 @@ export function actsOf(
   const out: Act[] = [];
   const types = new Set(reading.listeners.map((l) => l.type));
   const listens = (is: Act["is"]): boolean => [...types].some((t) => heard[t] === is);
-  const native = page.elements.some((e) => e.tag === "details" || e.tag === "dialog" || isCheckable(e));
+  const native = page.elements.some(
+    (e) => /^(details|dialog)$/.test(e.tag) || "popover" in e.attributes || isCheckable(e),
+  );
   const targets = ["body", ...page.elements.slice(0, MAX_TARGETS).map((e) => e.name)];
   for (const is of ["pointer down", "pointer up"] as const)
     if (listens(is)) for (const target of targets) out.push({ is, target });
   if (listens("click") || native) for (const target of targets) out.push({ is: "click", target });
-  // A modal dialog closes on Escape whoever listens.
-  const modal = keys.has("Escape") && page.elements.some((e) => e.tag === "dialog");
+  // A modal dialog and a popover close on Escape whoever listens.
+  const modal = page.elements.some((e) => (keys.has("Escape") && e.tag === "dialog") || "popover" in e.attributes);
   if (listens("key") || modal) {
     const focusable = page.elements.filter(
       (e) => /^(a|button|input|select|textarea|summary)$/.test(e.tag) || "tabindex" in e.attributes,

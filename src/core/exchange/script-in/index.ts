@@ -87,5 +87,6 @@ function proposalsOf({ listeners, timers }: ReturnType<typeof explore>): Proposa
 /** Parts that browsers themselves open and check. */
 const worksByItself = (part: Component["parts"][number], css: string): boolean =>
   part.tag === "details" ||
+  part.attributes?.popovertarget !== undefined ||
   (part.tag === "input" && /^(checkbox|radio)$/i.test(part.attributes?.type ?? "") && css.includes(":checked")) ||
   (part.content ?? []).some((c) => typeof c !== "string" && worksByItself(c, css));

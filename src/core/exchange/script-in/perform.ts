@@ -5,6 +5,8 @@ import {
   answered,
   check,
   closeDialog,
+  closePopovers,
+  invoke,
   isCheckable,
   isModal,
   NotUnderstood,
@@ -61,6 +63,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     const before = new Map(r.store);
     const was = page.attribute(target, "checked", r.store) !== null;
     if (toggles) check(r, target, /^radio$/i.test(target.attributes.type) || !was);
+    closePopovers(r, target);
     r.dispatch("click", target);
     if (!r.event?.prevented) {
       if (toggles && was !== (page.attribute(target, "checked", r.store) !== null))
@@ -76,7 +79,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
       if (open) {
         r.dispatch("cancel", open);
         if (!r.event?.prevented) closeDialog(r, open);
-      }
+      } else closePopovers(r, null);
     }
     return;
   }
@@ -85,6 +88,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
 
 /** What a browser does on a click when nobody prevents it. */
 function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
+  invoke(r, target);
   const summary = page.closest("summary", target, r.store);
   const details = summary?.parent;
   if (

@@ -146,6 +146,13 @@ describe("a script that means no good", () => {
       "'x'.repeat(1e9).replace(/(x+)+y/, '')",
       "var a = 'x'; for (let i = 0; i < 60; i++) a += a; p.textContent = a",
       "} this is no script {",
+      "requestAnimationFrame(function f() { requestAnimationFrame(f) })",
+      "b.onclick = function f() { fetch('/x').then(() => f()) }",
+      "async function f() { await f(); } b.onclick = f",
+      "async function g() { for (;;) await fetch('/x'); } b.onclick = g",
+      "new IntersectionObserver(() => { for (;;); }).observe(b); addEventListener('scroll', () => { while (scrollY > -1); })",
+      "b.onclick = () => { throw b; }; p.onclick = () => { try { throw new Error('x'); } finally { for (;;); } }",
+      "let n = 0; setInterval(() => { n += 0.1; p.textContent = n; b.style.width = n + 'px'; }, 0)",
     ]) {
       const found = read(script(text));
       expect(global.reached, text).toBeUndefined();

@@ -4,7 +4,7 @@ import type { Context } from "../context";
 import type { PageElement } from "../page";
 import { isElement } from "../page";
 import { elementOf, isTrue, type Js, list, NotUnderstood, native, textOf } from "../values";
-import { check, closeDialog, focusable, showModal } from "./native";
+import { check, closeDialog, focusable, showModal, showPopover, togglePopover } from "./native";
 import { isSmooth, scrollPage } from "./scrolling";
 
 /** Properties that stand for an attribute of the same meaning (HTML §2.6.1). */
@@ -183,4 +183,7 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
   show: (r, e) => attributeSet(r, e, "open", "") as undefined,
   close: (r, e) => closeDialog(r, e),
   showModal,
+  showPopover: (r, e) => showPopover(r, e, true),
+  hidePopover: (r, e) => showPopover(r, e, false),
+  togglePopover,
 };

@@ -48,3 +48,42 @@ export function closeDialog(r: Context, e: PageElement): undefined {
   r.dispatch("close", e);
   return undefined;
 }
+
+/** Popovers that close by themselves (HTML §6.12): all but those that say `manual`. */
+const isPopover = (e: PageElement): boolean => Object.hasOwn(e.attributes, "popover");
+const isAuto = (e: PageElement): boolean => isPopover(e) && e.attributes.popover !== "manual";
+const isShown = (r: Context, e: PageElement): boolean => r.store.get(`style ${e.name} display`) === "block";
+
+/** Shown in the page's own place instead of over it: as browsers hide it by a rule, a declaration shows it. */
+export function showPopover(r: Context, e: PageElement, on: boolean): undefined {
+  if (!isPopover(e) || isShown(r, e) === on) return undefined;
+  // One that closes by itself closes the others.
+  if (on && isAuto(e)) closePopovers(r, e);
+  if (on) r.write(`style ${e.name} display`, "block");
+  else r.erase(`style ${e.name} display`);
+  return undefined;
+}
+export const togglePopover = (r: Context, e: PageElement): undefined => showPopover(r, e, !isShown(r, e));
+
+/** A click elsewhere, and Escape, close what closes by itself. @param but what stays: it is in it, or opens it */
+export function closePopovers(r: Context, but: PageElement | null): boolean {
+  const gone = r.page.elements.filter(
+    (e) => isAuto(e) && isShown(r, e) && !r.page.contains(e, but) && invoked(r, but) !== e,
+  );
+  for (const e of gone) showPopover(r, e, false);
+  return gone.length > 0;
+}
+
+/** What the button around it opens: `popovertarget`. */
+export function invoked(r: Context, from: PageElement | null): PageElement | null {
+  const button = from && r.page.closest("[popovertarget]", from, r.store);
+  const id = button?.attributes.popovertarget;
+  return (id !== undefined && r.page.elements.find((e) => e.attributes.id === id)) || null;
+}
+export function invoke(r: Context, from: PageElement): void {
+  const target = invoked(r, from);
+  const how = r.page.closest("[popovertarget]", from, r.store)?.attributes.popovertargetaction;
+  if (!target) return;
+  if (how === "show" || how === "hide") showPopover(r, target, how === "show");
+  else togglePopover(r, target);
+}

@@ -57,7 +57,8 @@ export async function show(browser: Browser, doc: Component, target: "page" | Bu
     addEventListener("dragstart", (e) => e.preventDefault());
     // What a person writes into a part that can be edited is theirs, and nothing that a component says.
     addEventListener("beforeinput", (e) => (e.target as HTMLElement).isContentEditable && e.preventDefault());
-    addEventListener("transitionrun", () => (window as unknown as { holdMotions(): void }).holdMotions());
+    for (const begins of ["transitionrun", "animationstart"])
+      addEventListener(begins, () => (window as unknown as { holdMotions(): void }).holdMotions());
   });
   const done = async (): Promise<void> => {
     page.off("pageerror", threw);

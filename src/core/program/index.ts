@@ -17,4 +17,5 @@ export {
   sheetOf,
   withFlags,
 } from "./looks";
+export type { Animation } from "./looks/animations";
 export * from "./program";

@@ -1,4 +1,5 @@
 /** The document prepared for running: names resolved to indices, notation compiled, trees flattened. */
+
 import { type Branch, type Cell, type FocusTarget, matches, type Row, type State, type StateIndex } from "../../kernel";
 import type { Cascaded } from "../cascade";
 import type { Env, Evaluate, Template } from "../expression";
@@ -15,6 +16,7 @@ import type {
 } from "../model";
 import { mapNames } from "../model";
 import type { Configurations } from "./configuration";
+import type { Animation } from "./looks/animations";
 
 /** Index of a part in tree order; -1 stands for the document itself. */
 export type PartIndex = number;
@@ -115,6 +117,8 @@ export interface PartLook {
   /** Which rules won, by property. */
   rules: Cascaded | null;
   motion: Readonly<Record<string, CompiledMotion>>;
+  /** Those of its animations that end. */
+  animations: readonly Animation[];
 }
 
 /** Rows that listen for one kind of pointer event. */

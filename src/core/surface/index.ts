@@ -8,6 +8,7 @@ export { glideTime } from "./glide";
 export * from "./layout";
 export * from "./moment";
 export {
+  animationsFrom,
   type Change,
   changesBetween,
   currentValue,

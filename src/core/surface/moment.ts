@@ -2,7 +2,7 @@
 import type { Env } from "../expression";
 import { micros } from "../measure";
 import type { Presence, Value } from "../model";
-import type { ConfigurationIndex, PartIndex, PoseIndex, Program } from "../program";
+import type { Animation, ConfigurationIndex, PartIndex, PoseIndex, Program } from "../program";
 import { type PageState, scrollAt } from "./page";
 
 /** A value on its way (CSS Transitions 1 §3): from `start`, after `delay`, for `duration`, all ms of the virtual clock. */
@@ -22,6 +22,9 @@ export interface Track {
   /** The reversing-adjusted start value and the reversing shortening factor of the same section. */
   reverseFrom: string;
   shortening: number;
+  /** Made by an animation, and what the part has besides; its duration is that of all iterations. */
+  animation?: Animation;
+  base?: string;
 }
 
 /** A part whose leaving motion still runs: it stays as it was until that ends. */

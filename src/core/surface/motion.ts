@@ -2,6 +2,7 @@
 import { animatable, easing } from "../measure";
 import { own } from "../model";
 import { type CompiledMotion, looksAt, type PartIndex, type PartLook, type PoseIndex, type Program } from "../program";
+import { animatedValue, animationsIn, filled } from "./animation";
 import { layoutOf } from "./layout";
 import { goalOf, type Lingering, type Moment, type Track, trackEnd } from "./moment";
 import { absoluteCss, computedCss, type PageState } from "./page";
@@ -20,6 +21,7 @@ export function progressAt(track: Track, now: number): number {
 /** The CSS value of a running motion at `now`. */
 export function valueAt(track: Track, now: number): string {
   if (now >= trackEnd(track)) return track.to;
+  if (track.animation) return animatedValue({ ...track, animation: track.animation }, now);
   const elapsed = now - track.start - track.delay;
   if (elapsed < 0) return track.from;
   for (const r of recent) if (r.track === track && r.now === now) return r.value;
@@ -35,6 +37,10 @@ let oldest = 0;
 
 /** The value a look gives a property, before motion. */
 export function restingValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
+  const besides = saidValue(program, look, property, page);
+  return look.animations.length ? (filled(look, property, besides) ?? besides) : besides;
+}
+function saidValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
   if (property === "opacity" && look.as === "transparent") return "0";
   const said = own(look.css, property);
   return said === undefined ? initialValue(property) : absoluteCss(program, computedCss(program, said, page), page);
@@ -177,8 +183,11 @@ export function moveTo(
   // In the same pose only what has no motion any more, since reduced motion is preferred now, breaks off.
   if (pose === to && !page.reducedMotion) return moment;
   const list = changesBetween(program, pose, to, page);
-  const running = moment.tracks.filter((t) => t.property !== HELD);
-  if (!list.length && !running.length && !moment.lingering.length) return moment;
+  const running = moment.tracks.filter((t) => t.property !== HELD && !t.animation);
+  const animations = animationsFrom(program, pose, to, moment.tracks, now, page);
+  const still = animations.length === moment.tracks.filter((t) => t.animation).length && !running.length;
+  if (!list.length && still && animations.every((t) => moment.tracks.includes(t)) && !moment.lingering.length)
+    return moment;
 
   const tracks: Track[] = [];
   for (const track of running) {
@@ -207,10 +216,22 @@ export function moveTo(
     const next = begun(change, motion, now);
     if (next) tracks.push(next);
   }
+  tracks.push(...animations);
   const held = tracks.flatMap((t) => heldAt(t, moment));
   const lingering = [...lingeringAfter(program, moment, to, tracks), ...visibilities(tracks, held)];
   return { tracks: held.length ? [...tracks, ...held] : tracks, lingering };
 }
+
+/** The animations of a pose. @param from null at the beginning */
+export const animationsFrom = (
+  program: Program,
+  from: PoseIndex | null,
+  to: PoseIndex,
+  running: readonly Track[],
+  now: number,
+  page: PageState,
+): Track[] =>
+  animationsIn(program, from, to, running, now, (look, property) => restingValue(program, look, property, page));
 
 /** What keeps a part hidden until its motion to `visible` has begun. */
 function heldAt(track: Track, moment: Pick<Moment, "now" | "tracks">): Track[] {
@@ -304,7 +325,9 @@ export function ended(moment: Pick<Moment, "tracks" | "lingering">, now: number)
 
 /** The value of a property at the moment: moving, or at rest. */
 export function currentValue(program: Program, moment: Moment, part: PartIndex, property: string): string | undefined {
-  const track = moment.tracks.find((t) => t.part === part && t.property === property);
+  const mine = moment.tracks.filter((t) => t.part === part && t.property === property);
+  // A transition goes before an animation (CSS Cascading 4 §6.1).
+  const track = mine.find((t) => !t.animation) ?? mine.at(-1);
   if (property === "visibility") return layoutOf(program, moment).hidden[part] ? "hidden" : "visible";
   if (track) return valueAt(track, moment.now);
   return restingValue(program, looksAt(program, moment.pose)[part], property, moment.page);

@@ -3,7 +3,7 @@ import { allParts, type Component, type Part } from "../model";
 import { classesWith, compile, DOCUMENT, looksAt, type PartIndex, type Program } from "../program";
 import { layoutOf } from "./layout";
 import { envOf, type Moment } from "./moment";
-import { HELD, valueAt } from "./motion";
+import { currentValue, HELD, valueAt } from "./motion";
 import { restingLooks } from "./resting";
 
 export interface RenderedPart {
@@ -53,6 +53,10 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
     if (info.part.layer !== undefined && style["z-index"] === undefined) style["z-index"] = String(info.part.layer);
     if (look.pointer !== null && look.saysPointer) style["pointer-events"] = look.pointer ? "auto" : "none";
     Object.assign(style, presenceStyle(layout.as[p]));
+    // Its animations are drawn at the clock's time; the page's own would run besides.
+    if (look.animations.length) style.animation = "none";
+    for (const { frames } of look.animations)
+      for (const property of Object.keys(frames)) style[property] = currentValue(program, moment, p, property) ?? "";
     for (const track of moment.tracks)
       if (track.part === p && track.property !== HELD) style[track.property] = valueAt(track, moment.now);
     const content: RenderedPart["content"] = [];

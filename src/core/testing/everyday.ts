@@ -265,6 +265,9 @@ for (const a of acc) a.addEventListener('click', function () {
 });
 </script>`,
   "tips that pop up without a script": `<button id="ask" popovertarget="tips" type="button">Tips</button><p>Boats go every hour.</p><div id="tips" popover><p>Bring a coat.</p><button type="button" id="more">More</button></div>`,
+  "a toast by keyframes": `<style>.toast { position: fixed; bottom: 0; visibility: hidden; opacity: 0 } .toast.show { visibility: visible; animation: inout 3s forwards } @keyframes inout { 0% { opacity: 0 } 15%, 85% { opacity: 1 } 100% { opacity: 0 } }</style>
+<button id="b" type="button">Save</button><div class="toast" id="t" role="status">Saved</div>
+<script>const t = document.getElementById('t'); document.getElementById('b').onclick = () => { t.classList.add('show'); }; t.addEventListener('animationend', () => t.classList.remove('show'));</script>`,
 };
 
 /** How long those of them are that scroll, px; the app measures it where they are drawn. */

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { type Action, allParts, allStates, type Component, isHistory, type StateNode } from "../model";
 import { box, component, type Sketch } from "./index";
-import { cell, data, event, look, type Names, pick, pieces, rule } from "./vocabulary";
+import { cell, data, event, keyframes, look, type Names, pick, pieces, rule } from "./vocabulary";
 
 type Shape = { kind: "atomic" | "compound" | "parallel" | "deep"; history: 0 | 1 | 2; final: boolean; initial: number };
 const shape: fc.Arbitrary<Shape> = fc.record({
@@ -163,7 +163,9 @@ function build(d: {
       k,
     );
   }
-  const css = d.rules.map((r) => rule(names, ...r)).join("\n");
+  const rules = d.rules.map((r) => rule(names, ...r));
+  if (rules.some((r) => r.includes("animation:"))) rules.push(keyframes);
+  const css = rules.join("\n");
   const used = JSON.stringify([reactions, d.lifecycle.length]);
   const sketch: Sketch = {
     parts,

@@ -357,6 +357,9 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
       "transition-duration: 120ms",
       "--step: 40ms; opacity: var(--dim, 0.6)",
       "--dim: 0.4",
+      aroundToo ? "--dim: 0.3" : "animation: rise 200ms linear",
+      aroundToo ? "--dim: 0.2" : "opacity: 0.2; animation: rise 150ms ease-out 50ms both",
+      aroundToo ? "--dim: 0.1" : "animation: 100ms pulse 2 alternate, rise 400ms forwards",
       selector === ":not(.open)" ? "opacity: 0.8" : "display: inline-block",
     ],
     c,
@@ -376,6 +379,10 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
     b,
   );
 };
+
+/** What the rules above name. */
+export const keyframes =
+  "@keyframes rise { from { opacity: 0 } 60% { opacity: 0.9; animation-timing-function: linear } } @keyframes pulse { 50% { opacity: 0.4 } }";
 
 export const cell = (names: Names, c: readonly number[], automatic: boolean): string => {
   const [a, b, d, e] = c;

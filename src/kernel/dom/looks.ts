@@ -65,7 +65,10 @@ function go(page: Page, name: string, element: HTMLElement): void {
     marks.set(element, mark);
     element.replaceWith(mark);
   };
-  const motions = element.isConnected ? element.getAnimations() : [];
+  // One without an end is waited for by nobody.
+  const motions = (element.isConnected ? element.getAnimations() : []).filter(
+    (m) => m.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY,
+  );
   if (!motions.length) away();
   else
     Promise.allSettled(motions.map((m) => m.finished)).then(() => {

@@ -26,7 +26,9 @@ export const motions: Feature = {
         const still = ended && part.getAnimations().some((a) => a.playState !== "finished");
         if (event.target === part && !still) page.react([r], event);
       };
-      part.addEventListener(ended ? "transitionend" : "transitioncancel", react, { signal: page.listening.signal });
+      const what = ended ? "end" : "cancel";
+      for (const motion of ["transition", "animation"])
+        part.addEventListener(`${motion}${what}`, react, { signal: page.listening.signal });
     }
   },
 };

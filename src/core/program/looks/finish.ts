@@ -5,6 +5,7 @@ import type { Env, Template } from "../../expression";
 import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
 import type { CompiledMotion, PartLook, Program } from "../program";
+import { animationsOf } from "./animations";
 import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
 import { classesWith, mediaBits, type Standing, type Styled, styleOf, type Who, whoBits } from "./styled";
 
@@ -155,6 +156,7 @@ function settled(
       saysPointer,
       around: 1,
       motion: draft.motion ?? sheetMotion(program, listsIn(own)) ?? {},
+      animations: [],
       own,
       rendered: true,
       visibility: null,
@@ -186,6 +188,11 @@ function settled(
     around: 1,
     layer: ownLayer ?? layerOf(css),
     motion: draft.motion ?? sheetMotion(program, listsIn(all)) ?? {},
+    animations: animationsOf(
+      program,
+      page,
+      Object.entries(all).filter(([p]) => p.startsWith("animation")),
+    ),
     rules: sheet.rules,
   };
 }

@@ -48,6 +48,7 @@ export function start(program: Program, opening: Opening = {}): Result {
   noticePage(machine, null);
   // What was sent arrives when the page is there already.
   machine.drawn = true;
+  machine.animate();
   finish(machine, null);
   return { state: machine.result(), step };
 }

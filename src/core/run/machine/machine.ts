@@ -21,6 +21,7 @@ import {
   type StateIndex,
 } from "../../program";
 import {
+  animationsFrom,
   ended,
   type Layout,
   type Lingering,
@@ -403,6 +404,12 @@ export class Machine implements Working {
       for (const t of this.dropUndrawn()) interrupted.push(t.part);
     }
     return interrupted;
+  }
+
+  /** What is drawn for the first time begins its animations. */
+  animate(): void {
+    const begun = animationsFrom(this.program, null, this.pose, [], this.now, this.pageState);
+    if (begun.length) this.tracks = [...this.tracks, ...begun];
   }
 
   /** The looks again, where rules ask where the pointer is or the focus. */

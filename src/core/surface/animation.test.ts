@@ -1,0 +1,75 @@
+/** Animations by keyframes on the clock (CSS Animations 1): start, iterations, fill, what they leave, their end. */
+import { describe, expect, it } from "vitest";
+import { compile } from "../program";
+import { advance, nextDue, start, stimulate } from "../run";
+import { box, button, component, type Sketch } from "../testing";
+import { currentValue, stateText } from ".";
+
+const toast = (animation: string, frames: string, more: Partial<Sketch> = {}) =>
+  component({
+    parts: [button("b"), box("t", [], { attributes: { class: "toast" } })],
+    states: ["off", "on"],
+    looks: { t: { on: ".show" } },
+    reactions: { "click b": { off: "on", on: "off" }, "motion ended t": { on: "off" } },
+    ...more,
+    page: {
+      width: 640,
+      height: 480,
+      css: `.toast { opacity: 0 } .toast.show { animation: ${animation} } @keyframes go { ${frames} }`,
+    },
+  });
+const run = (doc: ReturnType<typeof toast>) => {
+  const program = compile(doc);
+  expect(program.problems).toEqual([]);
+  const t = program.partIndex.get("t")!;
+  const shown = stimulate(program, start(program).state, { click: "b" }).state;
+  const opacity = (ms: number): number => Number(currentValue(program, advance(program, shown, ms), t, "opacity"));
+  return { program, shown, opacity };
+};
+
+describe("an animation", () => {
+  it("is where its frames say, and ends with its event", () => {
+    const { program, shown, opacity } = run(
+      toast("go 1s linear", "0% { opacity: 0 } 20%, 80% { opacity: 1 } 100% { opacity: 0 }"),
+    );
+    expect([0, 100, 200, 500, 900].map(opacity)).toEqual([0, 0.5, 1, 1, expect.closeTo(0.5, 9)]);
+    expect(nextDue(program, shown)).toBe(1000);
+    expect(stateText(program, advance(program, shown, 1000))).toBe("off");
+  });
+  it("goes to and fro, as often as it is said, after its delay", () => {
+    const alternate = run(toast("go 100ms linear 50ms 3 alternate", "from { opacity: 0.2 } to { opacity: 1 }"));
+    expect([0, 50, 100, 200, 300].map(alternate.opacity)).toEqual([
+      0,
+      0.2,
+      ...[1, 2, 3].map(() => expect.closeTo(0.6, 9)),
+    ]);
+    expect(nextDue(alternate.program, alternate.shown)).toBe(350);
+    const both = run(toast("go 100ms linear 50ms both", "from { opacity: 0.2 } to { opacity: 1 }"));
+    expect(both.opacity(0)).toBe(0.2);
+  });
+  it("leaves its last value where it fills, as long as the class is there", () => {
+    const kept = toast("go 100ms linear forwards", "to { opacity: 0.8 }", {
+      reactions: { "click b": { off: "on", on: "off" } },
+    });
+    const { program, shown, opacity } = run(kept);
+    expect(opacity(100)).toBe(0.8);
+    const off = stimulate(program, advance(program, shown, 300), { click: "b" }).state;
+    expect(currentValue(program, off, program.partIndex.get("t")!, "opacity")).toBe("0");
+  });
+  it("breaks off with its class, and one without an end is waited for by nobody", () => {
+    const { program, shown } = run(toast("go 1s", "to { opacity: 1 }"));
+    const off = stimulate(program, advance(program, shown, 300), { click: "b" }).state;
+    expect([off.tracks, nextDue(program, off)]).toEqual([[], null]);
+    expect(run(toast("go 1s infinite", "to { opacity: 1 }")).shown.tracks).toEqual([]);
+  });
+  it("runs from the start of the page where the markup has it", () => {
+    const doc = toast("go 400ms linear", "from { opacity: 0 } to { opacity: 1 }", {
+      parts: [button("b"), box("t", [], { attributes: { class: "toast show" } })],
+      looks: {},
+      reactions: {},
+    });
+    const program = compile(doc);
+    const first = start(program).state;
+    expect(currentValue(program, advance(program, first, 100), program.partIndex.get("t")!, "opacity")).toBe("0.25");
+  });
+});

@@ -20,7 +20,11 @@ const choose = (name: string): Promise<void> => page.click(`[aria-label="Choose 
 test("all sixteen are in sight, each with its states as pictures", async () => {
   const demos = demoComponents.length;
   await until(names, (n) => n.length === demos);
-  await untilText(page, ".project", "16 of 16");
+  await until(
+    () => text(page, ".project"),
+    (t) => t.includes("16 of 16"),
+    40_000,
+  );
   const below = await page.$$eval(".shelf-item", (l) => l.filter((e) => e.getBoundingClientRect().bottom > 800).length);
   expect(below).toBe(0);
   await until(
@@ -81,6 +85,7 @@ test("a starting point is chosen by keys alone", async () => {
 });
 
 test("the first visit offers a walk; it leads through the views and ends", async () => {
+  await page.waitForSelector(".first-visit", { timeout: 20_000 });
   await press(page, "Show me around");
   await untilText(page, ".walk", "1 of 8");
   for (let step = 2; step <= 8; step++) {

@@ -159,7 +159,8 @@ describe("a run that can be stopped and turned back", () => {
     await clickLive(page, "close");
     await untilText(page, ".facts", "closed for");
     await page.keyboard.press("Escape");
-    await press(page, "Decide it in the sheet");
+    // It is decided: ignored. Nobody is asked to decide it once more.
+    await press(page, "Show the cell");
     await untilText(page, ".cell.selected", "ignored");
   });
 
@@ -183,7 +184,9 @@ describe("a run that can be stopped and turned back", () => {
     expect(steps.match(/click trigger/g)).toHaveLength(1);
     expect(steps).not.toContain("click close");
     const { scenarios } = demoComponents.find((d) => d.name === "Change-crossing dialog")!.load();
-    await untilText(page, ".standing", `${scenarios.length + 1} scenarios hold`);
+    // It can be done, and says no more until something is expected in it.
+    await untilText(page, ".scenario.chosen", "silent");
+    await untilText(page, ".standing", `${scenarios.length} scenarios hold`);
   });
 });
 

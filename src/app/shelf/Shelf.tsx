@@ -121,11 +121,20 @@ export function Shelf() {
       if (!taken.length) return;
       setChosen((now) => new Set([...now].filter((id) => !taken.some((w) => w.item.id === id))));
       const what = taken.length === 1 ? `${storedName(taken[0].item.doc)} was` : `${taken.length} components were`;
+      const key = `removed ${taken[0].item.id}`;
       message.open({
+        key,
         content: (
           <span>
             {what} removed.{" "}
-            <button type="button" className="plain undo-link" onClick={() => taken.forEach(putBack)}>
+            <button
+              type="button"
+              className="plain undo-link"
+              onClick={() => {
+                taken.forEach(putBack);
+                message.destroy(key);
+              }}
+            >
               {taken.length === 1 ? "Put it back" : "Put them back"}
             </button>
           </span>

@@ -22,7 +22,7 @@ export function App() {
   }, [name]);
   return (
     <ConfigProvider theme={antTheme(name)} wave={{ disabled: true }}>
-      <AntApp className="app" message={{ maxCount: 2 }}>
+      <AntApp className="app" message={{ maxCount: 2, top: 52 }}>
         <BrowserRouter>
           <Suspense fallback={<div className="loading">One moment …</div>}>
             <Routes>

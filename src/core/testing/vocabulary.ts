@@ -360,7 +360,7 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
       aroundToo ? "--dim: 0.3" : "animation: rise 200ms linear",
       aroundToo ? "--dim: 0.2" : "opacity: 0.2; animation: rise 150ms ease-out 50ms both",
       aroundToo ? "--dim: 0.1" : "animation: 100ms pulse 2 alternate, rise 400ms forwards",
-      selector === ":not(.open)" ? "opacity: 0.8" : "display: inline-block",
+      aroundToo ? "opacity: 0.8" : "display: inline-block",
     ],
     c,
   );

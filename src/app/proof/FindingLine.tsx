@@ -1,7 +1,7 @@
 /** One finding: what is wrong, the run that shows it, its mend, and the way to accept it with a reason. */
-import { Button, Input } from "antd";
+import { Button, Input, Popover } from "antd";
 import { useState } from "react";
-import { applyMend, type Finding, ruleTitles, stepText, waiverFor } from "../../core/proof";
+import { applyMend, type Finding, ruleHelp, ruleTitles, stepText, waiverFor } from "../../core/proof";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
 
@@ -14,9 +14,7 @@ export function FindingLine({ finding }: { finding: Finding }) {
   return (
     <li className={`finding ${finding.severity}`}>
       <div className="finding-text">
-        <span className="finding-rule" title={finding.source}>
-          {finding.rule} {ruleTitles[finding.rule]}
-        </span>
+        <RuleName finding={finding} />
         <p>{finding.text}.</p>
         {finding.source && <p className="muted source">{finding.source}</p>}
         {run && run.steps.length > 0 && <p className="muted run-steps">{run.steps.map(stepText).join(" → ")}</p>}
@@ -79,5 +77,28 @@ export function FindingLine({ finding }: { finding: Finding }) {
         />
       )}
     </li>
+  );
+}
+
+/** What the rule asks, in a sentence with an example, at a click. */
+function RuleName({ finding: { rule, source } }: { finding: Finding }) {
+  const { broken, example } = ruleHelp[rule];
+  return (
+    <Popover
+      trigger="click"
+      placement="bottomLeft"
+      styles={{ root: { maxWidth: 420 } }}
+      content={
+        <div className="rule-help">
+          <p>{broken}</p>
+          <p className="muted">For example: {example}</p>
+          {source && <p className="muted">{source}</p>}
+        </div>
+      }
+    >
+      <button type="button" className="plain finding-rule" title="What this rule asks">
+        {rule} {ruleTitles[rule]}
+      </button>
+    </Popover>
   );
 }

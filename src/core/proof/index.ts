@@ -8,6 +8,7 @@ export { type Bounds, Explorer, type Visitor } from "./exploring/explore";
 export type { Situation } from "./exploring/situation";
 export * from "./exploring/to-the-end";
 export * from "./findings/finding";
+export * from "./findings/rule-help";
 export { type Waived, waiverFor } from "./findings/waivers";
 export { type Mutant, mutants, operators } from "./mutation/mutants";
 export * from "./mutation/mutate";

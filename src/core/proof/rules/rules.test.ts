@@ -4,7 +4,7 @@ import { type Component, checkNames, readComponent } from "../../model";
 import { compile } from "../../program";
 import { stateText } from "../../surface";
 import { box, bubblingDialog, button, component, type Sketch } from "../../testing";
-import { applyMend, type Finding, playScenario, proveNow, type RuleId, stepText } from "..";
+import { applyMend, type Finding, playScenario, proveNow, type RuleId, ruleHelp, stepText } from "..";
 
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
 if (!read.ok) throw new Error("the demo does not load");
@@ -214,4 +214,12 @@ describe("rules, each with a fault that breaks it and a mend that does not", () 
     );
     expect(texts(lamp({ high: "opacity: 1", loud: "opacity: 1" }), "F19")).toEqual([]);
   });
+});
+
+it("each rule has its line in the documentation", () => {
+  const docs = readFileSync("docs/rules.md", "utf8");
+  for (const [rule, { broken, example }] of Object.entries(ruleHelp)) {
+    expect(docs, rule).toMatch(new RegExp(`^\\| ${rule} +\\|`, "m"));
+    for (const text of [broken, example]) expect(text.length, rule).toBeGreaterThan(12);
+  }
 });

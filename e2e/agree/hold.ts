@@ -89,8 +89,7 @@ function pairs(
     // Whether there is room left between what lies inside, to hit the part itself, is a matter of its layout.
     if (mine["takes pointer"] === "yes") skip.add("takes pointer");
     // Of names that ARIA prohibits, and of hidden ones within, Chromium's tree is the judge; the library says less.
-    if (typeof mine.name === "string" && typeof its.name === "string" && mine.name.startsWith(its.name))
-      skip.add("name");
+    if (mine.name?.startsWith(its.name ?? "")) skip.add("name");
     for (const fact of new Set([...Object.keys(mine), ...Object.keys(its)])) {
       if (skip.has(fact)) continue;
       core[`${name}: ${fact}`] = mine[fact] ?? "nothing";

@@ -1,7 +1,7 @@
 /** CSS Animations 1: what `animation` and `@keyframes` say of a part, as far as facts speak of it. */
 import type { Sheet } from "../../cascade";
 import { compute, easing, measureEnv, pieces } from "../../measure";
-import type { Program } from "../program";
+import type { Component } from "../../model";
 
 /** Properties of which facts speak. */
 export const animated = ["opacity", "transform"] as const;
@@ -72,7 +72,7 @@ function shorthand(value: string): Lists {
 
 /** @param declared what is in force for the part, in the order in which it counts */
 export function animationsOf(
-  program: Pick<Program, "doc">,
+  doc: Component,
   sheet: Sheet | null,
   declared: readonly (readonly [string, string])[],
 ): readonly Animation[] {
@@ -87,7 +87,7 @@ export function animationsOf(
     }
   }
   if (!lists) return none;
-  const env = measureEnv(program.doc);
+  const env = measureEnv(doc);
   const ms = (text: string): number => {
     const found = compute(text, env, "time");
     return found.ok ? found.value.n : 0;

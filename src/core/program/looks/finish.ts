@@ -189,7 +189,7 @@ function settled(
     layer: ownLayer ?? layerOf(css),
     motion: draft.motion ?? sheetMotion(program, listsIn(all)) ?? {},
     animations: animationsOf(
-      program,
+      program.doc,
       page,
       Object.entries(all).filter(([p]) => p.startsWith("animation")),
     ),

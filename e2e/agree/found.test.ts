@@ -50,6 +50,18 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       { kind: "resize", at: 1 },
     ],
   },
+  {
+    name: "what has a label that is hidden has no name, whatever its title says",
+    sketch: {
+      parts: [
+        { name: "label", tag: "label", attributes: { for: "box" }, content: ["Label"] },
+        { name: "box", tag: "input", attributes: { type: "checkbox", id: "box", title: "Title" } },
+        button("b"),
+      ],
+      states: ["s"],
+      looks: { label: { s: "not displayed" } },
+    },
+  },
 ];
 
 const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];

@@ -76,8 +76,16 @@ export function roleOf(element: Element): string {
 /** The library leaves menus without one; a title names them as it does others (accname 1.2, step 2I). */
 const titleOfMenu = (e: Element): string => (roleOf(e) === "menu" ? (e.getAttribute("title") ?? "") : "");
 
+/** What has labels is called what they say: where all are hidden or empty, nothing, and no title is asked (as in Chromium). */
+function isUnsaid(e: Element): boolean {
+  const { labels } = e as HTMLInputElement;
+  if (!labels?.length || e.hasAttribute("aria-label") || e.hasAttribute("aria-labelledby")) return false;
+  return [...labels].every((l) => !l.checkVisibility({ visibilityProperty: true }) || !l.textContent?.trim());
+}
+
 /** The library knows some of the roles that cannot be named. */
-const nameOf = (e: Element): string => (isUnnamed(roleOf(e)) ? "" : computeAccessibleName(e) || titleOfMenu(e));
+const nameOf = (e: Element): string =>
+  isUnnamed(roleOf(e)) || isUnsaid(e) ? "" : computeAccessibleName(e) || titleOfMenu(e);
 
 /** In the Tab order without a tabindex; `tabIndex` says -1 of it all the same. */
 const isEditingHost = (e: HTMLElement): boolean => e.isContentEditable && !e.hasAttribute("tabindex");

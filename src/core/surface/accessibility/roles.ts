@@ -119,11 +119,10 @@ function compute(
   if (tag === "img" || (tag === "input" && attribute("type") === "image"))
     return attribute("alt") || attribute("title");
   if (!inside && ["input", "select", "textarea", "button"].includes(tag)) {
-    const label = labelOf(program, moment, part);
-    if (label !== DOCUMENT && isHeard(program, moment, label)) {
-      const text = compute(program, moment, label, true, seen);
-      if (text.trim()) return text;
-    }
+    // What has labels is called what they say, be it nothing: that they are hidden, or empty, is no reason to look further.
+    const labels = labelElements(program, moment, part);
+    if (labels.length)
+      return labels.map((l) => (isHeard(program, moment, l) ? compute(program, moment, l, true, seen) : "")).join(" ");
   }
   if (tag === "input" && ["submit", "button", "reset"].includes(attribute("type"))) {
     const usual: Record<string, string> = { submit: "Submit", reset: "Reset" };
@@ -184,14 +183,15 @@ export function partById(program: Program, moment: Moment, id: string): PartInde
   return DOCUMENT;
 }
 
-function labelOf(program: Program, moment: Moment, part: PartIndex): PartIndex {
+function labelElements(program: Program, moment: Moment, part: PartIndex): PartIndex[] {
   const id = attributeOf(program, moment, part, "id");
-  for (const p of program.parts) {
-    if (p.part.tag !== "label") continue;
+  const { present } = layoutOf(program, moment);
+  return program.parts.flatMap((p) => {
+    if (p.part.tag !== "label" || !present[p.index]) return [];
     const target = attributeOf(program, moment, p.index, "for");
-    if ((target !== null && target === id) || (target === null && part > p.index && part < p.end)) return p.index;
-  }
-  return DOCUMENT;
+    const is = (target !== null && target === id) || (target === null && part > p.index && part < p.end);
+    return is ? [p.index] : [];
+  });
 }
 
 /** The control that a label gives its clicks to (HTML §4.10.4); DOCUMENT when there is none. */

@@ -6,7 +6,7 @@ import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { type Component, readComponent } from "../src/core/model";
 import { actOut } from "./delivered";
-import { cell, clickLive, fill, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
+import { cell, clickLive, fill, livePage, pasteHtml, press, Stage, text, toCell, until, untilText } from "./stage";
 
 const markup = `<button id="rules" type="button">Fare rules</button>
 <p id="note">Bicycles travel on the lower deck.</p>
@@ -54,11 +54,7 @@ describe("a dialog whose backdrop contains its content", () => {
     await page.$eval("#html-name", (e) => (e as HTMLInputElement).select());
     await page.type("#html-name", "Fare rules");
     await page.focus("#html-text");
-    await page.evaluate((t) => {
-      const area = document.querySelector<HTMLTextAreaElement>("#html-text")!;
-      Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value")!.set!.call(area, t);
-      area.dispatchEvent(new Event("input", { bubbles: true }));
-    }, markup);
+    await pasteHtml(page, markup);
     await untilText(page, ".part-tree", /rules.*veil.*card.*done/);
     expect(await text(page, ".from-script")).toMatch(/Not understood.*line 5 alert.*line 8 document\.title/);
     expect(await text(page, ".part-tree")).toContain("covers the viewport");

@@ -1,6 +1,6 @@
 /** A page that is longer than its window is pasted, scrolled and proved, and nobody has to say how long it is. */
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { fill, press, Stage, type, untilText } from "./stage";
+import { fill, pasteHtml, press, Stage, type, untilText } from "./stage";
 
 let stage: Stage;
 beforeAll(async () => {
@@ -15,15 +15,7 @@ const html = `<style>body { font: 16px sans-serif } .top { position: fixed; righ
 test("forty paragraphs: scroll past, scrolled on the live page, proved", async () => {
   const page = await stage.page();
   await press(page, "From HTML");
-  await page.waitForSelector("#html-text");
-  await page.$eval(
-    "#html-text",
-    (e, words) => {
-      Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value")!.set!.call(e, words);
-      e.dispatchEvent(new Event("input", { bubbles: true }));
-    },
-    html,
-  );
+  await pasteHtml(page, html);
   await untilText(page, ".from-html-out", "Back-to-top");
   await press(page, "Make the component");
   await page.waitForSelector(".grid");

@@ -198,3 +198,16 @@ export const cell = (page: Page, row: string, column: string): Promise<string> =
     row,
     column,
   );
+
+/** Puts a whole text into the place for markup, at once: typed, it would be read a hundred times. */
+export async function pasteHtml(page: Page, html: string): Promise<void> {
+  await page.waitForSelector("#html-text");
+  await page.$eval(
+    "#html-text",
+    (area, words) => {
+      Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value")!.set!.call(area, words);
+      area.dispatchEvent(new Event("input", { bubbles: true }));
+    },
+    html,
+  );
+}

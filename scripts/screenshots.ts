@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
-import { clickLive, fill, openDemo, press, Stage, text, until, untilText } from "../e2e/stage";
+import { clickLive, fill, openDemo, pasteHtml, press, Stage, text, until, untilText } from "../e2e/stage";
 import { deliverTo } from "../src/core/deliver";
 import { proveNow } from "../src/core/proof";
 import { deliveredPage } from "../src/core/testing/delivered";
@@ -26,15 +26,7 @@ await new Promise((r) => setTimeout(r, 5000));
 await shot("shelf");
 await press(page, "Not now");
 await press(page, "From HTML");
-await page.waitForSelector("#html-text");
-await page.$eval(
-  "#html-text",
-  (e, text) => {
-    Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value")!.set!.call(e, text);
-    e.dispatchEvent(new Event("input", { bubbles: true }));
-  },
-  everyday["a menu that closes outside"],
-);
+await pasteHtml(page, everyday["a menu that closes outside"]);
 await untilText(page, ".from-html-out", "What it does");
 await shot("from-html");
 await press(page, "Cancel");

@@ -34,9 +34,12 @@ export function folderRoutes(folder: string, word: string): Hono {
     const id = createHash("sha256").update(at).digest("hex").slice(0, 16);
     return c.json({ name: basename(at), id, files: files.filter((f) => f.stamp !== null) });
   });
+  routes.use("/:file", async (c, next) => {
+    if (!isFileName(c.req.param("file"))) return c.json({ message: "This is no component file." }, 400);
+    return next();
+  });
   routes.get("/:file", async (c) => {
     const { file } = c.req.param();
-    if (!isFileName(file)) return c.json({ message: "This is no component file." }, 400);
     const about = await lstat(join(at, file)).catch(() => null);
     if (!about?.isFile()) return c.json({ message: "There is no such file." }, 404);
     if (about.size > MOST) return c.text("");
@@ -44,7 +47,6 @@ export function folderRoutes(folder: string, word: string): Hono {
   });
   routes.put("/:file", bodyLimit({ maxSize: MOST }), async (c) => {
     const { file } = c.req.param();
-    if (!isFileName(file)) return c.json({ message: "This is no component file." }, 400);
     const path = join(at, file);
     if ((await lstat(path).catch(() => null))?.isSymbolicLink())
       return c.json({ message: `${file} is a link; it is left alone.` }, 409);
@@ -59,7 +61,6 @@ export function folderRoutes(folder: string, word: string): Hono {
   });
   routes.delete("/:file", async (c) => {
     const { file } = c.req.param();
-    if (!isFileName(file)) return c.json({ message: "This is no component file." }, 400);
     await rm(join(at, file), { force: true });
     return c.json({});
   });

@@ -35,7 +35,6 @@ export const canChoose = (): boolean => typeof (window as Picking).showDirectory
 
 let handle: FileSystemDirectoryHandle | null = null;
 let sync: FolderSync | null = null;
-let disk: Disk | null = null;
 
 /** @returns why not, for a person; empty when it is chosen, null when the person thought better of it */
 export async function chooseFolder(): Promise<string | null> {
@@ -46,7 +45,7 @@ export async function chooseFolder(): Promise<string | null> {
   }
   await database.files.clear();
   await database.folder.put({ id: "folder", handle });
-  begin();
+  begin(handle);
   return "";
 }
 
@@ -54,22 +53,32 @@ export async function chooseFolder(): Promise<string | null> {
 export async function goOn(): Promise<void> {
   if (!handle) return;
   const may = await permission(handle, true);
-  if (may) begin();
+  if (may) begin(handle);
 }
 
 /** The files stay as they are, and so do the components. */
 export async function leaveFolder(): Promise<void> {
   handle = null;
   sync = null;
-  disk = null;
   useFolder.setState({ standing: "none", name: "", told: nothing, notes: [] });
   await database.folder.clear();
   await database.files.clear();
 }
 
-export async function enterFolder(id: string, doc: Component): Promise<void> {
-  await inTurn(() => navigator.locks.request("folder", async () => sync?.enter(id, doc)));
+/** Each gets a file of its own. @throws what the first that got none failed by; the others are tried all the same */
+export async function enterFolder(entries: readonly { id: string; doc: Component }[]): Promise<void> {
+  const failed: unknown[] = [];
+  await inTurn(() =>
+    navigator.locks.request("folder", async () => {
+      for (const { id, doc } of entries) await sync?.enter(id, doc).catch((error: unknown) => failed.push(error));
+    }),
+  );
   await stepNow();
+  if (failed.length) throw failed[0];
+}
+/** Whoever works in a folder means new ones to be there; where it cannot be reached they are on the shelf alone. */
+export async function enterNew(entries: readonly { id: string; doc: Component }[]): Promise<void> {
+  if (useFolder.getState().standing === "works") await enterFolder(entries).catch(() => {});
 }
 /** Writes a component whose file is gone once more, or lets it live in this browser alone. */
 export async function mendGone(id: string, again: boolean): Promise<void> {
@@ -93,11 +102,10 @@ async function permission(folder: FileSystemDirectoryHandle, ask: boolean): Prom
   return ask && (await asking.requestPermission?.(mode)) === "granted";
 }
 
-function begin(): void {
-  if (!handle) return;
-  disk = diskOf(handle);
+const begin = (folder: FileSystemDirectoryHandle): void => work(diskOf(folder), folder.name, false);
+function work(disk: Disk, name: string, served: boolean): void {
   sync = new FolderSync(disk, shelfPort);
-  useFolder.setState({ standing: "works", name: handle.name, told: nothing });
+  useFolder.setState({ standing: "works", name, told: nothing, served });
   stepNow();
 }
 
@@ -229,15 +237,12 @@ export async function startFolder(): Promise<void> {
     const key = `served ${served.id}`;
     if (localStorage.getItem("folder") !== key) await database.files.clear();
     localStorage.setItem("folder", key);
-    disk = served.disk;
-    sync = new FolderSync(disk, shelfPort);
-    useFolder.setState({ standing: "works", name: served.name, told: nothing, served: true });
-    stepNow();
+    work(served.disk, served.name, true);
     return;
   }
   const kept = await database.folder.get("folder").catch(() => undefined);
   if (!kept || handle) return;
   handle = kept.handle;
-  if (await permission(handle, false).catch(() => false)) begin();
+  if (await permission(handle, false).catch(() => false)) begin(handle);
   else useFolder.setState({ standing: "asks", name: handle.name });
 }

@@ -5,7 +5,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { type Component, type Problem, readComponent } from "../../core/model";
 import { FolderNotices, useInFolder } from "../folder/Folder";
-import { enterFolder, useFolder } from "../folder/store";
+import { enterNew, useFolder } from "../folder/store";
 import { Boundary } from "../shell/Boundary";
 import { Header } from "../shell/Header";
 import { readBundle } from "../storage/bundle";
@@ -61,8 +61,7 @@ export function Shelf() {
   const add = useCallback(
     async (doc: Component) => {
       const id = await addComponent(doc);
-      // Whoever works in a folder means new ones to be there.
-      if (useFolder.getState().standing === "works") await enterFolder(id, doc).catch(() => {});
+      await enterNew([{ id, doc }]);
       navigate(`/component/${id}/sheet`);
     },
     [navigate],
@@ -81,8 +80,7 @@ export function Shelf() {
         const { docs, refused } = readBundle(new Uint8Array(await file.arrayBuffer()));
         if (docs.length) {
           const ids = await addAll(docs);
-          if (useFolder.getState().standing === "works")
-            for (const [i, id] of ids.entries()) await enterFolder(id, docs[i]).catch(() => {});
+          await enterNew(ids.map((id, i) => ({ id, doc: docs[i] })));
           message.success(docs.length === 1 ? "1 component came in." : `${docs.length} components came in.`);
         }
         if (refused.length || !docs.length)

@@ -89,12 +89,14 @@ function IntoFolder({ items }: { items: readonly OnShelf[] }) {
   return (
     <Button
       size="small"
-      onClick={async () => {
-        for (const { id, doc } of outside) {
-          const read = readStored(doc);
-          if (read.ok) await enterFolder(id, read.doc);
-        }
-      }}
+      onClick={() =>
+        enterFolder(
+          outside.flatMap(({ id, doc }) => {
+            const read = readStored(doc);
+            return read.ok ? { id, doc: read.doc } : [];
+          }),
+        )
+      }
     >
       Put into the folder
     </Button>

@@ -28,8 +28,10 @@ const useWalk = create<{ at: number | null; seen: boolean; go(at: number | null)
   },
 }));
 
-/** One line for who has not been here before. */
-/** @param find the id of the component that the walk goes through, WALKED */
+/**
+ * One line for who has not been here before.
+ * @param find the id of the component that the walk goes through, WALKED
+ */
 export function FirstVisit({ find }: { find: () => Promise<string> }) {
   const { seen, at, go, dismiss } = useWalk();
   const navigate = useNavigate();

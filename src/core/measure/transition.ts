@@ -56,6 +56,16 @@ export function pieces(text: string, separator: "," | " "): string[] {
   return out;
 }
 
+/** What stands between separators, in a list of a rule or in one of its entries. */
+export const words = (text: string, separator: "," | " "): string[] =>
+  pieces(text, separator)
+    .map((w) => w.trim())
+    .filter(Boolean);
+
+/** A time, or what may compute to one. */
+export const isTimeWord = (word: string): boolean =>
+  /^[-+]?[\d.]+(e[-+]?\d+)?m?s$/i.test(word) || /^(var|calc|min|max|clamp)\(/i.test(word);
+
 /** `opacity 240ms ease-out 20ms reduced none` in words. @returns the motion, or what is wrong with it */
 function readOne(words: string[]): { property: string; motion: Motion } | string {
   const calm = words.indexOf("reduced");

@@ -325,10 +325,10 @@ export function ended(moment: Pick<Moment, "tracks" | "lingering">, now: number)
 
 /** The value of a property at the moment: moving, or at rest. */
 export function currentValue(program: Program, moment: Moment, part: PartIndex, property: string): string | undefined {
-  const mine = moment.tracks.filter((t) => t.part === part && t.property === property);
-  // A transition goes before an animation (CSS Cascading 4 §6.1).
-  const track = mine.find((t) => !t.animation) ?? mine.at(-1);
   if (property === "visibility") return layoutOf(program, moment).hidden[part] ? "hidden" : "visible";
+  const isMine = (t: Track): boolean => t.part === part && t.property === property;
+  // A transition goes before an animation (CSS Cascading 4 §6.1).
+  const track = moment.tracks.find((t) => isMine(t) && !t.animation) ?? moment.tracks.findLast(isMine);
   if (track) return valueAt(track, moment.now);
   return restingValue(program, looksAt(program, moment.pose)[part], property, moment.page);
 }

@@ -1,7 +1,6 @@
 /** What a person, the clock and services do to a page, as far as its script hears of it. */
 import { disableable } from "../../cascade";
-import type { Effect, PageElement, Reading, ScriptPage, Store } from "./reading";
-import { isCheckable } from "./reading";
+import { type Effect, isCheckable, type PageElement, type Reading, type ScriptPage, type Store } from "./reading";
 
 /** What a person or the clock does. */
 export type Act =
@@ -117,17 +116,8 @@ export function actsOf(
   }
   for (const l of reading.listeners) {
     const is = heard[l.type];
-    if (
-      typeof l.on === "string" ||
-      !is ||
-      l.type === "in view" ||
-      is === "click" ||
-      is === "pointer down" ||
-      is === "pointer up" ||
-      is === "key" ||
-      is === "timer"
-    )
-      continue;
+    // Clicks, presses and keys are done everywhere: they bubble.
+    if (typeof l.on === "string" || !is || /^(click|pointer down|pointer up|key)$/.test(is)) continue;
     if (!out.some((a) => a.is === is && "target" in a && a.target === (l.on as PageElement).name))
       out.push({ is, target: l.on.name } as Act);
   }

@@ -1,6 +1,5 @@
 /** An act done to the page as it is described: who listens is called, then what browsers do by themselves. */
-import type { Act } from "./acts";
-import { heard } from "./acts";
+import { type Act, heard } from "./acts";
 import {
   answered,
   check,
@@ -60,7 +59,6 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
   if (act.is === "click") {
     // What is checked is so before anybody hears of the click, and is not if somebody prevents it (DOM §2.9, activation).
     const toggles = isCheckable(target) && checksMatter(page, r.source);
-    const before = new Map(r.store);
     const was = page.attribute(target, "checked", r.store) !== null;
     if (toggles) check(r, target, /^radio$/i.test(target.attributes.type) || !was);
     closePopovers(r, target);
@@ -69,7 +67,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
       if (toggles && was !== (page.attribute(target, "checked", r.store) !== null))
         for (const type of ["input", "change"]) r.dispatch(type, target);
       byItself(r, page, target);
-    } else if (toggles) check(r, target, before.get(`attribute ${target.name} checked`) === "" || was);
+    } else if (toggles) check(r, target, was);
     return;
   }
   if (act.is === "key") {

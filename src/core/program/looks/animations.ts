@@ -1,6 +1,6 @@
 /** CSS Animations 1: what `animation` and `@keyframes` say of a part, as far as facts speak of it. */
 import type { Sheet } from "../../cascade";
-import { compute, easing, measureEnv, pieces } from "../../measure";
+import { compute, easing, isTimeWord, measureEnv, words } from "../../measure";
 import type { Component } from "../../model";
 
 /** Properties of which facts speak. */
@@ -40,10 +40,6 @@ const initial = (): Lists => ({
   "fill-mode": ["none"],
   "timing-function": ["ease"],
 });
-const words = (text: string, separator: "," | " "): string[] =>
-  pieces(text, separator)
-    .map((w) => w.trim())
-    .filter(Boolean);
 
 /** The shorthand (§3.9): what is a time, a curve, a count or a word of its own is that; what is left is the name. */
 function shorthand(value: string): Lists {
@@ -56,8 +52,7 @@ function shorthand(value: string): Lists {
       return true;
     };
     for (const word of words(one, " ")) {
-      const isTime = /^[-+]?[\d.]+(e[-+]?\d+)?m?s$/i.test(word) || /^(var|calc|min|max|clamp)\(/i.test(word);
-      if (isTime && (take("duration", word) || take("delay", word))) continue;
+      if (isTimeWord(word) && (take("duration", word) || take("delay", word))) continue;
       if (easing(word) && take("timing-function", word)) continue;
       if (/^(infinite|\d+(\.\d+)?)$/i.test(word) && take("iteration-count", word)) continue;
       if (/^(normal|reverse|alternate|alternate-reverse)$/i.test(word) && take("direction", word)) continue;

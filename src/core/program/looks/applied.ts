@@ -1,6 +1,6 @@
 /** From winning declarations to what a look is: style, visibility, pointer, motion. */
 import type { Cascaded } from "../../cascade";
-import { compute, easing, measureEnv, pieces } from "../../measure";
+import { compute, easing, isTimeWord, measureEnv, words } from "../../measure";
 import type { CompiledMotion, Program } from "../program";
 
 /** What the rules of the page say of a part, under what the part itself and the looks say. */
@@ -46,11 +46,6 @@ export function withCustom(value: string, custom: ReadonlyMap<string, string>, d
     return said === undefined ? whole : withCustom(said, custom, depth + 1);
   });
 }
-
-const words = (text: string, separator: "," | " "): string[] =>
-  pieces(text, separator)
-    .map((w) => w.trim())
-    .filter(Boolean);
 
 /** How properties move by the rules (CSS Transitions 1 §2): property, or `all` → its motion. Null where nothing is said. */
 export function sheetMotion(
@@ -107,7 +102,7 @@ function shorthand(value: string): ReturnType<typeof initial> {
     let curve = "ease";
     let property = "all";
     for (const word of words(one, " ")) {
-      if (/^[-+]?[\d.]+(e[-+]?\d+)?m?s$/i.test(word) || /^(var|calc|min|max|clamp)\(/i.test(word)) times.push(word);
+      if (isTimeWord(word)) times.push(word);
       else if (easing(word)) curve = word;
       else if (!/^(normal|allow-discrete)$/i.test(word)) property = word.toLowerCase();
     }

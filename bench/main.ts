@@ -16,6 +16,7 @@ import { advance, start, stimulate } from "../src/core/run";
 import { deliveredPage } from "../src/core/testing/delivered";
 import { demoComponents } from "../src/demo";
 import { exploring } from "./families";
+import { heavy } from "./heavy";
 import { largeInApp, largeInCore } from "./large";
 import { initial, reduce } from "./reducer";
 import { ribbonInApp, timeInCore } from "./time";
@@ -82,6 +83,7 @@ rows.push([
 ]);
 rows.push(["Full proof of the demo dialog", `${ms("proof").toFixed(1)} ms`, "150 ms"]);
 
+rows.push(...heavy());
 rows.push(
   ...exploring(
     doc,

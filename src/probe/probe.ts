@@ -4,7 +4,7 @@
  */
 import { computeAccessibleName } from "dom-accessibility-api";
 import { type FactName, factNames, factTable, type PartFacts } from "../core/model/schema/facts";
-import { implicitRole, isUnnamed } from "../core/surface/accessibility/implicit-role";
+import { implicitRole, isApart, isUnnamed } from "../core/surface/accessibility/implicit-role";
 import type { PageFacts, ProbedFacts } from "./facts";
 
 export type { PageFacts, ProbedFacts } from "./facts";
@@ -83,9 +83,35 @@ function isUnsaid(e: Element): boolean {
   return [...labels].every((l) => !l.checkVisibility({ visibilityProperty: true }) || !l.textContent?.trim());
 }
 
+const isNamed = (e: Element): boolean =>
+  ["aria-label", "aria-labelledby", "title"].some((name) => e.getAttribute(name)?.trim());
+
+/** What can be written into has its content for a value, not for a name. */
+const isWritten = (e: Element): boolean => (e.getAttribute("contenteditable") ?? "false") !== "false";
+
+/** Asked of every element inside a name, many times: what has no such role by its tag is told quickly. */
+const mayStandApart = (e: Element): boolean =>
+  e.hasAttribute("role") ||
+  /^(address|article|aside|blockquote|details|dialog|dl|fieldset|figure|footer|form|header|main|menu|nav|ol|optgroup|output|search|section|t(able|body|foot|head|r)|ul)$/.test(
+    e.localName,
+  );
+
+/** The library, without what stands apart inside: it names itself, or nothing (see `isApart`). */
+const computed = (e: Element): string =>
+  computeAccessibleName(e, {
+    getComputedStyle: (other, pseudo) =>
+      other !== e && mayStandApart(other) && isApart(roleOf(other)) && !isNamed(other)
+        ? away
+        : getComputedStyle(other, pseudo),
+    computedStyleSupportsPseudoElements: false,
+  });
+const away = {
+  getPropertyValue: (name: string) => (name === "display" ? "none" : ""),
+} as unknown as CSSStyleDeclaration;
+
 /** The library knows some of the roles that cannot be named. */
 const nameOf = (e: Element): string =>
-  isUnnamed(roleOf(e)) || isUnsaid(e) ? "" : computeAccessibleName(e) || titleOfMenu(e);
+  isUnnamed(roleOf(e)) || isUnsaid(e) || (isWritten(e) && !isNamed(e)) ? "" : computed(e) || titleOfMenu(e);
 
 /** In the Tab order without a tabindex; `tabIndex` says -1 of it all the same. */
 const isEditingHost = (e: HTMLElement): boolean => e.isContentEditable && !e.hasAttribute("tabindex");

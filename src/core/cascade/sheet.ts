@@ -1,6 +1,7 @@
 /** A style sheet as its author wrote it, read into rules: CSS Syntax 3, CSS Nesting 1, layers of CSS Cascading 5. */
 import * as cssTree from "css-tree";
 import { applies, type Medium, supported, takes } from "./conditions";
+import { parseSheet } from "./parse";
 import { readSelector, type StyleSelector } from "./selector";
 
 export interface Declaration {
@@ -95,7 +96,7 @@ class Reader {
       positions: true,
       onParseError: (e: { line: number; message: string }) => this.remark(`not understood: ${e.message}`, e.line),
     };
-    const tree = cssTree.parse(text, options) as cssTree.StyleSheet;
+    const tree = parseSheet(text, options);
     this.list(tree.children, { media: [], layer: "", parent: null });
     const rank = ranks(this.layers);
     return {
@@ -126,9 +127,12 @@ class Reader {
   /** Nested rules that do not begin with a sign come unread. */
   private raw(text: string, around: Around): void {
     if (around.parent === null || !text.includes("{")) return;
+    const nested = parseSheet(text, { positions: true }).children;
+    // What no reading gets any further with is left.
+    if (nested.toArray().every((n) => n.type === "Raw")) return;
     const { source, line } = this;
     this.source = text;
-    this.list((cssTree.parse(text, { positions: true }) as cssTree.StyleSheet).children, around);
+    this.list(nested, around);
     this.source = source;
     this.line = line;
   }

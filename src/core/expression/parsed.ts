@@ -1,4 +1,6 @@
 /** What reading a notation gives: a value, or one error with its place. */
+import type { ZodType } from "zod";
+import { shapeProblem } from "../model";
 import type { Located } from "./expression";
 
 export type Parsed<T> = { ok: true; value: T } | ({ ok: false } & Located);
@@ -9,6 +11,13 @@ export const fault = (message: string, place: { from: number; to: number }): { o
   from: place.from,
   to: Math.max(place.to, place.from),
 });
+
+/** What was read, if a document can hold it: a notation says more than a file may, such as a wait of a year. */
+export function storable<T>(schema: ZodType, parsed: Parsed<T>, text: string): Parsed<T> {
+  if (!parsed.ok || parsed.value === undefined) return parsed;
+  const problem = shapeProblem(schema, parsed.value);
+  return problem === null ? parsed : fault(problem, { from: 0, to: text.length });
+}
 
 export const listed = (names: readonly string[]): string =>
   names.length > 8 ? `${names.slice(0, 8).join(", ")} …` : names.join(", ");

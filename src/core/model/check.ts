@@ -1,7 +1,7 @@
 /** Names: every name that a document mentions must be declared once. Shapes that the schema alone cannot say. */
 import { mapNames, type NameKind } from "./names";
 import { ALWAYS, type Component, isTimed, type Problem, type StateNode, targetsOf } from "./schema";
-import { allActions, allParts, allStates, everyAction, inDifferentRegions, isCompound, isHistory } from "./tree";
+import { allActions, allParts, allStates, inDifferentRegions, isCompound, isHistory } from "./tree";
 
 const nearest = (wanted: string, known: Iterable<string>): string => {
   const list = [...known].slice(0, 12).join(", ");
@@ -22,14 +22,13 @@ export function checkNames(doc: Component): Problem[] {
   const named = <T extends { name: string }>(list: readonly T[] | undefined): string[] =>
     (list ?? []).map((x) => x.name);
   const states = declare("states", named(allStates(doc).map((s) => s.state)), "states");
-  const known: Record<NameKind, Set<string>> = {
+  // A timer is declared by whatever starts it; one that nothing starts has nothing to do (rule F17).
+  const known: Record<Exclude<NameKind, "timer">, Set<string>> = {
     part: declare("parts", named(allParts(doc).map((p) => p.part)), "parts"),
     state: new Set([ALWAYS, ...states]),
     data: declare("data", named(doc.data), "data"),
     request: declare("requests", named(doc.requests), "requests"),
     block: declare("blocks", named(doc.page.blocks), "page.blocks"),
-    // A timer is declared by the action that starts it.
-    timer: new Set(everyAction(doc).flatMap((a) => (a.do === "start" ? [a.timer] : []))),
   };
   declare("tokens", named(doc.tokens), "tokens");
   if (states.has(ALWAYS))
@@ -41,6 +40,7 @@ export function checkNames(doc: Component): Problem[] {
   );
   mapNames(doc, {
     name: (kind, name, path) => {
+      if (kind === "timer") return name;
       const inCells = /^(looks\[\d+\]\.in|focus|reactions\[\d+\]\.in)$/.test(path);
       const missing = !known[kind].has(name) || (kind === "state" && name === ALWAYS && !inCells);
       if (missing)

@@ -1,5 +1,6 @@
 /** Reading and writing component files. Bad input is a value (problems), never an exception. */
 import { type ParseError, parseTree } from "jsonc-parser";
+import type { ZodType } from "zod";
 import { boundsProblem } from "./bounds";
 import { checkNames } from "./check";
 import { type Component, componentSchema, FORMAT, type Problem, VERSION } from "./schema";
@@ -7,7 +8,7 @@ import { fromVersion1 } from "./upgrade";
 
 export type Loaded = { ok: true; doc: Component } | { ok: false; problems: Problem[] };
 
-/** Files above this many characters are refused before they are parsed. */
+/** Files above this many characters, or bytes where they lie on a disk, are refused before they are parsed. */
 export const MAX_FILE = 20_000_000;
 /** Files above this many characters are written without white space, so that what was read can be read again. */
 const ROOMY = 4_000_000;
@@ -60,6 +61,12 @@ export function readComponentValue(json: unknown): Loaded {
     if (error instanceof RangeError) return fail("the file", "is nested too deeply to be read");
     throw error;
   }
+}
+
+/** What is wrong with the shape of a piece of a document; null where nothing is. */
+export function shapeProblem(schema: ZodType, value: unknown): string | null {
+  const parsed = schema.safeParse(value);
+  return parsed.success ? null : flatten(parsed.error.issues[0] as Issue, [])[0].message;
 }
 
 /** JSON with two spaces, one thing a line; on one line where it would be very large. */

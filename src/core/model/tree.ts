@@ -153,10 +153,13 @@ export function everyAction(doc: Pick<Component, "states" | "reactions">): Actio
 export function statesAround(doc: Pick<Component, "states">): (name: string) => string[] {
   const places = new Map(allStates(doc).map(({ state, parent }) => [state.name, { parent: parent?.name }]));
   return (name) => {
-    const out: string[] = [];
-    for (let at: string | undefined = name; at !== undefined && places.has(at); at = places.get(at)?.parent)
-      out.push(at);
-    return out;
+    const out = new Set<string>();
+    // A state that has the name of one around it is a fault, and no way without end.
+    for (let at: string | undefined = name; at !== undefined && places.has(at) && !out.has(at); ) {
+      out.add(at);
+      at = places.get(at)?.parent;
+    }
+    return [...out];
   };
 }
 

@@ -365,8 +365,8 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
     c,
   );
   const whole = `${selector} { ${said} }`;
-  // The core has no motion of html and body themselves; a rule that comes with a width would move them.
-  const within = `${selector === ":not(.open)" ? "li:not(.open)" : selector} { ${said} }`;
+  // The core has no motion of html, body and blocks themselves; a rule that comes with a width would move them.
+  const within = `${aroundToo ? "li:not(.open)" : selector} { ${said} }`;
   return pick(
     [
       whole,

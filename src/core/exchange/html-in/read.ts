@@ -17,7 +17,7 @@ import { implicitRole, restingLooks } from "../../surface";
 import { readScripts, type Script, type ScriptRead } from "../script-in";
 import { lineOf, placeOf, type Remark } from "./remark";
 import { inlineStyle, readStyles } from "./styles";
-import { proposedControls, stillWaiting, waitsFor } from "./waiting";
+import { proposedControls, stillWaiting, waitingRules } from "./waiting";
 
 export type { Remark };
 export type HtmlRead =
@@ -33,7 +33,8 @@ export type HtmlRead =
 
 export const MAX_HTML = 2_000_000;
 const MAX_PARTS = 2000;
-const MAX_DEPTH = 200;
+/** A part takes two levels of a component file (`bounds.depth`). */
+const MAX_DEPTH = 140;
 
 const SVG = "http://www.w3.org/2000/svg";
 const left = new Set(["script", "noscript", "template", "iframe", "object", "embed", "link", "meta", "base", "title"]);
@@ -263,10 +264,10 @@ const escapeTemplate = (text: string): string => text.replaceAll("${", "\\${");
 function withCovers(doc: Component): Component {
   const program = compile(doc);
   const looks = restingLooks(program, 1);
-  const rules = readSheet(doc.page.css ?? "").rules;
+  const sheet = readSheet(doc.page.css ?? "");
   const add = (part: Part): Part => {
     const index = program.partIndex.get(part.name)!;
-    const waiting = rules.filter((r) => r.selectors.some((s) => waitsFor(s, part) !== null));
+    const waiting = [...new Set(waitingRules(sheet, part).map((w) => w.rule))];
     const later = Object.assign(
       {},
       ...waiting.map((r) => Object.fromEntries(r.declarations.map((d) => [d.property, d.value]))),

@@ -1,7 +1,7 @@
 /** Style as its author wrote it: the sheets stay sheets; custom properties of the root become tokens. */
 import * as cssTree from "css-tree";
 import { type Element, isText } from "domhandler";
-import { readSheet } from "../../cascade";
+import { parseSheet, readSheet } from "../../cascade";
 import type { Component } from "../../model";
 import { isPropertyName, sheetProblem, valueProblem } from "../../safety";
 import { lineOf, type Remark } from "./remark";
@@ -37,11 +37,7 @@ export function readStyles(elements: readonly Element[], remarks: Remark[]): Sty
 
 /** A sheet without what may not stand here; each rule in its own words, with the comments before it. */
 function rulesIn(text: string, line: Line, remarks: Remark[], tokens: Map<string, string> | null): string {
-  const tree = cssTree.parse(text, {
-    positions: true,
-    parseValue: false,
-    parseCustomProperty: false,
-  }) as cssTree.StyleSheet;
+  const tree = parseSheet(text, { positions: true, parseValue: false, parseCustomProperty: false });
   let out = "";
   let from = 0;
   tree.children.forEach((node) => {

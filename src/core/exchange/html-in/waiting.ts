@@ -1,5 +1,5 @@
 /** Rules that wait for a class which nothing in the markup has, and which of the page's controls would bring it. */
-import { readSheet } from "../../cascade";
+import { readSheet, type Sheet, type StyleRule } from "../../cascade";
 import { allParts, type Component, classesOf, type Part } from "../../model";
 import type { Script } from "../script-in";
 import type { Remark } from "./remark";
@@ -11,42 +11,63 @@ interface Waiting {
   rule: string;
 }
 
-interface Last {
-  classes: readonly string[];
-  id: string | undefined;
-}
-const known = new Map<string, Last>();
 /** The last compound of a selector. */
-function lastOf(text: string): Last {
-  let found = known.get(text);
-  if (!found) {
-    const last = text.split(/[\s>+~]+/).at(-1) ?? "";
-    found = { classes: [...last.matchAll(/\.([\w-]+)/g)].map((m) => m[1]), id: /#([\w-]+)/.exec(last)?.[1] };
-    if (known.size > 5000) known.clear();
-    known.set(text, found);
-  }
+function lastOf(text: string): { classes: readonly string[]; id: string | undefined } {
+  const last = text.split(/[\s>+~]+/).at(-1) ?? "";
+  return { classes: [...last.matchAll(/\.([\w-]+)/g)].map((m) => m[1]), id: /#([\w-]+)/.exec(last)?.[1] };
+}
+
+interface Candidate {
+  rule: StyleRule;
+  classes: readonly string[];
+  /** Its place among all of the sheet. */
+  order: number;
+}
+interface Candidates {
+  byId: Map<string, Candidate[]>;
+  byClass: Map<string, Candidate[]>;
+}
+/** Selectors with classes by what a part must have so that they can be about it: the id, or one of the classes. */
+const candidatesOf = new WeakMap<Sheet, Candidates>();
+function candidates(sheet: Sheet): Candidates {
+  let found = candidatesOf.get(sheet);
+  if (found) return found;
+  found = { byId: new Map(), byClass: new Map() };
+  const put = (map: Map<string, Candidate[]>, key: string, one: Candidate): void => {
+    const list = map.get(key);
+    if (list) list.push(one);
+    else map.set(key, [one]);
+  };
+  let order = 0;
+  for (const rule of sheet.rules)
+    for (const { text } of rule.selectors) {
+      const { classes, id } = lastOf(text);
+      const one = { rule, classes, order: order++ };
+      if (classes.length && id !== undefined) put(found.byId, id, one);
+      else for (const c of new Set(classes)) put(found.byClass, c, one);
+    }
+  candidatesOf.set(sheet, found);
   return found;
 }
 
-/** A selector whose last compound is about this very part, but for a class that it has not got. */
-export function waitsFor({ text }: { text: string }, part: Part): string | null {
-  const { classes, id } = lastOf(text);
-  if (!classes.length) return null;
+/** The rules whose last compound is about this very part but for a class that it has not got, in their order, with that class. */
+export function waitingRules(sheet: Sheet, part: Part): { rule: StyleRule; className: string }[] {
+  const { byId, byClass } = candidates(sheet);
   const own = new Set(classesOf(part));
-  const missing = classes.filter((c) => !own.has(c));
-  if (!missing.length) return null;
-  const isIt = id === undefined ? classes.some((c) => own.has(c)) : id === part.attributes?.id;
-  return isIt ? missing[0] : null;
+  const asked = new Set(byId.get(part.attributes?.id ?? ""));
+  for (const c of own) for (const one of byClass.get(c) ?? []) asked.add(one);
+  return [...asked]
+    .sort((a, b) => a.order - b.order)
+    .flatMap(({ rule, classes }) => {
+      const className = classes.find((c) => !own.has(c));
+      return className === undefined ? [] : [{ rule, className }];
+    });
 }
 
 function waitingOf(doc: Component, part: Part): Waiting[] {
   const out = new Map<string, Waiting>();
-  for (const rule of readSheet(doc.page.css ?? "").rules)
-    for (const s of rule.selectors) {
-      const className = waitsFor(s, part);
-      if (className !== null && !out.has(className))
-        out.set(className, { className, line: rule.line, rule: rule.text });
-    }
+  for (const { rule, className } of waitingRules(readSheet(doc.page.css ?? ""), part))
+    if (!out.has(className)) out.set(className, { className, line: rule.line, rule: rule.text });
   return [...out.values()];
 }
 

@@ -32,7 +32,9 @@ export class ContentReader {
   /** Several blocks, each of which fails for itself (§3.8). */
   blocks(list: readonly Element[]): Action[] {
     const blocks = list.map((e) => this.block(e)).filter((b) => b.length);
-    return blocks.length > 1 ? blocks.map((actions) => ({ do: "block", actions })) : (blocks[0] ?? []);
+    return blocks.length > 1 || (blocks.length && list.some((e) => e.own.block !== undefined))
+      ? blocks.map((actions) => ({ do: "block", actions }))
+      : (blocks[0] ?? []);
   }
 
   private one(e: Element): Action[] {
@@ -63,7 +65,7 @@ export class ContentReader {
       }
       case "log": {
         const { label, expr } = e.attributes;
-        const value = expr === undefined ? undefined : this.expressions.any(expr, e);
+        const value = e.own.value ?? (expr === undefined ? undefined : this.expressions.any(expr, e));
         if (label === undefined && value === undefined) return [{ do: "log", label: "" }];
         return [
           {
@@ -150,7 +152,8 @@ export class ContentReader {
     }
     const type =
       datum.type === "boolean" ? "boolean" : datum.type === "text" || datum.type === "one of" ? "text" : "number";
-    return [{ do: "assign", data: datum.name, value: this.expressions.any(text, e, type) }];
+    const value = this.expressions.any(text, e, type);
+    return [{ do: "assign", data: datum.name, value: e.own.value ?? value }];
   }
 
   private condition(e: Element): Action {
@@ -161,7 +164,8 @@ export class ContentReader {
       if (branches.length && branches[branches.length - 1].when === undefined)
         this.say(at, `nothing can follow <else>`);
       inner = { ...e, children: [] };
-      branches.push({ ...(cond === undefined ? {} : { when: this.expressions.condition(cond, at) }), actions: [] });
+      const none = cond === undefined || at.own.anyhow !== undefined;
+      branches.push({ ...(none ? {} : { when: at.own.when ?? this.expressions.condition(cond, at) }), actions: [] });
     };
     const finish = (): void => {
       branches[branches.length - 1].actions = this.block(inner);

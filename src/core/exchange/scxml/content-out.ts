@@ -1,5 +1,5 @@
 /** Actions as executable content; what SCXML has no element for stands in our namespace, in our notation. */
-import { printAction } from "../../expression";
+import { mentions, printAction } from "../../expression";
 import { milliseconds } from "../../measure";
 import type { Action, Component, Datum } from "../../model";
 import { answerEvent, timerEvent } from "../../program";
@@ -33,7 +33,22 @@ export const indent = (text: string): string =>
     .join("\n");
 
 /** Expressions are ECMAScript already, but for `in("x")`. */
-export const expressionOut = (text: string): string => text.replace(/\bin(?=\s*\()/g, "In");
+export const expressionOut = (text: string): string =>
+  mentions(text)
+    .filter((m) => m.kind === "in")
+    .reduceRight((out, { from, to }) => `${out.slice(0, from)}In${out.slice(to)}`, text);
+
+/** The text as it was typed, in an attribute of ours, where a chart's reader would not give back just that. */
+const asTyped = (text: string, out: string): string | undefined =>
+  out === text && text === text.trim() ? undefined : text;
+/** A condition of an element. */
+export const conditionOut = (when: string): { cond: string; "lively:when": string | undefined } => {
+  const cond = expressionOut(when);
+  return { cond, "lively:when": asTyped(when, cond) };
+};
+
+/** An `if` of ours may begin without a condition; SCXML's has one (§4.3). */
+const anyhow = { cond: "true", "lively:anyhow": "true" };
 
 export class ContentWriter {
   constructor(
@@ -50,7 +65,9 @@ export class ContentWriter {
   blocks(name: "onentry" | "onexit", actions: readonly Action[] | undefined): string[] {
     const list = actions ?? [];
     if (list.length > 0 && list.every((a) => a.do === "block")) {
-      return list.map((a) => tag(name, {}, this.block(a.do === "block" ? a.actions : [])));
+      // One block alone reads as what stands in it; that it was said as a block is ours to keep.
+      const alone = list.length === 1 ? { "lively:block": "true" } : {};
+      return list.map((a) => tag(name, alone, this.block(a.do === "block" ? a.actions : [])));
     }
     return list.length ? [tag(name, {}, this.block(list))] : [];
   }
@@ -72,22 +89,24 @@ export class ContentWriter {
       case "cancel":
         return tag("cancel", { sendid: a.timer });
       case "log":
-        return tag("log", { label: a.label, expr: a.value === undefined ? undefined : expressionOut(a.value) });
+        if (a.value === undefined) return tag("log", { label: a.label });
+        return tag("log", {
+          label: a.label,
+          expr: expressionOut(a.value),
+          "lively:value": asTyped(a.value, expressionOut(a.value)),
+        });
       case "assign": {
         const datum = this.doc.data.find((d) => d.name === a.data)!;
         const held = heldInRange(datum, expressionOut(a.value));
-        return tag("assign", { location: a.data, expr: held, "lively:value": held === a.value ? undefined : a.value });
+        return tag("assign", { location: a.data, expr: held, "lively:value": asTyped(a.value, held) });
       }
       case "if": {
         const [first, ...more] = a.branches;
         const inner = this.block(first.actions);
         for (const b of more) {
-          inner.push(
-            b.when === undefined ? "<else/>" : tag("elseif", { cond: expressionOut(b.when) }),
-            ...this.block(b.actions),
-          );
+          inner.push(b.when === undefined ? "<else/>" : tag("elseif", conditionOut(b.when)), ...this.block(b.actions));
         }
-        return tag("if", { cond: expressionOut(first.when ?? "true") }, inner);
+        return tag("if", first.when === undefined ? anyhow : conditionOut(first.when), inner);
       }
       case "request": {
         const request = (this.doc.requests ?? []).find((r) => r.name === a.request)!;

@@ -278,14 +278,16 @@ class Reader {
       this.say(t, "a transition needs at least one of event, cond and target");
     }
     const actions = content.block(t);
-    const when = t.own.when ?? (cond === undefined ? undefined : expressions.condition(cond, t));
+    const never = cond === undefined || t.own.ignored !== undefined;
+    const when = t.own.when ?? (never ? undefined : expressions.condition(cond, t));
     const branch: Branch = {
       ...(when === undefined ? {} : { when }),
       ...(to.length ? { to: to.length === 1 ? to[0] : to } : {}),
       ...(type === "internal" && to.length ? { internal: true as const } : {}),
       ...(actions.length ? { actions } : {}),
     };
-    const nothing = branch.to === undefined && branch.when === undefined && !actions.length;
+    const nothing =
+      t.own.taken === undefined && branch.to === undefined && branch.when === undefined && !actions.length;
     const cell: Reaction = nothing
       ? "ignored"
       : { ...(t.own.after === undefined ? {} : { after: t.own.after }), branches: [branch] };

@@ -18,7 +18,7 @@ import {
   targetsOf,
 } from "../../model";
 import { answerEvent, timerEvent } from "../../program";
-import { ContentWriter, escapeXml, expressionOut, indent, tag } from "./content-out";
+import { ContentWriter, conditionOut, escapeXml, indent, tag } from "./content-out";
 import { LIVELY, SCXML } from "./xml";
 
 export function writeScxml(doc: Component): string {
@@ -158,7 +158,9 @@ class Writer {
       const cell = own(row.in, state);
       if (cell === undefined) return [];
       const event = eventName(row.event, i, state);
-      if (cell === "ignored") return [tag("transition", { event, "lively:row": String(i) })];
+      // SCXML has no transition without an event that is taken and does nothing: its readers never take this one.
+      const never = event === undefined ? { cond: "false", "lively:ignored": "true" } : {};
+      if (cell === "ignored") return [tag("transition", { event, ...never, "lively:row": String(i) })];
       return cell.branches.map((b) => this.transition(b, event, i, cell.after, row.event, state));
     });
   }
@@ -177,18 +179,18 @@ class Writer {
       content.unshift(tag("send", { event: id, id, delay: `${this.time(after)}ms`, "lively:generated": "true" }));
     }
     const targets = targetsOf(b);
-    const cond = b.when === undefined ? undefined : expressionOut(b.when);
     // A branch that does nothing at all still decides; SCXML reads it so by its condition.
     return tag(
       "transition",
       {
         event,
-        cond,
+        ...(b.when === undefined ? {} : conditionOut(b.when)),
         target: targets.length ? targets.join(" ") : undefined,
         type: b.internal ? "internal" : undefined,
         "lively:row": String(row),
         "lively:after": after,
-        "lively:when": cond === b.when ? undefined : b.when,
+        // It is taken and does nothing, which is not the same to us as being ignored.
+        "lively:taken": !targets.length && b.when === undefined && !content.length ? "true" : undefined,
       },
       content,
     );

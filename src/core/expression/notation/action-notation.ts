@@ -2,6 +2,7 @@
 
 import {
   type Action,
+  actionSchema,
   eventNameRule,
   type FocusTarget,
   isEventName,
@@ -13,7 +14,7 @@ import {
 import { compileExpression, typeOf } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, listed, type Parsed } from "../parsed";
+import { fault, listed, type Parsed, storable } from "../parsed";
 import { endOfQuote, findTop, type Piece, quote, splitTop, trimmed, unquote } from "../scan";
 import { compileTemplate } from "../template";
 
@@ -61,7 +62,7 @@ export function parseActions(text: string, piece: Piece, names: Names): Parsed<A
   const actions: Action[] = [];
   if (!piece.text) return { ok: true, value: actions };
   for (const part of splitTop(text, ",", piece.from, piece.to)) {
-    const action = parseAction(text, part, names);
+    const action = storable(actionSchema, parseAction(text, part, names), text);
     if (!action.ok) return action;
     actions.push(action.value);
   }

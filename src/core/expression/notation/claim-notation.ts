@@ -2,11 +2,11 @@
  * Claims as text: `always close is focused or dialog is not visible`, `whenever state is open, dialog is focused within
  * 200ms`, `after click send, send has aria-busy="true" for at least 1s`, `from everywhere, state is closed can be reached again`.
  */
-import type { Claim, Condition } from "../../model";
+import { type Claim, type Condition, claimSchema } from "../../model";
 import { compileExpression } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, type Parsed } from "../parsed";
+import { fault, type Parsed, storable } from "../parsed";
 import { type Piece, trimmed } from "../scan";
 import { parseEvent, printEvent } from "./event-notation";
 import { parseFact, printFact } from "./fact-notation";
@@ -153,7 +153,10 @@ const FOR = /\s+for(\s+at\s+least)?\s+(?=\S)/y;
 const COMMA = /\s*,\s*/y;
 const UNTIL = /\s+until\s+/y;
 
-export function parseClaim(text: string, names: Names): Parsed<Claim> {
+export const parseClaim = (text: string, names: Names): Parsed<Claim> =>
+  storable(claimSchema, readClaim(text, names), text);
+
+function readClaim(text: string, names: Names): Parsed<Claim> {
   const whole = trimmed(text, 0, text.length);
   const word = /^(always|never|whenever|after|from\s+everywhere)(?=[\s,]|$)/.exec(whole.text)?.[1].replace(/\s+/, " ");
   const rest = { from: whole.from + (word ? whole.text.indexOf(word.split(" ").at(-1)!) : 0), to: whole.to };

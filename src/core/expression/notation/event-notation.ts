@@ -2,6 +2,7 @@
 import {
   type ClickScope,
   type EventSpec,
+  eventSchema,
   isEventDescriptor,
   isName,
   nameRule,
@@ -10,7 +11,7 @@ import {
 import { compileExpression } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, listed, type Parsed } from "../parsed";
+import { fault, listed, type Parsed, storable } from "../parsed";
 import { type Piece, trimmed } from "../scan";
 
 const verbs: Record<PointerEventName, string> = {
@@ -253,7 +254,10 @@ const forms: readonly Form[] = [
   ],
 ];
 
-export function parseEvent(text: string, names: Names): Parsed<EventSpec> {
+export const parseEvent = (text: string, names: Names): Parsed<EventSpec> =>
+  storable(eventSchema, readEvent(text, names), text);
+
+function readEvent(text: string, names: Names): Parsed<EventSpec> {
   const whole = trimmed(text, 0, text.length);
   for (const [verb, read] of forms) {
     const found = verb.exec(whole.text);

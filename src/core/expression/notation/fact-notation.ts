@@ -1,7 +1,16 @@
 /** Facts as text, as they read: `panel is not visible`, `trigger has aria-expanded="true"`, `“Saved” was announced`. */
-import { type Expectation, type Expected, isName, own, type PartFact, partFacts, type TextFact } from "../../model";
+import {
+  type Expectation,
+  type Expected,
+  expectedSchema,
+  isName,
+  own,
+  type PartFact,
+  partFacts,
+  type TextFact,
+} from "../../model";
 import type { Names } from "../names";
-import { fault, listed, type Parsed } from "../parsed";
+import { fault, listed, type Parsed, storable } from "../parsed";
 import { trimmed } from "../scan";
 
 /** Quotes and backslashes in a text stand behind a backslash. */
@@ -147,7 +156,10 @@ function has(part: string, rest: string, there: { from: number; to: number }): P
 }
 
 /** A fact with its span: `panel is visible within 200 ms`, `… for 1 s`, `… until trigger is focused`. */
-export function parseExpected(text: string, names: Names): Parsed<Expected> {
+export const parseExpected = (text: string, names: Names): Parsed<Expected> =>
+  storable(expectedSchema, readExpected(text, names), text);
+
+function readExpected(text: string, names: Names): Parsed<Expected> {
   const timed = /^(.*\S)\s+(within|for)\s+(\d+(?:\.\d+)?)\s*(ms|s)\s*$/s.exec(text);
   if (timed) {
     const that = parseFact(timed[1], names);

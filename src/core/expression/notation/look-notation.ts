@@ -8,8 +8,10 @@ import { parseTransition, printTransition } from "../../measure";
 import {
   type ConditionalLook,
   type FocusRule,
+  focusRuleSchema,
   isClassName,
   type Look,
+  lookSchema,
   type Motion,
   own,
   type Presence,
@@ -19,7 +21,7 @@ import { attributeNameProblem, valueProblem } from "../../safety";
 import { compileExpression } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, listed, type Parsed } from "../parsed";
+import { fault, listed, type Parsed, storable } from "../parsed";
 import { endOfQuote, findTop, type Piece, quote, splitTop, trimmed, unquote } from "../scan";
 import { compileStyleTemplate, compileTemplate, isStyleTemplate } from "../template";
 import { parseFocusTarget, printFocusTarget } from "./action-notation";
@@ -61,7 +63,10 @@ export function printLook(look: Look): string {
 export type Supports = (property: string, value: string) => boolean;
 
 /** @returns the look, undefined for an empty text, or one error with its place. */
-export function parseLook(text: string, names: Names, supports: Supports = () => true): Parsed<Look | undefined> {
+export const parseLook = (text: string, names: Names, supports: Supports = () => true): Parsed<Look | undefined> =>
+  storable(lookSchema, readLook(text, names, supports), text);
+
+function readLook(text: string, names: Names, supports: Supports = () => true): Parsed<Look | undefined> {
   const look: Look = {};
   const further: ConditionalLook[] = [];
   let into: Look = look;
@@ -229,7 +234,10 @@ export function printFocusRule(rule: FocusRule): string {
   return out.join("; ");
 }
 
-export function parseFocusRule(text: string, names: Names): Parsed<FocusRule | undefined> {
+export const parseFocusRule = (text: string, names: Names): Parsed<FocusRule | undefined> =>
+  storable(focusRuleSchema, readFocusRule(text, names), text);
+
+function readFocusRule(text: string, names: Names): Parsed<FocusRule | undefined> {
   const rule: FocusRule = {};
   for (const piece of splitTop(text, ";·")) {
     if (!piece.text) continue;

@@ -2,11 +2,11 @@
  * Reaction cells as text, in UML's transition form: `[guard] target / action, action; [guard] target`.
  * `ignored` decides that nothing happens; cells of after and every rows start with a time: `240ms → open`.
  */
-import { type Branch, durationPattern, type Reaction, targetsOf } from "../../model";
+import { type Branch, durationPattern, type Reaction, reactionSchema, targetsOf } from "../../model";
 import { compileExpression } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, listed, type Parsed } from "../parsed";
+import { fault, listed, type Parsed, storable } from "../parsed";
 import { findTop, type Piece, splitTop, trimmed } from "../scan";
 import { parseActions, printActions } from "./action-notation";
 
@@ -29,7 +29,10 @@ function printBranch(branch: Branch): string {
  * @param timed true in an after or every row, whose cells start with a time
  * @returns the reaction, undefined for an empty text (undecided), or one error with its place
  */
-export function parseReaction(text: string, names: Names, timed = false): Parsed<Reaction | undefined> {
+export const parseReaction = (text: string, names: Names, timed = false): Parsed<Reaction | undefined> =>
+  storable(reactionSchema, readReaction(text, names, timed), text);
+
+function readReaction(text: string, names: Names, timed = false): Parsed<Reaction | undefined> {
   let whole = trimmed(text, 0, text.length);
   if (!whole.text) return { ok: true, value: undefined };
   if (whole.text === "ignored") {

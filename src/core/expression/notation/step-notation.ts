@@ -1,8 +1,7 @@
 /** Steps of scenarios as text: `click close`, `press Escape`, `pointer down on b`, `wait 200 ms`, `passes answers`. */
-import type { Step } from "../../model";
-import { own } from "../../model";
+import { own, type Step, stepSchema } from "../../model";
 import type { Names } from "../names";
-import { fault, listed, type Parsed } from "../parsed";
+import { fault, listed, type Parsed, storable } from "../parsed";
 import { trimmed } from "../scan";
 import { normalKey } from "./event-notation";
 
@@ -30,7 +29,10 @@ export const stepForms: readonly string[] = [
 type What = Step["do"];
 const ok = (value: What): Parsed<What> => ({ ok: true, value });
 
-export function parseStep(text: string, names: Names): Parsed<What> {
+export const parseStep = (text: string, names: Names): Parsed<What> =>
+  storable(stepSchema.shape.do, readStep(text, names), text);
+
+function readStep(text: string, names: Names): Parsed<What> {
   const piece = trimmed(text, 0, text.length);
   const { text: said } = piece;
   const plain: Record<string, What> = {

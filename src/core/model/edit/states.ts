@@ -1,7 +1,7 @@
 /** States: adding, removing, moving, their kinds, what they do on entry and exit. */
 import { mapEvent, mapExpected, mentionsAny } from "../names";
 import { type Action, type Component, type StateKind, type StateNode, targetsOf } from "../schema";
-import { allStates, isHistory } from "../tree";
+import { allStates, inDifferentRegions, isHistory } from "../tree";
 import { type Cells, filterBranches, filterExpectations, mapCells, moved, withCell, withoutMentions } from "./shared";
 
 function mapStates(states: readonly StateNode[], f: (siblings: readonly StateNode[]) => StateNode[]): StateNode[] {
@@ -70,7 +70,35 @@ export function removeState(doc: Component, name: string): Component {
       .filter((row) => !mentionsAny(mapEvent, row.event, "state", gone)),
     scenarios: doc.scenarios.map((s) => filterExpectations(s, (e) => !mentionsAny(mapExpected, e, "state", gone))),
   };
-  return withoutMentions(next, "state", gone);
+  return untangled(withoutMentions(next, "state", gone));
+}
+
+/** Where several states are entered together: those that still can be, once a kind or a place has changed. */
+function untangled(doc: Component): Component {
+  const apart = inDifferentRegions(doc);
+  const fitting = (to: string | string[]): string | string[] => {
+    if (typeof to === "string") return to;
+    const kept = to.filter((name, i) => to.slice(0, i).every((other) => apart(other, name)));
+    return kept.length === to.length ? to : kept.length === 1 ? kept[0] : kept;
+  };
+  const started = (s: StateNode): StateNode => ({
+    ...s,
+    ...(s.initial === undefined ? {} : { initial: fitting(s.initial) }),
+    ...(s.states ? { states: s.states.map(started) } : {}),
+  });
+  return {
+    ...doc,
+    ...(doc.initial === undefined ? {} : { initial: fitting(doc.initial) }),
+    states: doc.states.map(started),
+    reactions: doc.reactions.map((row) => ({
+      ...row,
+      in: mapCells(row.in, (cell) =>
+        cell === "ignored"
+          ? cell
+          : { ...cell, branches: cell.branches.map((b) => (b.to === undefined ? b : { ...b, to: fitting(b.to) })) },
+      ),
+    })),
+  };
 }
 
 /** A history whose default is gone leads nowhere by itself. */
@@ -93,20 +121,20 @@ export function setKind(doc: Component, name: string, kind: StateKind | undefine
   const state = find(doc, name)?.state;
   if (!state || state.kind === kind || (kind && kind !== "parallel" && state.states?.length)) return doc;
   if (kind === "parallel" && !state.states?.length) return doc;
-  const next = { ...doc, states: mapOne(doc.states, name, (s) => kindly(s, kind)) };
+  const next = untangled({ ...doc, states: mapOne(doc.states, name, (s) => kindly(s, kind)) });
   const quiet = kind === "final" || kind === "history" || kind === "deep history";
   if (!quiet) return next;
   const drop = <T>(cells: Cells<T>): Cells<T> => withCell(cells, name, undefined);
   const history = kind !== "final";
   return {
     ...next,
-    reactions: doc.reactions.map((row) => ({ ...row, in: drop(row.in) })),
+    reactions: next.reactions.map((row) => ({ ...row, in: drop(row.in) })),
     ...(history ? { looks: doc.looks.map((row) => ({ ...row, in: drop(row.in) })), focus: drop(doc.focus) } : {}),
   };
 }
 
 function kindly(
-  { kind: _kind, initial, initialActions, entry, exit, ...rest }: StateNode,
+  { kind: _kind, initial: _initial, initialActions: _actions, entry, exit, ...rest }: StateNode,
   kind: StateKind | undefined,
 ): StateNode {
   const { name, states } = rest;
@@ -114,11 +142,13 @@ function kindly(
   return {
     name,
     ...(kind ? { kind } : {}),
-    ...(kind || initial === undefined ? {} : { initial, ...(initialActions ? { initialActions } : {}) }),
     ...(history ? {} : { ...(entry ? { entry } : {}), ...(exit ? { exit } : {}) }),
-    ...(states ? { states } : {}),
+    // A region goes on for as long as its parallel state does (SCXML §3.4): it is not final.
+    ...(states ? { states: kind === "parallel" ? states.map(withoutFinal) : states } : {}),
   };
 }
+const withoutFinal = ({ kind, ...state }: StateNode): StateNode =>
+  kind === "final" || kind === undefined ? state : { ...state, kind };
 
 /** What is done on entering or leaving a state. */
 export const setLifecycle = (

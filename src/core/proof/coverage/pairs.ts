@@ -24,6 +24,13 @@ const WAYS = 6;
 /** Steps without any reaction between the two that are followed, and states looked at on the way. */
 const DEEP = 4;
 const MOST = 250;
+/** Acts that never come to rest cost a thousand steps each: after so many nobody asks further. */
+const LOOPS = 100;
+interface Patience {
+  loops: number;
+}
+/** With more timers under way than this nobody asks what comes next. */
+const CROWD = 40;
 
 const taken = (steps: Iterable<Step>): string[] =>
   [...steps].flatMap((s) =>
@@ -52,7 +59,8 @@ export function* pairsOf(doc: Component, bounds: Bounds): Generator<number, Pair
       {
         move(from, move, step, to) {
           const branch = step && taken([step]).at(-1);
-          if (!branch) return;
+          // What never comes to rest is followed by nothing (F21), and leaves thousands of timers behind.
+          if (!branch || step.loop || to.state.timers.length > CROWD) return;
           const known = ways.get(branch) ?? [];
           ways.set(branch, known);
           const another = !known.some((w) => w.to.config === to.state.config && w.to.focus === to.state.focus);
@@ -65,11 +73,13 @@ export function* pairsOf(doc: Component, bounds: Bounds): Generator<number, Pair
   yield* explorer.run();
   const { acts } = explorer;
   const found = new Map<string, ScenarioStep[]>();
+  const patience: Patience = { loops: LOOPS };
   for (const [branch, list] of ways)
     for (const { from, move } of list) {
+      yield explorer.situations.length;
       const lead = explorer.pathTo(from, move);
       if (!lead) continue;
-      for (const [next, more] of nextOf(program, acts, lead)) {
+      for (const [next, more] of nextOf(program, acts, lead, patience)) {
         const key = `${branch} > ${next}`;
         const steps = [...lead, ...more];
         if (!found.has(key) || found.get(key)!.length > steps.length) found.set(key, steps);
@@ -81,13 +91,18 @@ export function* pairsOf(doc: Component, bounds: Bounds): Generator<number, Pair
   return {
     covered: count,
     of: found.size,
-    offered: scenariosFor(program, acts, found, covered),
-    complete: explorer.complete,
+    offered: scenariosFor(program, acts, found, covered, patience),
+    complete: explorer.complete && patience.loops > 0,
   };
 }
 
 /** The reactions that can come next after a run, each with the fewest steps to it. */
-function nextOf(program: Program, acts: Acts, lead: readonly ScenarioStep[]): Map<string, ScenarioStep[]> {
+function nextOf(
+  program: Program,
+  acts: Acts,
+  lead: readonly ScenarioStep[],
+  patience: Patience,
+): Map<string, ScenarioStep[]> {
   const out = new Map<string, ScenarioStep[]>();
   const played = playScenario(program, { name: "lead", steps: [...lead] });
   if (played.stuck) return out;
@@ -101,6 +116,7 @@ function nextOf(program: Program, acts: Acts, lead: readonly ScenarioStep[]): Ma
         if (!out.has(branch)) out.set(branch, steps);
         return;
       }
+      if (state.timers.length > CROWD) return;
       const key = `${acts.core(state)} ${state.tracks.length} ${state.timers.length}`;
       if (seen.has(key) || seen.size > MOST) return;
       seen.add(key);
@@ -108,11 +124,13 @@ function nextOf(program: Program, acts: Acts, lead: readonly ScenarioStep[]): Ma
     };
     for (const { state, steps } of edge) {
       for (const { stimulus } of acts.in(state)) {
+        if (patience.loops <= 0) return out;
         // Not sooner than the request can answer; later it does by itself.
         const due = thingsOf([program], [state]);
         const early = answeredBy([program], due, stimulus).some(([i, most]) => (due[i].due - state.now) * 1000 > most);
         if (early) continue;
         const result = stimulate(program, state, stimulus);
+        if (result.step.loop) patience.loops--;
         if (result.state !== state || taken([result.step]).length)
           arrive(result.state, [result.step], [...steps, { do: stimulus }]);
       }
@@ -136,6 +154,7 @@ function scenariosFor(
   acts: Acts,
   found: ReadonlyMap<string, ScenarioStep[]>,
   already: ReadonlySet<string>,
+  patience: Patience,
 ): Scenario[] {
   const covered = new Set(already);
   const branches = [...new Set([...found.keys()].map((pair) => pair.split(" > ")[1]))];
@@ -147,7 +166,7 @@ function scenariosFor(
     for (let last = pair; ; ) {
       addPairs(playScenario(program, { name: "so far", steps }).session, covered);
       const from = last.split(" > ")[1];
-      const nexts = [...nextOf(program, acts, steps)].sort((a, b) => a[1].length - b[1].length);
+      const nexts = [...nextOf(program, acts, steps, patience)].sort((a, b) => a[1].length - b[1].length);
       const more =
         nexts.find(([next]) => isNew(from, next)) ?? nexts.find(([next]) => branches.some((b) => isNew(next, b)));
       if (!more || steps.length + more[1].length > LONGEST) break;

@@ -2,7 +2,7 @@
 
 import { isHistory } from "../../../kernel";
 import { printReaction } from "../../expression";
-import { type EventSpec, own } from "../../model";
+import { type Component, type EventSpec, everyAction, own } from "../../model";
 import { DOCUMENT, type Program, partName } from "../../program";
 import type { Step } from "../../run";
 import { isControl, isPainted, pixels, scrollRange } from "../../surface";
@@ -127,6 +127,7 @@ export function neverRules(counts: Counts, collector: Collector): void {
       if (!outerToo) collector.add({ ...warn, text: `Nothing ever leads to ${s.name}`, state: s.name });
     }
   }
+  for (const text of idleCancels(program.doc)) collector.add({ ...warn, text });
   for (const row of program.rows) {
     row.cells.forEach((cell, s) => {
       if (!cell || cell.ignored || !counts.entered[s]) return;
@@ -140,7 +141,7 @@ export function neverRules(counts: Counts, collector: Collector): void {
             ? "its condition never holds"
             : arrives
               ? hiddenBy(program, row.index, s, counts)
-              : (tooShort(program, row.event) ?? "the event never arrives there");
+              : (tooShort(program, row.event) ?? unstarted(program, row.event) ?? "the event never arrives there");
         collector.add({ ...at, text: `${row.label} in ${state} never fires: ${why}` });
         return;
       }
@@ -153,6 +154,19 @@ export function neverRules(counts: Counts, collector: Collector): void {
     });
   }
 }
+
+const started = (doc: Component): Set<string> =>
+  new Set(everyAction(doc).flatMap((a) => (a.do === "start" ? [a.timer] : a.do === "send" && a.id ? [a.id] : [])));
+/** Cancels of what nothing starts. */
+function idleCancels(doc: Component): string[] {
+  const known = started(doc);
+  const idle = everyAction(doc).flatMap((a) => (a.do === "cancel" && !known.has(a.timer) ? [a.timer] : []));
+  return [...new Set(idle)].map((timer) => `cancel ${timer} does nothing: no action starts ${timer}`);
+}
+const unstarted = (program: Program, event: EventSpec): string | null =>
+  event.on === "timer" && !started(program.doc).has(event.timer)
+    ? `no action starts it. Say “start ${event.timer} after 2s” where it begins`
+    : null;
 
 /** A page that is not long enough for what waits for its scrolling. */
 function tooShort(program: Program, event: EventSpec): string | null {

@@ -171,6 +171,18 @@ describe("rules, each with a fault that breaks it and a mend that does not", () 
     ]);
   });
 
+  it("F17: a timer that nothing starts", () => {
+    const doc = component({
+      parts: [button("b")],
+      states: ["a"],
+      reactions: { "click b": { a: "/ cancel nap" }, "timer doze": { a: "→ a" } },
+    });
+    expect(texts(doc, "F17")).toEqual([
+      "cancel nap does nothing: no action starts nap",
+      "timer doze in a never fires: no action starts it. Say “start doze after 2s” where it begins",
+    ]);
+  });
+
   it("F18: an event that arrives where nobody said anything", () => {
     const doc = bubblingDialog({
       reactions: {

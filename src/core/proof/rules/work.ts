@@ -15,10 +15,12 @@ export function workRules(program: Program, collector: Collector): Visitor {
       const text = `${stateText(program, after)} never comes to rest: more than 1,000 steps follow one another at once`;
       add({ rule: "F21", text, state: after.config ? stateText(program, after) : null });
     }
-    for (const index of step.clamped) {
+    if (!step.clamped.length) return;
+    // A step without end may hold the same number at its end a thousand times.
+    const taken = step.dispatches.flatMap((d) => d.considered).find((c) => c.outcome === "taken");
+    for (const index of new Set(step.clamped)) {
       const datum = program.data[index];
       const range = "min" in datum ? `${datum.min} to ${datum.max}` : "its range";
-      const taken = step.dispatches.flatMap((d) => d.considered).find((c) => c.outcome === "taken");
       const cell = taken ? { row: taken.row, state: program.states[taken.state].name } : null;
       const state = cell?.state ?? null;
       // An interval that goes on counting past the end is a timer without one.

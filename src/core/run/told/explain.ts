@@ -166,6 +166,7 @@ export function explain(program: Program, step: Step): Explanation {
 
 function why(program: Program, aimed: number, landed: number): string {
   const info = program.parts[landed];
-  if (program.parts[aimed].path.includes(landed)) return "is around it and takes the click instead";
+  if (aimed !== DOCUMENT && program.parts[aimed].path.includes(landed))
+    return "is around it and takes the click instead";
   return info.part.covers === "viewport" ? "covers the viewport" : "covers it";
 }

@@ -127,3 +127,11 @@ const unnamed = new Set(
   "caption code definition deletion emphasis insertion mark paragraph strong subscript superscript time".split(" "),
 );
 export const isUnnamed = (role: string): boolean => unnamed.has(role);
+
+/** What these have inside does not name what they are in, as Chromium has it; accname 1.2 leaves it open. */
+const apart = new Set(
+  "alert alertdialog application article banner blockquote complementary contentinfo dialog document feed figure grid group list log main marquee menu menubar navigation note radiogroup row rowgroup search status table tablist tabpanel timer toolbar tree treegrid".split(
+    " ",
+  ),
+);
+export const isApart = (role: string): boolean => apart.has(role);

@@ -3,7 +3,7 @@ import type { Part } from "../../model";
 import { classesWith, DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
 import { envOf, type Moment } from "../moment";
-import { implicitRole, isUnnamed } from "./implicit-role";
+import { implicitRole, isApart, isUnnamed } from "./implicit-role";
 
 export function roleOf(program: Program, moment: Moment, part: PartIndex): string | null {
   const said = attributeOf(program, moment, part, "role")?.trim().split(/\s+/)[0];
@@ -71,12 +71,6 @@ const namedByContent = new Set(
   ),
 );
 
-/** What these have inside does not name what they are in, as Chromium has it; accname 1.2 leaves it open. */
-const apart = new Set(
-  "alert alertdialog application article banner blockquote complementary contentinfo dialog document feed figure grid group list log main marquee menu menubar navigation note radiogroup row rowgroup search status table tablist tabpanel timer toolbar tree treegrid".split(
-    " ",
-  ),
-);
 /** Laid out in the line they stand in; round others there is a space (accname 1.2, step 2F). */
 const inLine = new Set(
   "a abbr b bdi bdo cite code data del dfn em i ins kbd label mark q s samp small span strong sub sup time u var".split(
@@ -145,7 +139,7 @@ function compute(
             if (typeof c !== "number") return c.run(env);
             if (!hiddenToo && !isHeard(program, moment, c)) return "";
             if (!layout.present[c]) return "";
-            if (apart.has(roleOf(program, moment, c) ?? ""))
+            if (isApart(roleOf(program, moment, c) ?? ""))
               return attributeOf(program, moment, c, "aria-label") ?? attributeOf(program, moment, c, "title") ?? "";
             const said = compute(program, moment, c, true, seen, hiddenToo);
             const { display = "inline" } = looksAt(program, moment.pose)[c].css;

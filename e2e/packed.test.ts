@@ -4,6 +4,7 @@ import { copyFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSyn
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { packInto } from "./packing";
 
 let folder: string;
 const run = (...args: string[]) => {
@@ -14,10 +15,7 @@ const run = (...args: string[]) => {
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), "lively-packed-"));
   const env = { ...process.env, npm_config_audit: "false", npm_config_fund: "false" };
-  // The app is built already; the command line is built here.
-  execFileSync(process.execPath, ["scripts/pack.mjs", "--command-line"], { env, stdio: "pipe" });
-  execFileSync("npm", ["pack", "--ignore-scripts", "--pack-destination", folder], { env, stdio: "pipe" });
-  const [packed] = readdirSync(folder).filter((f) => f.endsWith(".tgz"));
+  const packed = packInto(folder);
   writeFileSync(join(folder, "package.json"), JSON.stringify({ name: "ferry-site", version: "1.0.0", private: true }));
   // It brings nothing else along: no registry is asked.
   execFileSync("npm", ["install", "--offline", resolve(folder, packed)], { cwd: folder, env, stdio: "pipe" });

@@ -2,7 +2,7 @@
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, watch, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
-import { deliverTo, type File, formatted, KERNEL_FILE, type TargetKey } from "../core/deliver";
+import { deliverTo, type File, formatted, laidOut, type TargetKey } from "../core/deliver";
 import { defaultBounds, type Proof, proveNow } from "../core/proof";
 import type { Output } from "./check";
 import { readDocument } from "./files";
@@ -54,7 +54,7 @@ export async function deliver(files: readonly string[], wishes: DeliverWishes, o
       continue;
     }
     for (const note of result.notes) output.out(`${file}: ${note}`);
-    const laid = await formatted(result.files, [KERNEL_FILE]);
+    const laid = await formatted(result.files, laidOut);
     const clash = laid.find((f) => made.has(f.path) && made.get(f.path)!.text !== f.text);
     if (clash) {
       output.err(

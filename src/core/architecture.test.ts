@@ -14,12 +14,12 @@ const order = [
   "run",
   "proof",
   "exchange",
-  "deliver",
   "trial",
+  "deliver",
 ];
 const sources = (folder: string): string[] =>
   readdirSync(folder, { recursive: true, encoding: "utf8" })
-    .filter((f) => /\.tsx?$/.test(f) && !f.includes(".test.") && !f.endsWith(".d.ts"))
+    .filter((f) => /\.tsx?$/.test(f) && !f.includes(".test.") && !f.endsWith(".d.ts") && !f.endsWith("-source.ts"))
     .map((f) => join(folder, f));
 const all = sources("src");
 const files = all.filter((f) => f.startsWith("src/core/") && !f.startsWith("src/core/testing"));

@@ -86,6 +86,17 @@ describe("a folder that the server works in", () => {
     expect((await list()).files).toHaveLength(1);
     expect(readdirSync(works).filter((n) => n.startsWith("."))).toEqual([]);
   });
+  it("keeps what is delivered in one folder inside, and no other kind of file", async () => {
+    const headers = await known();
+    const put = async (path: string) => (await ask(`/folder/delivered/${path}`, "PUT", headers, "text")).status;
+    expect(await (await ask("/folder/delivered/a.tsx", "GET", headers)).status).toBe(404);
+    expect(await put("a.tsx")).toBe(200);
+    expect(readFileSync(join(works, "delivered", "a.tsx"), "utf8")).toBe("text");
+    expect(await (await ask("/folder/delivered/a.tsx", "GET", headers)).text()).toBe("text");
+    for (const path of ["run.sh", ".env", "..%2Fa.js", "a%2Fb.js", "x.exe"]) expect(await put(path), path).toBe(400);
+    expect((await ask("/folder/delivered/a.tsx", "DELETE", headers)).status).toBeGreaterThanOrEqual(400);
+    expect((await ask("/folder/delivered/a.tsx")).status).toBe(403);
+  });
   it("serves nobody who does not know the word of this start, and nothing else", async () => {
     const headers = await known();
     for (const [path, method, sent] of [

@@ -5,10 +5,9 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import type { Component } from "../core/model";
 import { compile } from "../core/program";
-import { type Guess, type Trial, type TrialOptions, type TrialRun, trial } from "../core/trial";
+import { type Guess, requestsOf, type Trial, type TrialOptions, type TrialRun, trial } from "../core/trial";
 import type { Started } from "./browser/find";
 import { openPage } from "./browser/page";
-import type { StandInRequest } from "./in-page/stand-in";
 
 /** What a page is opened from: where it is, or what stands in it. */
 export type Source = { address: string } | { html: string };
@@ -17,7 +16,7 @@ export interface PutOnTrial {
   source: Source;
   /** Selectors by part, before those that the component has; what is in neither is guessed. */
   map?: Readonly<Record<string, string>>;
-  /** Pages at once. */
+  /** Pages at once, in Chromium. */
   atOnce?: number;
   allowed?: readonly string[];
   shorten?: boolean;
@@ -35,10 +34,7 @@ export async function putOnTrial(
   { source, map, atOnce = 2, allowed = [], shorten = true, patience, signal, onResult }: PutOnTrial,
 ): Promise<{ trial: Trial; guessed: Record<string, Guess> }> {
   const guessed: Record<string, Guess> = {};
-  const requests = compile(doc).requests.map(({ name, latency, ok }): StandInRequest => {
-    const { method, path } = doc.requests!.find((r) => r.name === name)!;
-    return { name, method, path, latency, ok };
-  });
+  const requests = requestsOf(compile(doc));
   const page = await addressOf(source);
   const result = await trial(doc, runs, {
     page: () =>
@@ -52,7 +48,8 @@ export async function putOnTrial(
           guessed[part] ??= { selector, why };
         },
       }),
-    atOnce,
+    // Of Firefox's pages one alone is active: in another, keys and the focus go otherwise than for a person.
+    atOnce: started.engine === "firefox" ? 1 : atOnce,
     letBe: (doc.trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact })),
     shorten,
     ...(signal ? { signal } : {}),

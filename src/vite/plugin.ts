@@ -3,7 +3,7 @@
  * whenever the file changes. A component that cannot be delivered is an error of the build, with its place.
  */
 import { readFileSync } from "node:fs";
-import { deliverTo, type File, formatted, KERNEL_FILE, namesOf, type TargetKey } from "../core/deliver";
+import { deliverTo, type File, formatted, laidOut, namesOf, type TargetKey } from "../core/deliver";
 import { readComponent } from "../core/model";
 
 type Form = Extract<TargetKey, "module" | "element" | "react" | "vue" | "svelte">;
@@ -50,7 +50,7 @@ export default function lively(): Plugin {
     const result = deliverTo(form, read.doc, null);
     if (!result.ok) return fail(result.problems.map((p) => `${file}: ${p.path}: ${p.message}`).join("\n"));
     const whole = [...result.files, { path: ENTRY, text: entryOf(form, namesOf(read.doc)) }];
-    const files = formatted(whole, [KERNEL_FILE]);
+    const files = formatted(whole, laidOut);
     made.set(`${file}~${form}`, { text, files });
     return files;
   };

@@ -14,7 +14,7 @@ const browsers: Record<string, string> = { chromium: "Chromium", firefox: "Firef
 
 export function ActedOut({ target }: { target: TargetKey }) {
   const mine = (runs as Run[]).filter((r) => r.target === target);
-  if (target === "chart" || target === "component" || target === "document") return null;
+  if (["chart", "component", "document", "suite"].includes(target)) return null;
   if (!mine.length) return <p>This form has not been acted out in a browser yet.</p>;
   return mine.map((r) => (
     <p key={r.engine}>

@@ -13,7 +13,7 @@ import { codeColours } from "../theme/code-colours";
 const languages: readonly [RegExp, () => Extension][] = [
   [/\.tsx$/, () => javascript({ jsx: true, typescript: true })],
   [/\.d\.ts$|\.ts$/, () => javascript({ typescript: true })],
-  [/\.js$/, () => javascript()],
+  [/\.m?js$/, () => javascript()],
   [/\.css$/, () => css()],
   [/\.vue$/, () => vue()],
   [/\.(html|svelte)$/, () => html()],

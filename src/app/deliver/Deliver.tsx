@@ -9,6 +9,7 @@ import { useDoc, useDocument } from "../store/document";
 import { useProof } from "../store/proof";
 import { ActedOut } from "./ActedOut";
 import { download } from "./download";
+import { IntoFolder } from "./IntoFolder";
 import { noteTaken, sinceTaken } from "./taken";
 import { useFiles } from "./use-files";
 import "./deliver.css";
@@ -140,6 +141,7 @@ function Taking({ id, doc, target, files, notes }: TakingProps) {
             </Button>
           </>
         )}
+        <IntoFolder files={files} took={() => took(files)} />
         <Button
           onClick={() =>
             navigator.clipboard.writeText(file.text).then(

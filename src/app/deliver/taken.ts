@@ -1,5 +1,6 @@
 /** What was taken of a component last, so that one sees what has changed since. Kept in this browser. */
 import type { File, TargetKey } from "../../core/deliver";
+import { choicesFrom, choiceValue, keepChoice } from "../storage/choices";
 
 interface Taken {
   at: number;
@@ -15,23 +16,22 @@ function mark(text: string): string {
   return `${text.length}:${(hash >>> 0).toString(36)}`;
 }
 
-function all(id: string): Partial<Record<TargetKey, Taken>> {
-  try {
-    return JSON.parse(localStorage.getItem(keyOf(id)) ?? "{}") ?? {};
-  } catch {
-    return {};
-  }
-}
+const all = (id: string): Partial<Record<TargetKey, Taken>> =>
+  (choiceValue(keyOf(id)) as Partial<Record<TargetKey, Taken>> | undefined) ?? {};
 
 export function noteTaken(id: string, target: TargetKey, files: readonly File[]): void {
   const before = all(id)[target]?.files;
   const marks = Object.fromEntries(files.map((f) => [f.path, mark(f.text)]));
-  try {
-    const next = { ...all(id), [target]: { at: Date.now(), files: { ...before, ...marks } } };
-    localStorage.setItem(keyOf(id), JSON.stringify(next));
-  } catch {
-    // Without room for it nothing is lost but the mark.
-  }
+  const next = { ...all(id), [target]: { at: Date.now(), files: { ...before, ...marks } } };
+  keepChoice(keyOf(id), JSON.stringify(next));
+}
+
+/** Whether a text is one that was taken from here, of whatever component: it may be written over. */
+export function wasTaken(path: string, text: string): boolean {
+  const is = mark(text);
+  return choicesFrom(keyOf(""))
+    .flatMap((key) => Object.values(all(key.slice(keyOf("").length))))
+    .some((taken) => taken && Object.hasOwn(taken.files, path) && taken.files[path] === is);
 }
 
 export type Since = "never taken" | "as taken" | "changed";

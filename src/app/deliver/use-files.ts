@@ -1,6 +1,6 @@
 /** The files of a component in one form, laid out; made anew as the component changes. */
 import { useEffect, useMemo, useState } from "react";
-import { deliverTo, type Files, formatted, KERNEL_FILE, type TargetKey } from "../../core/deliver";
+import { deliverTo, type Files, formatted, laidOut, type TargetKey } from "../../core/deliver";
 import type { Component } from "../../core/model";
 import type { Proof } from "../../core/proof";
 
@@ -11,7 +11,7 @@ export function useFiles(target: TargetKey, doc: Component, proof: Proof | null)
   useEffect(() => {
     if (!made.ok) return;
     let over = false;
-    formatted(made.files, [KERNEL_FILE]).then(
+    formatted(made.files, laidOut).then(
       (files) => over || setLaid({ of: made, files: { ...made, files } }),
       // What cannot be laid out is handed over as it was made.
       () => over || setLaid({ of: made, files: made }),

@@ -1,4 +1,6 @@
 /** A folder of component files (File System Access API; the origin-private file system is the same to us). */
+import { DELIVERED } from "../../core/deliver/keys";
+import { MAX_FILE } from "../../core/model";
 import { START_HEADER } from "../../core/trial/told";
 import { COMPONENT_FILE } from "../storage/bundle";
 import { startWord } from "../storage/start-word";
@@ -16,14 +18,37 @@ export interface Disk {
   /** All or nothing. @returns the new stamp */
   write(name: string, text: string): Promise<string>;
   remove(name: string): Promise<void>;
+  /** What is delivered lies in a folder of its own inside it. */
+  readonly delivered: Pick<Disk, "read" | "write">;
 }
 
 const stampOf = (file: File): string => `${file.lastModified}:${file.size}`;
-/** Larger ones are no component files; they are not even read. */
-const MOST = 20_000_000;
+
+type Directory = Pick<FileSystemDirectoryHandle, "getFileHandle">;
+/** @param at made where it is not there yet */
+const filesOf = (at: () => Promise<Directory>): Pick<Disk, "read" | "write"> => ({
+  async read(name) {
+    try {
+      const file = await (await (await at()).getFileHandle(name)).getFile();
+      return file.size > MAX_FILE ? "" : await file.text();
+    } catch (error) {
+      if (["NotFoundError", "NotReadableError"].includes((error as DOMException).name)) return null;
+      throw error;
+    }
+  },
+  async write(name, text) {
+    const handle = await (await at()).getFileHandle(name, { create: true });
+    const out = await handle.createWritable();
+    await out.write(text);
+    await out.close();
+    return stampOf(await handle.getFile());
+  },
+});
 
 export function diskOf(folder: FileSystemDirectoryHandle): Disk {
   return {
+    ...filesOf(async () => folder),
+    delivered: filesOf(() => folder.getDirectoryHandle(DELIVERED, { create: true })),
     async list() {
       const out: DiskFile[] = [];
       for await (const handle of (folder as unknown as { values(): AsyncIterable<FileSystemHandle> }).values()) {
@@ -33,31 +58,15 @@ export function diskOf(folder: FileSystemDirectoryHandle): Disk {
       }
       return out.sort((a, b) => (a.name < b.name ? -1 : 1));
     },
-    async read(name) {
-      try {
-        const file = await (await folder.getFileHandle(name)).getFile();
-        return file.size > MOST ? "" : await file.text();
-      } catch (error) {
-        if (["NotFoundError", "NotReadableError"].includes((error as DOMException).name)) return null;
-        throw error;
-      }
-    },
-    async write(name, text) {
-      const handle = await folder.getFileHandle(name, { create: true });
-      const out = await handle.createWritable();
-      await out.write(text);
-      await out.close();
-      return stampOf(await handle.getFile());
-    },
     remove: (name) => folder.removeEntry(name).catch(() => {}),
   };
 }
 
 /** A folder that the server was started in (`lively serve FOLDER`). @returns null where it was started in none */
 export async function servedDisk(): Promise<{ name: string; id: string; disk: Disk } | null> {
-  const ask = async (file: string, init: RequestInit = {}): Promise<Response> => {
+  const ask = async (path: string, init: RequestInit = {}): Promise<Response> => {
     const headers = { [START_HEADER]: await startWord() };
-    const answer = await fetch(`/folder${file && `/${encodeURIComponent(file)}`}`, { ...init, headers });
+    const answer = await fetch(`/folder${path}`, { ...init, headers });
     if (answer.ok) return answer;
     const { message } = (await answer.json().catch(() => ({}))) as { message?: string };
     throw new DOMException(message ?? "The folder does not answer", answer.status === 404 ? "NotFoundError" : "Error");
@@ -65,22 +74,28 @@ export async function servedDisk(): Promise<{ name: string; id: string; disk: Di
   const list = async (): Promise<{ name: string | null; id: string; files: DiskFile[] }> => (await ask("")).json();
   const { name, id } = await list();
   if (name === null) return null;
+  const files = (inside: string): Pick<Disk, "read" | "write"> => ({
+    read: (file) =>
+      ask(`${inside}/${encodeURIComponent(file)}`).then(
+        (a) => a.text(),
+        (error: DOMException) => {
+          if (error.name === "NotFoundError") return null;
+          throw error;
+        },
+      ),
+    write: async (file, text) => {
+      const answer = await ask(`${inside}/${encodeURIComponent(file)}`, { method: "PUT", body: text });
+      return ((await answer.json()) as { stamp: string }).stamp;
+    },
+  });
   return {
     name,
     id,
     disk: {
+      ...files(""),
+      delivered: files(`/${DELIVERED}`),
       list: async () => (await list()).files,
-      read: (file) =>
-        ask(file).then(
-          (a) => a.text(),
-          (error: DOMException) => {
-            if (error.name === "NotFoundError") return null;
-            throw error;
-          },
-        ),
-      write: async (file, text) =>
-        ((await (await ask(file, { method: "PUT", body: text })).json()) as { stamp: string }).stamp,
-      remove: async (file) => void (await ask(file, { method: "DELETE" })),
+      remove: async (file) => void (await ask(`/${encodeURIComponent(file)}`, { method: "DELETE" })),
     },
   };
 }

@@ -3,6 +3,7 @@ import { nanoid } from "nanoid";
 import { create } from "zustand";
 import { type Component, readComponentValue } from "../../core/model";
 import { cellTexts } from "../sheet/cell-texts";
+import { choice, keepChoice } from "../storage/choices";
 import { database, keepVersion, saveComponent } from "../storage/database";
 import { useDocument } from "../store/document";
 import { keeper } from "../store/saving";
@@ -34,6 +35,7 @@ type Picking = { showDirectoryPicker?(options: object): Promise<FileSystemDirect
 export const canChoose = (): boolean => typeof (window as Picking).showDirectoryPicker === "function";
 
 let handle: FileSystemDirectoryHandle | null = null;
+let disk: Disk | null = null;
 let sync: FolderSync | null = null;
 
 /** @returns why not, for a person; empty when it is chosen, null when the person thought better of it */
@@ -59,6 +61,7 @@ export async function goOn(): Promise<void> {
 /** The files stay as they are, and so do the components. */
 export async function leaveFolder(): Promise<void> {
   handle = null;
+  disk = null;
   sync = null;
   useFolder.setState({ standing: "none", name: "", told: nothing, notes: [] });
   await database.folder.clear();
@@ -79,6 +82,25 @@ export async function enterFolder(entries: readonly { id: string; doc: Component
 /** Whoever works in a folder means new ones to be there; where it cannot be reached they are on the shelf alone. */
 export async function enterNew(entries: readonly { id: string; doc: Component }[]): Promise<void> {
   if (useFolder.getState().standing === "works") await enterFolder(entries).catch(() => {});
+}
+/**
+ * Puts delivered files into the folder's own one for them.
+ * @param mayGo whether a text that lies there already may be written over
+ * @returns the names of those that were left as they are; then nothing was written
+ */
+export async function putDelivered(
+  files: readonly { path: string; text: string }[],
+  mayGo: (path: string, text: string) => boolean,
+): Promise<string[]> {
+  if (!disk) throw new Error("There is no folder");
+  const { delivered } = disk;
+  const kept: string[] = [];
+  for (const { path, text } of files) {
+    const there = await delivered.read(path);
+    if (there !== null && there !== text && !mayGo(path, there)) kept.push(path);
+  }
+  if (!kept.length) for (const { path, text } of files) await delivered.write(path, text);
+  return kept;
 }
 /** Writes a component whose file is gone once more, or lets it live in this browser alone. */
 export async function mendGone(id: string, again: boolean): Promise<void> {
@@ -103,8 +125,9 @@ async function permission(folder: FileSystemDirectoryHandle, ask: boolean): Prom
 }
 
 const begin = (folder: FileSystemDirectoryHandle): void => work(diskOf(folder), folder.name, false);
-function work(disk: Disk, name: string, served: boolean): void {
-  sync = new FolderSync(disk, shelfPort);
+function work(at: Disk, name: string, served: boolean): void {
+  disk = at;
+  sync = new FolderSync(at, shelfPort);
   useFolder.setState({ standing: "works", name, told: nothing, served });
   stepNow();
 }
@@ -235,8 +258,8 @@ export async function startFolder(): Promise<void> {
   if (served) {
     // Another folder than that of the last visit has nothing in common with what is here.
     const key = `served ${served.id}`;
-    if (localStorage.getItem("folder") !== key) await database.files.clear();
-    localStorage.setItem("folder", key);
+    if (choice("folder") !== key) await database.files.clear();
+    keepChoice("folder", key);
     work(served.disk, served.name, true);
     return;
   }

@@ -7,7 +7,7 @@ type Parser = "babel" | "typescript" | "css" | "vue" | "svelte";
 /** By extension; what is not among them is laid out already. */
 const parsers: readonly [RegExp, Parser][] = [
   [/\.(tsx?|d\.ts)$/, "typescript"],
-  [/\.js$/, "babel"],
+  [/\.m?js$/, "babel"],
   [/\.css$/, "css"],
   [/\.vue$/, "vue"],
   [/\.svelte$/, "svelte"],
@@ -15,7 +15,7 @@ const parsers: readonly [RegExp, Parser][] = [
 const parserOf = (path: string): Parser | undefined => parsers.find(([pattern]) => pattern.test(path))?.[1];
 
 /** @param kept files that are laid out already, by their path */
-export async function formatted(files: readonly File[], kept: readonly string[] = []): Promise<File[]> {
+export async function formatted(files: readonly File[], kept: readonly string[]): Promise<File[]> {
   const wanted = new Set(files.map((f) => (kept.includes(f.path) ? undefined : parserOf(f.path))));
   wanted.delete(undefined);
   if (!wanted.size) return [...files];

@@ -2,8 +2,14 @@
 
 export { formatted } from "./format";
 export { type TargetKey, targetKeys } from "./keys";
-export { KERNEL_FILE } from "./module/module";
+
+import { KERNEL_FILE } from "./module/module";
+import { STAGE_FILE } from "./suite/suite";
+
+/** Files that every delivery brings as they are, laid out already. */
+export const laidOut: readonly string[] = [KERNEL_FILE, STAGE_FILE];
 export { type Delivered, deliverHtml, verified } from "./page/deliver";
 export type { File, Files, Target } from "./shared/files";
 export { type Names, namesOf } from "./shared/names";
 export { deliverTo, type TargetInfo, targets } from "./targets";
+export { KERNEL_FILE };

@@ -6,8 +6,11 @@ export const targetKeys = [
   "react",
   "vue",
   "svelte",
+  "suite",
   "document",
   "chart",
   "component",
 ] as const;
+/** The folder inside a project that deliveries go to. */
+export const DELIVERED = "delivered";
 export type TargetKey = (typeof targetKeys)[number];

@@ -10,6 +10,7 @@ import { deliverHtml } from "./page/deliver";
 import { reactTarget } from "./react/react";
 import type { Files, Target } from "./shared/files";
 import { namesOf } from "./shared/names";
+import { suiteTarget } from "./suite/suite";
 import { svelteTarget } from "./svelte/svelte";
 import { vueTarget } from "./vue/vue";
 
@@ -48,7 +49,8 @@ export const targets: readonly TargetInfo[] = [
   { key: "react", label: "React", note: "A function component, typed", make: reactTarget },
   { key: "vue", label: "Vue", note: "Single file, v-model", make: vueTarget },
   { key: "svelte", label: "Svelte", note: "Bindable props and snippets", make: svelteTarget },
-  { key: "document", label: "Document", note: "To read, print and try; Markdown", make: documentTarget },
+  { key: "suite", label: "Tests", note: "node --test, a real browser", make: suiteTarget },
+  { key: "document", label: "Document", note: "To read, print, try; Markdown", make: documentTarget },
   {
     key: "chart",
     label: "Chart",

@@ -1,5 +1,5 @@
 /** One run, acted out by the specification and by a page at once; both are looked at wherever something can show. */
-import type { Scenario } from "../model";
+import type { Component, Scenario } from "../model";
 import { DOCUMENT, type Program } from "../program";
 import { advance, explain, nextDue, phraseText, type RunState, type Step, stimulusText } from "../run";
 import { CoreSystem } from "./core-system";
@@ -59,13 +59,8 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     scroll: scenario.page?.scroll ?? 0,
     reducedMotion: scenario.page?.reducedMotion ?? false,
   };
-  const given = Object.entries(scenario.data ?? {}).filter(
-    ([name, value]) => doc.data.find((d) => d.name === name)?.initial !== value,
-  );
-  if (given.length) {
-    const why = `the run begins with ${given.map(([n, v]) => `${n} = ${v}`).join(", ")}, which only the page itself can set`;
-    return { differs: null, impossible: { step: -1, why }, looks: 0 };
-  }
+  const given = givenFromWithin(doc, scenario);
+  if (given) return { differs: null, impossible: { step: -1, why: `the run ${given}` }, looks: 0 };
   await core.open(opening);
   await page.open(opening);
   const past = [core.state];
@@ -127,6 +122,15 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
   // What was let pass because the page lags has to have come about in the end.
   if (!differs && lagged) differs = await passAndLook(lagged, scenario.steps.length - 1);
   return { differs, impossible: null, looks };
+}
+
+/** Why a run cannot be begun from outside of a page; null where it can. */
+export function givenFromWithin(doc: Component, scenario: Scenario): string | null {
+  const given = Object.entries(scenario.data ?? {}).filter(
+    ([name, value]) => doc.data.find((d) => d.name === name)?.initial !== value,
+  );
+  if (!given.length) return null;
+  return `begins with ${given.map(([n, v]) => `${n} = ${v}`).join(", ")}, which only the page itself can set`;
 }
 
 const targetOf = (stimulus: object): string | null => {

@@ -6,6 +6,21 @@ import { advance, type RunState, type Step, start, stimulate } from "../run";
 import { attributeOf, factsOf, layoutOf, scrollAt } from "../surface";
 import type { Done, Observation, Opening, SeenPart, System } from "./system";
 
+/** How a request that the page sends is answered, where the specification says it. */
+export interface StandInRequest {
+  name: string;
+  method: string;
+  path: string;
+  /** ms */
+  latency: number;
+  ok: boolean;
+}
+export const requestsOf = ({ doc, requests }: Program): StandInRequest[] =>
+  requests.map(({ name, latency, ok }) => {
+    const { method, path } = doc.requests!.find((r) => r.name === name)!;
+    return { name, method, path, latency, ok };
+  });
+
 /** @returns a part as it is at a moment of a run */
 export function seenPart(program: Program, state: RunState, part: number): SeenPart {
   const facts = factsOf(program, state, part);
@@ -58,32 +73,46 @@ export class CoreSystem implements System {
   }
 
   async open(opening: Partial<Opening>): Promise<void> {
+    this.openNow(opening);
+  }
+  async act(stimulus: Stimulus): Promise<Done> {
+    return this.actNow(stimulus);
+  }
+  async pass(ms: number): Promise<void> {
+    this.passNow(ms);
+  }
+
+  // The same without waiting for anybody.
+
+  openNow(opening: Partial<Opening>): void {
     const { state, step } = start(this.program, { page: opening });
     this.state = state;
     this.last = step;
     this.note(null);
-    this.advance(0);
+    this.passNow(0);
   }
 
-  async act(stimulus: Stimulus): Promise<Done> {
+  actNow(stimulus: Stimulus): Done {
     const before = this.state;
     const { state, step } = stimulate(this.program, before, stimulus);
     this.state = state;
     this.last = step;
     this.note(before);
     if (step.missed) return { done: false, impossible: false, why: step.missed };
-    this.advance(0);
+    this.passNow(0);
     return { done: true };
   }
 
-  async pass(ms: number): Promise<void> {
-    this.advance(ms);
+  /** What was announced since somebody asked last. */
+  heard(): string[] {
+    const announced = this.announcements;
+    this.announcements = [];
+    return announced;
   }
 
   async observe(parts: readonly string[]): Promise<Observation> {
     const { program, state } = this;
-    const announced = this.announcements;
-    this.announcements = [];
+    const announced = this.heard();
     const seen = parts.flatMap((name) => {
       const index = program.partIndex.get(name);
       return index === undefined ? [] : [[name, seenPart(program, state, index)] as const];
@@ -100,7 +129,7 @@ export class CoreSystem implements System {
 
   async close(): Promise<void> {}
 
-  private advance(ms: number): void {
+  passNow(ms: number): void {
     let before = this.state;
     this.state = advance(this.program, before, before.now + ms, ({ state, step }) => {
       this.last = step;

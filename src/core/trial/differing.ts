@@ -3,6 +3,7 @@
  * business: whether a part is taken out of the document or not displayed is the same to whoever uses it.
  */
 
+import type { Component } from "../model";
 import type { Program } from "../program";
 import type { RunState } from "../run";
 import { attributesSaid, seenPart } from "./core-system";
@@ -34,6 +35,9 @@ const weak =
 
 const yes = (is: boolean): string => (is ? "yes" : "no");
 
+/** How long such a page is, and so what of it is in view, the page alone knows. */
+export const isSketched = ({ page }: Component): boolean => (page.blocks ?? page.measured) !== undefined;
+
 /** A part as expected against the part as found, fact by fact; facts that say nothing here are left out. */
 function differingPart(
   program: Program,
@@ -47,7 +51,7 @@ function differingPart(
   };
   const { doc, parts } = program;
   // How long a page is that the specification only sketches, and what stands above a part, is known to the page alone.
-  const sketched = (doc.page.blocks ?? doc.page.measured) !== undefined || is["scrolled away"];
+  const sketched = isSketched(doc) || is["scrolled away"];
   if (!sketched || want["in view"] === is["in view"]) say("visible", yes(want.visible), yes(is.visible));
   if (want.visible && is.visible) {
     if (Math.abs(want.opacity - is.opacity) > OPACITY) say("opacity", want.opacity.toFixed(2), is.opacity.toFixed(2));

@@ -39,11 +39,14 @@ const LATE = 0.8;
 /** More runs from situations nobody waits for. */
 const MOST = 400;
 
-/** @param tag only scenarios with that word */
-export function runsOf(doc: Component, set: TrialSet, tag?: string): Runs {
+/**
+ * @param tag only scenarios with that word
+ * @param situations so many are looked at before what is left is told as such
+ */
+export function runsOf(doc: Component, set: TrialSet, tag?: string, situations = SITUATIONS): Runs {
   if (set === "scenarios") return { runs: fromScenarios(doc, tag), left: [] };
   const bare: Component = { ...doc, scenarios: [], claims: [], waivers: [] };
-  const made = [fromReactions(bare)];
+  const made = [fromReactions(bare, situations)];
   if (set !== "reactions") made.push(fromPairs(bare));
   if (set === "situations") made.push(fromSituations(bare));
   const known = new Set<string>();
@@ -56,17 +59,18 @@ export function runsOf(doc: Component, set: TrialSet, tag?: string): Runs {
   return { runs, left: [...new Set(made.flatMap((m) => m.left))] };
 }
 
-function fromReactions(doc: Component): Runs {
-  const { offered, complete } = toTheEnd(prove(doc, { situations: SITUATIONS }));
-  return { runs: fromSteps(doc, offered, [SOON]), left: complete ? [] : [cutAt] };
+function fromReactions(doc: Component, situations: number): Runs {
+  const { offered, complete } = toTheEnd(prove(doc, { situations }));
+  return { runs: fromSteps(doc, offered, [SOON]), left: complete ? [] : [cutAt(situations)] };
 }
 
 function fromPairs(doc: Component): Runs {
   const { offered, complete } = toTheEnd(pairsOf(doc, { situations: SITUATIONS }));
-  return { runs: fromSteps(doc, offered, [SOON, LATE]), left: complete ? [] : [cutAt] };
+  return { runs: fromSteps(doc, offered, [SOON, LATE]), left: complete ? [] : [cutAt(SITUATIONS)] };
 }
 
-const cutAt = `the specification has more than ${SITUATIONS} situations; what lies beyond is not tried`;
+const cutAt = (situations: number): string =>
+  `the specification has more than ${situations} situations; what lies beyond is not tried`;
 
 function fromScenarios(doc: Component, tag?: string): TrialRun[] {
   const chosen = doc.scenarios.filter((s) => !isSkipped(doc, s) && (tag === undefined || s.tags?.includes(tag)));
@@ -143,7 +147,7 @@ function fromSituations(doc: Component): Runs {
     runs.push({ name: text.length > 120 ? `${text.slice(0, 119)}…` : text || "as it opens", scenario });
   }
   for (const run of idleRuns(program, explorer)) if (runs.length < MOST) runs.push(run);
-  const left = explorer.complete ? [] : [cutAt];
+  const left = explorer.complete ? [] : [cutAt(SITUATIONS)];
   if (ends.length > runs.length + unreached && runs.length >= MOST)
     left.push(`of ${ends.length} runs the first ${MOST} are tried`);
   if (unreached) left.push(`for ${unreached} situations no instants were found at which they come about`);

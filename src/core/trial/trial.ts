@@ -6,17 +6,17 @@ import type { Component, Scenario } from "../model";
 import { compile, type Program } from "../program";
 import { endOf, playScenario, stepText } from "../proof";
 import { actOut, type Differs, Stopped, type Watching } from "./act-out";
-import type { CoreSystem } from "./core-system";
 import type { Differing, LetBe } from "./differing";
 import type { TrialRun } from "./runs";
 import type { System } from "./system";
+import { type Wanted, wantedOf } from "./wanted";
 
 /** A page that a run has for itself. */
 export interface Page extends System {
   /** The parts that the page can be asked about; more may be found while it runs. */
   mapped(): readonly string[];
-  /** Looks for parts that were not there before. */
-  find(core: CoreSystem): Promise<void>;
+  /** Looks for parts that were not there before, by what they are known by now. */
+  find(wanted: readonly Wanted[]): Promise<void>;
   /** Something worth knowing: what was refused, what keeps real time. */
   notes(): readonly string[];
   /** A picture of it now, as a data address; null where none can be had. */
@@ -127,7 +127,7 @@ async function attempt(
     letBe: options.letBe,
     ...(options.signal ? { signal: options.signal } : {}),
     before: async (core) => {
-      if (page.mapped().length < names.length) await page.find(core);
+      if (page.mapped().length < names.length) await page.find(wantedOf(core.program, core.state));
       watching.parts = page.mapped();
     },
   };

@@ -1,15 +1,8 @@
 /** A page in a real browser as a system: real input, a clock that stands still until it is told to go on. */
 import type { Browser, PageEvents, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
-import {
-  type CoreSystem,
-  type Done,
-  isThisMachine,
-  type Observation,
-  type Opening,
-  type Page,
-  wantedOf,
-} from "../../core/trial";
+import type { Done, Observation, Opening, Page, Wanted } from "../../core/trial";
+import { isThisMachine } from "../../core/trial/this-machine";
 import type {} from "../in-page";
 import type { StandInRequest } from "../in-page/stand-in";
 import type { Engine, Started } from "./find";
@@ -178,8 +171,7 @@ class BrowserPage implements Page {
     return Object.keys(this.map);
   }
 
-  async find(core: CoreSystem): Promise<void> {
-    const wanted = wantedOf(core.program, core.state);
+  async find(wanted: readonly Wanted[]): Promise<void> {
     const guesses = await this.bounded(
       this.tab.evaluate(
         (w, map) => window.trialPage.guess(w, map),

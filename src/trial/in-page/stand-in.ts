@@ -1,13 +1,8 @@
 /** Requests that the specification names are answered as it says, on the page's own clock; others go where they go. */
 
-export interface StandInRequest {
-  name: string;
-  method: string;
-  path: string;
-  /** ms */
-  latency: number;
-  ok: boolean;
-}
+import type { StandInRequest } from "../../core/trial";
+
+export type { StandInRequest };
 
 interface Waiting {
   name: string;

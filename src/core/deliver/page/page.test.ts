@@ -6,6 +6,7 @@ import type { Part } from "../../model";
 import { compile } from "../../program";
 import { box, button, component, type Sketch } from "../../testing";
 import { deliveredPage } from "../../testing/delivered";
+import { stageSource } from "../suite/stage-source";
 import { expressionCode, key, templateCode } from "./code";
 import { kernelSource } from "./kernel-source";
 import { managed } from "./looks-table";
@@ -226,5 +227,10 @@ describe("the kernel that pages carry", () => {
   it("is the kernel as it is", async () => {
     const { kernelFile } = await import("../../../../scripts/kernel");
     expect(readFileSync("src/core/deliver/page/kernel-source.ts", "utf8")).toBe(kernelFile());
+  });
+  it("stands, in a test suite, on the stage as it is", async () => {
+    const { stageText } = await import("../../../../scripts/suite");
+    // Said so, and not shown: it is 80 kB.
+    expect(stageSource === (await stageText())).toBe(true);
   });
 });

@@ -1,5 +1,6 @@
 /** A component's style for a page that has others: every rule holds inside the root's class only, and weighs what it did. */
 import * as cssTree from "css-tree";
+import { parseSheet } from "../../cascade";
 
 /** `:root`, `html` and `body` stand for the component's own root. */
 const isRoot = (node: cssTree.CssNode): boolean =>
@@ -24,7 +25,7 @@ const asksRoot = (node: cssTree.CssNode): boolean => {
 
 /** @param className an identifier of CSS */
 export function scoped(sheet: string, className: string): string {
-  const tree = cssTree.parse(sheet, { parseValue: false, parseCustomProperty: false });
+  const tree = parseSheet(sheet, { parseValue: false, parseCustomProperty: false });
   cssTree.walk(tree, {
     visit: "Rule",
     enter(rule) {

@@ -74,6 +74,47 @@ test("components are put into the folder, and what is edited is written", async 
   );
 });
 
+test("what is delivered goes into the folder too, and over nothing that came from elsewhere", async () => {
+  const delivered = (words?: string): Promise<string> =>
+    page.evaluate(async (words) => {
+      const folder = await (await navigator.storage.getDirectory()).getDirectoryHandle("harbour");
+      const inside = await folder.getDirectoryHandle("delivered");
+      const file = await inside.getFileHandle("PierLamp.tsx");
+      if (words !== undefined) {
+        const out = await file.createWritable();
+        await out.write(words);
+        await out.close();
+      }
+      return (await file.getFile()).text();
+    }, words);
+  await press(page, "Deliver", ".views");
+  await page.waitForSelector(".deliver-kind");
+  await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>(".deliver-kind")].find((k) => k.textContent?.includes("React"))?.click(),
+  );
+  await untilText(page, ".code", "export function PierLamp");
+  await press(page, "Put into harbour");
+  await untilText(page, ".deliver-keys", "Taken last");
+  const mine = await delivered();
+  expect(mine).toContain("export function PierLamp");
+  // What was put there from here may be put there again; what somebody else wrote is asked for.
+  await delivered("// by hand");
+  await press(page, "Put into harbour");
+  await page.waitForSelector(".ant-modal-confirm");
+  await press(page, "Leave it");
+  expect(await delivered()).toBe("// by hand");
+  await page.waitForFunction(() => !document.querySelector(".ant-modal-confirm"));
+  await press(page, "Put into harbour");
+  await page.waitForSelector(".ant-modal-confirm");
+  await press(page, "Write over");
+  await until(
+    () => delivered(),
+    (t) => t === mine,
+  );
+  await press(page, "Sheet", ".views");
+  await page.waitForSelector(".grid");
+});
+
 test("what changes on disk is taken over, and can be undone", async () => {
   await writeDisk(FILE, jsonText({ ...lamp, name: "Lamp from disk" }));
   await untilText(page, "button.component-name", "Lamp from disk");

@@ -50,8 +50,8 @@ export class Stage {
   }
 }
 
-/** Waits until something is so; the error says what was found instead. */
-export async function until<T>(find: () => Promise<T>, ok: (found: T) => boolean, ms = 6000): Promise<T> {
+/** Waits until something is so; the error says what was found instead. The limit is for what hangs, on a busy machine too. */
+export async function until<T>(find: () => Promise<T>, ok: (found: T) => boolean, ms = 20_000): Promise<T> {
   const end = Date.now() + ms;
   let last: T = await find();
   while (!ok(last)) {

@@ -1,6 +1,7 @@
 /** How the room of the workbench is shared out, and what is put away. Kept in this browser for all components. */
 import { z } from "zod";
 import { create } from "zustand";
+import { choiceValue, keepChoice } from "../storage/choices";
 
 /** Panes that can be put away; the live page may stand in a window of its own. */
 export type Pane = "live" | "view" | "ribbon";
@@ -37,11 +38,7 @@ export const usePanes = create<Panes>()((set, get) => {
   const keep = (change: Partial<Shares>): void => {
     set(change);
     const { live, words, ribbon, away } = get();
-    try {
-      localStorage.setItem("panes", JSON.stringify({ live, words, ribbon, away }));
-    } catch {
-      // Kept for this visit only.
-    }
+    keepChoice("panes", JSON.stringify({ live, words, ribbon, away }));
   };
   return {
     ...stored(),
@@ -62,11 +59,6 @@ export const usePanes = create<Panes>()((set, get) => {
 });
 
 function stored(): Shares {
-  try {
-    const said = sharesSchema.safeParse(JSON.parse(localStorage.getItem("panes") ?? "null"));
-    if (said.success) return said.data;
-  } catch {
-    // Refused or not ours: the usual shares do.
-  }
-  return usual;
+  const said = sharesSchema.safeParse(choiceValue("panes"));
+  return said.success ? said.data : usual;
 }

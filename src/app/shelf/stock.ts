@@ -2,6 +2,7 @@
 import { nanoid } from "nanoid";
 import type { Component } from "../../core/model";
 import { defaultBounds } from "../../core/proof";
+import { choice, keepChoice } from "../storage/choices";
 import { database, type Stored, saveSummary, takeOut, type Whole, putBack as writeBack } from "../storage/database";
 import { readStored, storedName } from "../storage/stored";
 import { countsOf } from "../store/proof";
@@ -54,12 +55,8 @@ let seeding: Promise<void> | null = null;
 export function seedDemo(): Promise<void> {
   seeding ??= (async () => {
     const flag = "demo-given";
-    try {
-      if (localStorage.getItem(flag)) return;
-      localStorage.setItem(flag, "1");
-    } catch {
-      // A refused store: the components below will say so.
-    }
+    if (choice(flag)) return;
+    keepChoice(flag, "1");
     if ((await database.components.count().catch(() => 0)) > 0) return;
     // The shelf shows what was saved last first.
     const { demoComponents } = await import("../../demo");

@@ -1,6 +1,6 @@
 /** Several components in one file: a zip of component files, which any program can open (docs/file-format.md). */
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
-import { type Component, type Problem, readComponent } from "../../core/model";
+import { type Component, MAX_FILE, type Problem, readComponent } from "../../core/model";
 import { fileName } from "../deliver/download";
 import { storedName, storedText } from "./stored";
 
@@ -27,7 +27,6 @@ export function writeBundle(docs: readonly unknown[]): Uint8Array {
 }
 
 /** Bytes that one file in a bundle, and all of them, may have once they are unpacked. */
-const MOST_EACH = 20_000_000;
 const MOST_IN_ALL = 200_000_000;
 
 /** @returns the components in it, and for what did not come in: its file, and why. Never throws. */
@@ -40,8 +39,9 @@ export function readBundle(bytes: Uint8Array): { docs: Component[]; refused: Pro
       filter: ({ name, originalSize }) => {
         if (!name.toLowerCase().endsWith(COMPONENT_FILE) || /(^|\/)(\.|__MACOSX)/.test(name)) return false;
         sum += originalSize;
-        const fits = originalSize <= MOST_EACH && sum <= MOST_IN_ALL;
-        if (!fits) refused.push({ path: name, message: "is larger than a component file may be, 20 MB" });
+        const fits = originalSize <= MAX_FILE && sum <= MOST_IN_ALL;
+        if (!fits)
+          refused.push({ path: name, message: `is larger than a component file may be, ${MAX_FILE / 1e6} MB` });
         return fits;
       },
     });

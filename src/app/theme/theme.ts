@@ -1,16 +1,13 @@
 /** Ant Design in the product's own clothes, for both themes. */
 import { type ThemeConfig, theme } from "antd";
 import { create } from "zustand";
+import { choice, keepChoice } from "../storage/choices";
 
 export type ThemeName = "light" | "dark";
 
 const stored = (): ThemeName => {
-  try {
-    const said = localStorage.getItem("theme");
-    if (said === "light" || said === "dark") return said;
-  } catch {
-    // The store may be refused; the system's preference will do.
-  }
+  const said = choice("theme");
+  if (said === "light" || said === "dark") return said;
   return matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light";
 };
 
@@ -18,11 +15,7 @@ export const useTheme = create<{ name: ThemeName; toggle(): void }>()((set, get)
   name: stored(),
   toggle() {
     const name = get().name === "dark" ? "light" : "dark";
-    try {
-      localStorage.setItem("theme", name);
-    } catch {
-      // Kept for this visit only.
-    }
+    keepChoice("theme", name);
     set({ name });
   },
 }));

@@ -2,28 +2,18 @@
 import { Button } from "antd";
 import { useNavigate, useParams } from "react-router";
 import { create } from "zustand";
+import { choice, keepChoice } from "../storage/choices";
 import { steps } from "./steps";
 import "./walk.css";
 
 const SEEN = "walk-seen";
-const seenBefore = (): boolean => {
-  try {
-    return localStorage.getItem(SEEN) !== null;
-  } catch {
-    return false;
-  }
-};
 
 const useWalk = create<{ at: number | null; seen: boolean; go(at: number | null): void; dismiss(): void }>()((set) => ({
   at: null,
-  seen: seenBefore(),
+  seen: choice(SEEN) !== null,
   go: (at) => set({ at }),
   dismiss() {
-    try {
-      localStorage.setItem(SEEN, "1");
-    } catch {
-      // It is offered again on the next visit.
-    }
+    keepChoice(SEEN, "1");
     set({ seen: true });
   },
 }));

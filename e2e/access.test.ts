@@ -2,7 +2,7 @@
 import axe from "axe-core";
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { clickLive, press, Stage, untilText } from "./stage";
+import { click, clickLive, press, Stage, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -58,13 +58,13 @@ describe.each(["light", "dark"])("in the %s theme", (theme) => {
 
   it.each(views)("%s", async (view) => {
     if (page.url() === stage.address) {
-      await page.click(".shelf-link");
+      await click(page, ".shelf-link");
       await page.waitForSelector(".grid");
       await untilText(page, ".standing", "hold");
       await clickLive(page, "trigger");
       await untilText(page, ".facts", "open for");
       await press(page, "Pin");
-      await page.click('[aria-label="To the change before"]');
+      await click(page, '[aria-label="To the change before"]');
       await press(page, "Pin");
     }
     await press(page, view, ".views");

@@ -6,7 +6,7 @@ import { proveNow } from "../src/core/proof";
 import { deliveredPage } from "../src/core/testing/delivered";
 import { demoComponents } from "../src/demo";
 import { actOut } from "./delivered";
-import { clickLive, press, Stage, text, toCell, until, untilText } from "./stage";
+import { click, clickLive, press, Stage, text, toCell, until, untilText } from "./stage";
 
 const demos = demoComponents.map((d) => d.load());
 
@@ -71,7 +71,7 @@ describe.each(demos.map((d) => [d.name, d] as const))("%s", (_name, demo) => {
 describe("the demo on the live page", () => {
   it("overlaps as its parts say, in every state", async () => {
     const page = await stage.page();
-    await page.click(".shelf-link");
+    await click(page, ".shelf-link");
     await page.waitForSelector(".live-page iframe");
     for (const state of ["closed", "opening", "open", "closing"]) {
       await page.evaluate((s) => {
@@ -89,7 +89,7 @@ describe("the demo on the live page", () => {
 
   it("and where they do not, it is said", async () => {
     const page = await stage.page();
-    await page.click(".shelf-link");
+    await click(page, ".shelf-link");
     await page.waitForSelector(".grid");
     await press(page, "Parts", ".views");
     await page.waitForSelector("[role=treeitem]");
@@ -101,7 +101,7 @@ describe("the demo on the live page", () => {
       ).click(),
     );
     await page.waitForSelector(".ant-select-selection-item-remove");
-    await page.click(".ant-select-selection-item-remove");
+    await click(page, ".ant-select-selection-item-remove");
     await clickLive(page, "trigger");
     await untilText(page, ".facts", "open for");
     await untilText(page, ".disagreement", "belongs to backdrop");
@@ -110,7 +110,7 @@ describe("the demo on the live page", () => {
 
   it("can be turned back to the middle of a motion, and goes on from there", async () => {
     const page = await stage.page();
-    await page.click(".shelf-link");
+    await click(page, ".shelf-link");
     await clickLive(page, "trigger").catch(() => {});
     await page.waitForSelector(".grid");
     if (!(await text(page, ".facts")).includes("open")) await clickLive(page, "trigger");
@@ -139,7 +139,7 @@ describe("the demo on the live page", () => {
 
   it("is edited by the cell's controls as well", async () => {
     const page = await stage.page();
-    await page.click(".shelf-link");
+    await click(page, ".shelf-link");
     await page.waitForSelector(".grid");
     await toCell(page, "press Escape", "closed");
     await page.keyboard.down("Alt");

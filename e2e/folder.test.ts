@@ -3,7 +3,7 @@ import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { jsonText, readComponent, setLook } from "../src/core/model";
 import { demoComponents } from "../src/demo";
-import { press, Stage, text, until, untilText } from "./stage";
+import { click, press, Stage, text, until, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -51,7 +51,7 @@ const lamp = demoComponents.find((d) => d.name === "Harbour lamp")!.load();
 test("components are put into the folder, and what is edited is written", async () => {
   await press(page, "Work in a folder");
   await untilText(page, ".folder-line", "harbour");
-  await page.click('[aria-label="Choose Harbour lamp"]');
+  await click(page, '[aria-label="Choose Harbour lamp"]');
   await press(page, "Put into the folder");
   await until(
     () => nameOnDisk(FILE),
@@ -65,7 +65,7 @@ test("components are put into the folder, and what is edited is written", async 
       ?.click(),
   );
   await page.waitForSelector(".grid");
-  await page.click("button.component-name");
+  await click(page, "button.component-name");
   await page.keyboard.type("Pier lamp");
   await page.keyboard.press("Enter");
   await until(

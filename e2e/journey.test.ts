@@ -6,7 +6,20 @@ import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { type Component, readComponent } from "../src/core/model";
 import { actOut } from "./delivered";
-import { cell, clickLive, fill, livePage, pasteHtml, press, Stage, text, toCell, until, untilText } from "./stage";
+import {
+  cell,
+  click,
+  clickLive,
+  fill,
+  livePage,
+  pasteHtml,
+  press,
+  Stage,
+  text,
+  toCell,
+  until,
+  untilText,
+} from "./stage";
 
 const markup = `<button id="rules" type="button">Fare rules</button>
 <p id="note">Bicycles travel on the lower deck.</p>
@@ -175,7 +188,7 @@ describe("a dialog whose backdrop contains its content", () => {
     await press(page, "Deliver", ".views");
     await untilText(page, ".verified", "1 of 1 scenarios hold");
     const html = await download("Save the page", ".html");
-    await page.click(".deliver-kind:last-child");
+    await click(page, ".deliver-kind:last-child");
     await untilText(page, ".code", "lively-state/component");
     const read = readComponent(await download("Save the component file", ".json"));
     if (!read.ok) throw new Error(read.problems[0].message);

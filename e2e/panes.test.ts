@@ -1,14 +1,14 @@
 /** The room of the workbench is shared out by hand. */
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { clickLive, press, Stage, text, until } from "./stage";
+import { click, clickLive, press, Stage, text, until } from "./stage";
 
 let stage: Stage;
 let page: Page;
 beforeAll(async () => {
   stage = await Stage.open();
   page = await stage.page();
-  await page.click(".shelf-link");
+  await click(page, ".shelf-link");
   await page.waitForSelector(".grid");
 });
 afterAll(() => stage.close());

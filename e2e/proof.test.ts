@@ -6,7 +6,7 @@ import type { ElementHandle, Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { writeComponent } from "../src/core/model";
 import { demoComponents } from "../src/demo";
-import { cell, fill, press, Stage, text, until, untilText } from "./stage";
+import { cell, click, fill, press, Stage, text, until, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -188,7 +188,7 @@ describe("a scenario", () => {
     await untilText(page, ".scenario.chosen", "1 of 2 cases");
     expect(await text(page, ".cases")).toMatch(/holds.*fails/);
     await untilText(page, ".explanation", /./);
-    await page.click(".scenario-options input[type=checkbox]");
+    await click(page, ".scenario-options input[type=checkbox]");
     await untilText(page, ".standing", "1 of 1 scenarios fail");
     expect(await verdict("unseen")).toContain("2 scenarios skipped");
   });

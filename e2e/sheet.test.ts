@@ -2,7 +2,7 @@
 import type { Page } from "puppeteer-core";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { demoComponents } from "../src/demo";
-import { cell, clickLive, fill, press, Stage, text, toCell, type as typeInto, until, untilText } from "./stage";
+import { cell, click, clickLive, fill, press, Stage, text, toCell, type as typeInto, until, untilText } from "./stage";
 
 const demos = demoComponents.length;
 let stage: Stage;
@@ -13,7 +13,7 @@ beforeAll(async () => {
 afterAll(() => stage?.close());
 beforeEach(async () => {
   page = await stage.page();
-  await page.click(".shelf-link");
+  await click(page, ".shelf-link");
   await page.waitForSelector(".grid");
   await untilText(page, ".standing", "hold");
 });
@@ -126,7 +126,7 @@ describe("cells", () => {
     await toCell(page, "trigger", "closed");
     await keys("Alt+ArrowDown");
     await page.waitForSelector(".cell-popover");
-    await page.click(".cell-popover .ant-select");
+    await click(page, ".cell-popover .ant-select");
     await page.waitForSelector(".ant-select-item-option");
     await page.evaluate(() =>
       (
@@ -173,13 +173,13 @@ describe("the shelf", () => {
     await press(page, "Shelf", ".views");
     await page.waitForSelector(".shelf-item button");
     const names = (): Promise<string[]> => page.$$eval(".shelf-name", (l) => l.map((e) => e.textContent ?? ""));
-    await page.click(".shelf-item button");
+    await click(page, ".shelf-item button");
     await page.waitForSelector(".ant-dropdown-menu-item");
     await page.evaluate(() => (document.querySelector(".ant-dropdown-menu-item") as HTMLElement).click());
     await page.waitForSelector(".grid");
     await press(page, "Shelf", ".views");
     await until(names, (n) => n.length === demos + 1 && n[0].endsWith(", copy"));
-    await page.click(".shelf-item button");
+    await click(page, ".shelf-item button");
     await until(
       () => page.$$eval(".ant-dropdown-menu-item", (l) => l.length),
       (n) => n >= 3,

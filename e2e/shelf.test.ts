@@ -4,7 +4,7 @@ import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { writeBundle } from "../src/app/storage/bundle";
 import { demoComponents } from "../src/demo";
-import { press, Stage, text, until, untilText } from "./stage";
+import { click, press, Stage, text, until, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -15,7 +15,7 @@ beforeAll(async () => {
 afterAll(() => stage.close());
 
 const names = (): Promise<string[]> => page.$$eval(".shelf-name", (l) => l.map((e) => e.textContent ?? ""));
-const choose = (name: string): Promise<void> => page.click(`[aria-label="Choose ${name}"]`);
+const choose = (name: string): Promise<void> => click(page, `[aria-label="Choose ${name}"]`);
 
 test("all sixteen are in sight, each with its states as pictures", async () => {
   const demos = demoComponents.length;
@@ -35,7 +35,7 @@ test("all sixteen are in sight, each with its states as pictures", async () => {
 
 test("names and tags find, orders order", async () => {
   await choose("Port picker");
-  await page.click('[aria-label="Tags"]');
+  await click(page, '[aria-label="Tags"]');
   await page.keyboard.type("harbour,");
   await until(
     () => page.$$eval(".shelf-tag", (l) => l.map((e) => e.textContent)),

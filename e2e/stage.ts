@@ -79,19 +79,53 @@ export async function press(page: Page, label: string, within = "body"): Promise
       label,
       within,
     );
-  // A view that is being drawn anew may take the button away under the pointer; a person would aim again.
   await until(
     async () => {
       const button = (await find()).asElement() as ElementHandle<HTMLElement> | null;
-      return button
-        ? button.click().then(
-            () => "pressed",
-            (error: Error) => error.message,
-          )
-        : `no button ${label}`;
+      return button ? hit(button) : `no button ${label}`;
     },
     (done) => done === "pressed",
   );
+}
+
+/** Presses what a selector finds first. */
+export async function click(page: Page, selector: string, count = 1): Promise<void> {
+  await until(
+    async () => {
+      const found = await page.$(selector);
+      return found ? hit(found, count) : `nothing is ${selector}`;
+    },
+    (done) => done === "pressed",
+  );
+}
+
+/**
+ * Presses as a person does: what has come to rest and lies open. A view that is drawn anew, a row that moves down or a
+ * window that still fades may come between; who missed aims again.
+ * @returns "pressed", or what was in the way
+ */
+async function hit(target: ElementHandle<Element>, count = 1): Promise<string> {
+  try {
+    const inTheWay = await target.evaluate(async (e) => {
+      e.scrollIntoView({ block: "nearest", inline: "nearest", behavior: "instant" });
+      const before = e.getBoundingClientRect();
+      await new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)));
+      const { x, y, width, height } = e.getBoundingClientRect();
+      if (x !== before.x || y !== before.y || width !== before.width) return "it moves";
+      const top = document.elementFromPoint(x + width / 2, y + height / 2);
+      if (!top || !(e.contains(top) || top.contains(e))) return `${top?.outerHTML.slice(0, 120)} lies over it`;
+      e.toggleAttribute("data-missed", true);
+      e.addEventListener("mousedown", () => e.removeAttribute("data-missed"), { capture: true, once: true });
+      return "";
+    });
+    if (inTheWay) return inTheWay;
+    await target.click({ count });
+  } catch (error) {
+    return (error as Error).message;
+  }
+  // What it led to may have taken the page away.
+  const missed = await target.evaluate((e) => e.hasAttribute("data-missed")).catch(() => false);
+  return missed ? "it was missed" : "pressed";
 }
 
 // The live page

@@ -2,7 +2,7 @@
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { demoComponents } from "../src/demo";
-import { clickLive, livePage, openDemo, press, Stage, text, until, untilText } from "./stage";
+import { click, clickLive, livePage, openDemo, press, Stage, text, until, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -46,8 +46,8 @@ describe("a run that can be stopped and turned back", () => {
     await press(page, "Run");
     await until(time, (t) => t > clicked + 60);
     await press(page, "Pause");
-    await page.click('[aria-label="To the next change"]');
-    await page.click('[aria-label="To the change before"]');
+    await click(page, '[aria-label="To the next change"]');
+    await click(page, '[aria-label="To the change before"]');
     await dragTo(clicked + 120);
     const middle = await until(opacity, (o) => o > 0.2 && o < 0.95);
     const shown = await time();
@@ -79,7 +79,7 @@ describe("a run that can be stopped and turned back", () => {
       async () => Number(await page.$eval(".lanes", (e) => e.getAttribute("aria-valuemax"))),
       (n) => Math.abs(n - length) < 400,
     );
-    await page.click('[aria-label="Close run 2"]');
+    await click(page, '[aria-label="Close run 2"]');
     await until(
       () => text(page, ".runs"),
       (t) => t === "",
@@ -105,7 +105,7 @@ describe("a run that can be stopped and turned back", () => {
     );
     await page.waitForSelector(".blend iframe");
     expect(await page.$$eval(".blend iframe", (f) => f.length)).toBe(2);
-    await page.click('[aria-label="Take pin A away"]');
+    await click(page, '[aria-label="Take pin A away"]');
     await untilText(page, ".compare-empty", "pin that too");
   });
 
@@ -219,10 +219,10 @@ describe("motion that is shaped", () => {
     const field = '.row-editor [aria-label="curve"]';
     const curve = (): Promise<string> => page.$eval(".recharts-line-curve", (e) => e.getAttribute("d") ?? "");
     const before = await until(curve, (d) => d.length > 50);
-    await page.click(field, { count: 3 });
+    await click(page, field, 3);
     await page.type(field, "wobbly");
     await untilText(page, ".row-editor", "an easing, such as");
-    await page.click(field, { count: 3 });
+    await click(page, field, 3);
     await page.type(field, "linear");
     await page.keyboard.press("Enter");
     await until(curve, (d) => d !== before);
@@ -237,7 +237,7 @@ describe("motion that is shaped", () => {
     for (let i = 0; i < 4; i++) await page.keyboard.press("ArrowRight");
     await until(widths, (w) => w[0] === 280 && w[2] === 240);
     await untilText(page, ".motion-fault", /F11.*cuts off the opacity of backdrop/);
-    await page.click(".motion-fault button");
+    await click(page, ".motion-fault button");
     await until(
       () => text(page, ".motion-fault"),
       (t) => t === "",

@@ -1,7 +1,7 @@
 /** Versions in the real interface: kept, compared with what came of them, seen on the sheet, restored. */
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { cell, fill, openDemo, press, Stage, text, untilText } from "./stage";
+import { cell, click, fill, openDemo, press, Stage, text, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -29,7 +29,7 @@ describe("versions", () => {
     await page.waitForSelector("[aria-label='Name of the version to keep']");
     await page.type("[aria-label='Name of the version to keep']", "As handed over");
     await page.keyboard.press("Enter");
-    await page.click(await page.waitForSelector(".version-name").then(() => ".version-name"));
+    await click(page, ".version-name");
     await untilText(page, ".versions-found", "No run tells them apart");
     expect(await text(page, ".versions-found")).toContain("Every cell says the same.");
   });

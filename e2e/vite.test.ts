@@ -9,7 +9,7 @@ import vue from "@vitejs/plugin-vue";
 import type { Browser } from "puppeteer-core";
 import { build, type PluginOption } from "vite";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { launch } from "./stage";
+import { click, launch } from "./stage";
 
 let browser: Browser;
 let folder: string;
@@ -85,7 +85,7 @@ describe.each(Object.keys(apps))("an app with %s", (form) => {
     await page.addScriptTag({ content: script, type: "module" });
     await page.waitForSelector('[data-part="count"]');
     await page.waitForFunction(() => document.querySelector('[data-part="count"]')!.textContent === "2");
-    await page.click('[data-part="more"]');
+    await click(page, '[data-part="more"]');
     await page.waitForFunction(() => document.title === "adults 3");
     expect(await page.$eval('[data-part="count"]', (e) => e.textContent)).toBe("3");
     expect(errors).toEqual([]);

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import type { ElementHandle, Page } from "puppeteer-core";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { placeOf } from "./place";
-import { cell, clickLive, fill, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
+import { cell, click, clickLive, fill, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -132,9 +132,9 @@ describe("on the sheet, by the keyboard", () => {
     await clickLive(page, "lamp");
     await untilText(page, ".facts", "“The lamp is lit”");
     expect(await (await livePage(page)).$eval('[data-part="words"]', (e) => e.textContent)).toBe("By night it turns.");
-    await page.click(".page-size-now");
+    await click(page, ".page-size-now");
     await page.waitForSelector(".page-calm .ant-switch");
-    await page.click(".page-calm .ant-switch");
+    await click(page, ".page-calm .ant-switch");
     const frame = await livePage(page);
     await until(
       () => frame.$eval('[data-part="words"]', (e) => e.textContent),
@@ -188,7 +188,7 @@ describe("the live page", () => {
   it("takes data set by hand", async () => {
     await open("Boarding countdown");
     await page.waitForSelector('.facts input[role="spinbutton"]');
-    await page.click('.facts input[role="spinbutton"]', { clickCount: 3 });
+    await click(page, '.facts input[role="spinbutton"]', 3);
     await page.keyboard.type("2");
     await page.keyboard.press("Enter");
     await untilText(page, ".facts", "open");

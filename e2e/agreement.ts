@@ -76,7 +76,7 @@ export function found(page: Page, program: Program): Promise<Found> {
         parts[name] = { displayed, visible: seen, tab, text, attributes: `${e.matches(":disabled")} ${inert}` };
       }
       const focused = document.activeElement?.getAttribute("data-name") ?? "";
-      return { state: document.body.dataset.state ?? "", focus: focused, parts };
+      return { state: document.body.dataset.states ?? "", focus: focused, parts };
     },
     names,
     inside,

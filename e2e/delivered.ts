@@ -59,7 +59,9 @@ export async function act(page: Page, stimulus: Stimulus, by = "data-part"): Pro
 export function fact(page: Page, e: Expectation): Promise<boolean | number | string | null> {
   return page.evaluate((e) => {
     if (e.fact === "state")
-      return (document.body.dataset.state ?? "").split(" ").includes(e.is) ? e.is : (document.body.dataset.state ?? "");
+      return (document.body.dataset.states ?? "").split(" ").includes(e.is)
+        ? e.is
+        : (document.body.dataset.states ?? "");
     if (e.fact === "scroll") return Math.abs(scrollY - e.is) <= (e.within ?? 0.5) ? e.is : scrollY;
     if (e.fact === "announced") return document.querySelector("[data-announcements]")?.textContent ?? "";
     const element = document.querySelector<HTMLElement>(`[data-part="${e.part}"]`) ?? document.getElementById(e.part);

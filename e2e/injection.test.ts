@@ -35,7 +35,7 @@ async function look() {
     schemes: schemes.filter((s) => !/^(https?|mailto|tel|sms):$/.test(s)),
     scripts: document.scripts.length,
     styles: document.querySelectorAll("style").length,
-    living: document.querySelectorAll("[data-state]").length,
+    living: document.querySelectorAll("[data-states]").length,
   };
 }
 const plain = JSON.stringify({ ran: false, handlers: false, schemes: [], scripts: 1, styles: 1, living: 1 });

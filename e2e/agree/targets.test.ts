@@ -235,7 +235,7 @@ describe("what is mounted", () => {
       input: server.outputFiles.find((f) => f.path.endsWith(".js"))!.text,
       encoding: "utf8",
     }).stdout.trim();
-    expect(html).toContain('data-state="closed"');
+    expect(html).toContain('data-states="closed"');
     const page = await pageOf(
       "react",
       doc,
@@ -244,10 +244,10 @@ describe("what is mounted", () => {
        window.first = root.querySelector("button");
        hydrateRoot(root, createElement(${pascal}), { onRecoverableError: (e) => errors.push(String(e)) });`,
     );
-    await page.waitForFunction(() => document.querySelector("[data-state]"));
+    await page.waitForFunction(() => document.querySelector("[data-states]"));
     await new Promise((r) => setTimeout(r, 100));
     await page.click('[data-part="trigger"]');
-    await page.waitForFunction(() => document.querySelector("[data-state=open]"));
+    await page.waitForFunction(() => document.querySelector("[data-states=open]"));
     expect(await page.evaluate("[errors.length, first === document.querySelector('#one button')]")).toEqual([0, true]);
     await page.close();
   }, 60_000);
@@ -314,7 +314,7 @@ describe("hostile words", () => {
         const errors: string[] = [];
         page.on("pageerror", (e) => errors.push(String(e)));
         await page.setContent(await builtPage(target, doc, ""));
-        await page.waitForSelector("[data-state]");
+        await page.waitForSelector("[data-states]");
         const first = await page.$eval('[data-part="p"]', (e) => [e.textContent, e.getAttribute("title")]);
         expect([first[0]?.replace(/\s+/g, " "), first[1]], word).toEqual([`${word}${word}`.replace(/\s+/g, " "), word]);
         await page.click("button");

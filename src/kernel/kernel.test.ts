@@ -374,6 +374,7 @@ describe("the focus", () => {
         return now;
       },
       back: undefined,
+      unheld: false,
       holder: () => null,
       canFocus: (p) => p !== 10 && p !== 13,
       contains: (outer, inner) => outer === 10 && inner > 10 && inner < 14,

@@ -61,7 +61,7 @@ const isExposed = (element: Element, displayed: boolean): boolean =>
   displayed &&
   getComputedStyle(element).visibility === "visible" &&
   !isInert(element) &&
-  !element.closest("[aria-hidden=true], [role=none], [role=presentation]");
+  !element.closest("[aria-hidden=true]");
 
 export function roleOf(element: Element): string {
   const said = element.getAttribute("role")?.trim().split(/\s+/)[0];
@@ -167,7 +167,7 @@ export function probePage(names: readonly string[], by: string): PageFacts {
     parts: Object.fromEntries(names.map((n) => [n, probe(element(n))])),
     focus: document.activeElement?.getAttribute(by) ?? null,
     scroll: scrollY,
-    state: (document.querySelector<HTMLElement>("[data-state]")?.dataset.state ?? "").split(" ").filter(Boolean),
+    state: (document.querySelector<HTMLElement>("[data-states]")?.dataset.states ?? "").split(" ").filter(Boolean),
     announced: document.querySelector("[data-announcements]")?.textContent ?? "",
   };
 }

@@ -4,6 +4,7 @@ import { memo } from "react";
 import { Link } from "react-router";
 import { downloadText } from "../deliver/download";
 import { Boundary } from "../shell/Boundary";
+import { COMPONENT_FILE } from "../storage/bundle";
 import { readStored, storedName, storedText } from "../storage/stored";
 import { isUnfinished } from "../store/unfinished";
 import { type OnShelf, summaryOf, tagsOf } from "./on-shelf";
@@ -21,7 +22,7 @@ interface Props {
 export const ShelfItem = memo(function ShelfItem({ item, chosen, inFolder, onChoose, onRemove, onCopy }: Props) {
   const read = readStored(item.doc);
   const name = storedName(item.doc);
-  const file = (): void => downloadText(`${name}.lively.json`, storedText(item.doc), "application/json");
+  const file = (): void => downloadText(`${name}${COMPONENT_FILE}`, storedText(item.doc), "application/json");
   return (
     <li className={`shelf-item ${chosen ? "chosen" : ""}`}>
       <input

@@ -23,7 +23,7 @@ export function useUnsaved(): readonly Kept[] {
 
 /** What is stored, and what is not as it is in this tab. */
 export function onShelf(stored: readonly Stored[], unsaved: readonly Kept[]): OnShelf[] {
-  const waiting = new Map(unsaved.filter((k) => k.state !== "saving").map((k) => [k.id, k]));
+  const waiting = new Map(unsaved.filter((k) => k.state !== "saving" || k.why).map((k) => [k.id, k]));
   const rows = stored.map((item): OnShelf => {
     const kept = waiting.get(item.id);
     waiting.delete(item.id);

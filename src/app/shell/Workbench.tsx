@@ -8,6 +8,7 @@ import { LivePane } from "../live-page/LivePane";
 import { usePanes } from "../panes/panes";
 import { PutAway } from "../panes/Splitter";
 import { Ribbon } from "../ribbon/Ribbon";
+import { COMPONENT_FILE } from "../storage/bundle";
 import { storedText } from "../storage/stored";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
@@ -89,15 +90,15 @@ function Notices() {
   const { id, doc, writable } = useDocument();
   const saving = useSaving();
   if (!id || !doc) return null;
-  const toFile = () => downloadText(`${doc.name}.lively.json`, storedText(doc), "application/json");
-  if (saving.state === "failed") {
+  const toFile = () => downloadText(`${doc.name}${COMPONENT_FILE}`, storedText(doc), "application/json");
+  if (saving.state === "failed" || (saving.state === "saving" && saving.why)) {
     return (
       <div className="notice wrong" role="alert">
         <span>{saving.why} Nothing is lost while this tab stays open.</span>
         <Button size="small" onClick={toFile}>
           Save to a file
         </Button>
-        <Button size="small" onClick={retrySave}>
+        <Button size="small" onClick={retrySave} disabled={saving.state === "saving"}>
           Try again
         </Button>
       </div>

@@ -139,7 +139,8 @@ export class Keeper {
   private async writeAll(entry: Entry): Promise<void> {
     while (this.entries.get(entry.id) === entry && entry.written !== entry.doc && entry.state !== "overtaken") {
       const { doc } = entry;
-      this.set(entry, "saving", "");
+      // What stood against it is said until it is stored.
+      this.set(entry, "saving", entry.why);
       try {
         entry.revision = await this.ways.save(entry.id, doc, entry.revision);
         entry.written = doc;

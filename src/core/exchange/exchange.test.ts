@@ -141,7 +141,7 @@ describe("HTML out", () => {
   });
 
   it("starts as the first state is, without a flash", () => {
-    expect(html).toContain('<body data-state="closed">');
+    expect(html).toContain('<body data-states="closed">');
     expect(html).toMatch(/<div class="backdrop" data-part="backdrop" hidden>/);
     expect(html).toContain("Thu 14 May · 09:40 Holm → Vardey");
   });
@@ -188,7 +188,7 @@ describe("HTML out", () => {
 
   it("styles every state as the specification does", () => {
     expect(html).toMatch(
-      /:where\(\[data-state~="opening"\]\) \[data-part="backdrop"\] \{\n\s+opacity: 1;\n\s+transition: opacity var\(--in\) ease-out;/,
+      /:where\(\[data-states~="opening"\]\) \[data-part="backdrop"\] \{\n\s+opacity: 1;\n\s+transition: opacity var\(--in\) ease-out;/,
     );
   });
 });

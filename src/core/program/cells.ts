@@ -87,8 +87,13 @@ export class CellCompiler {
     return text;
   }
 
+  /** An action puts the focus back. */
+  goesBack = false;
   focus(target: FocusTarget): CompiledFocus {
-    if ("back" in target) return { kind: "back" };
+    if ("back" in target) {
+      this.goesBack = true;
+      return { kind: "back" };
+    }
     if ("next" in target) return { kind: "next", part: target.next === null ? null : this.parts.get(target.next)! };
     if ("previous" in target)
       return { kind: "previous", part: target.previous === null ? null : this.parts.get(target.previous)! };

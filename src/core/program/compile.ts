@@ -54,6 +54,7 @@ export function compile(doc: Component): Program {
       const within = rule.within === undefined ? null : partIndex.get(rule.within)!;
       return { to: rule.to ? cells.focus(rule.to) : null, within };
     }),
+    goesBack: cells.goesBack && Object.values(doc.focus).every((rule) => rule.within === undefined),
     problems,
     cache: new Map(),
   };

@@ -112,6 +112,8 @@ export interface PartLook {
   visibility: "visible" | "hidden" | null;
   /** Its place in the stack of what is around it; null: none of its own. */
   layer: number | null;
+  /** Lies over what is in the flow around it, be it positioned, drawn through or transformed (CSS 2 §E.2). */
+  lifted: boolean;
   /** The opacity of what stands around it in the page and is no part. */
   around: number;
   /** Which rules won, by property. */
@@ -160,6 +162,8 @@ export interface Program {
   eventRows: readonly { row: RowInfo; descriptors: readonly string[] }[];
   /** By state index: what the focus row says there. */
   focus: readonly ({ to: CompiledFocus | null; within: PartIndex | null } | null)[];
+  /** An action puts the focus back, and no state ever holds it: where it was is remembered by every action that moves it. */
+  goesBack: boolean;
   /** What could not be compiled. */
   problems: readonly Problem[];
   /** Results derived from the program alone, filled on demand by those who compute them. */

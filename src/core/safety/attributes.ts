@@ -3,7 +3,7 @@
 /** A name that no parser takes apart (HTML §13.1.2.3), without the characters that only accidents bring. */
 const namePattern = /^[A-Za-z_:][\w:.-]*$/;
 /** What the parts' own machinery writes, and what would be a page within the page. */
-const kept = new Set(["style", "data-part", "data-state", "data-when", "srcdoc", "http-equiv", "__proto__"]);
+const kept = new Set(["style", "data-part", "data-states", "data-when", "srcdoc", "http-equiv", "__proto__"]);
 
 const addresses = new Set(
   "href xlink:href src action formaction poster cite data background longdesc ping manifest codebase dynsrc lowsrc".split(

@@ -148,14 +148,19 @@ function isOver(parts: readonly PartInfo[], looks: readonly PartLook[], a: PartI
   return x.layer !== y.layer ? x.layer > y.layer : x.part > y.part;
 }
 
+/** Below what is positioned, above what is put behind. */
+const IN_FLOW = -0.5;
 /** The stacking contexts that a part lies in, outer first, itself last: layers are compared within one (CSS 2 §E.2). */
 function contexts(
   parts: readonly PartInfo[],
   looks: readonly PartLook[],
   part: PartIndex,
 ): { part: PartIndex; layer: number }[] {
-  const around = parts[part].path.slice(1).filter((p) => looks[p].layer !== null);
-  return [part, ...around].reverse().map((p) => ({ part: p, layer: looks[p].layer ?? 0 }));
+  const { path } = parts[part];
+  const around = path.slice(1).filter((p) => looks[p].layer !== null);
+  const within = path.slice(0, around.length ? path.indexOf(around[0]) : path.length);
+  const own = within.some((p) => looks[p].lifted || parts[p].covers) ? 0 : IN_FLOW;
+  return [part, ...around].reverse().map((p) => ({ part: p, layer: looks[p].layer ?? own }));
 }
 
 function landing(

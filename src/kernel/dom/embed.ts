@@ -87,7 +87,7 @@ export function embed(
   };
 }
 
-const statesOf = (root: HTMLElement): string[] => (root.dataset.state ?? "").split(" ").filter(Boolean);
+const statesOf = (root: HTMLElement): string[] => (root.dataset.states ?? "").split(" ").filter(Boolean);
 
 function valueFor({ ranges }: Component, name: string, value: Value): Value {
   if (!Object.hasOwn(ranges, name)) throw new TypeError(`There is no datum ${name}.`);
@@ -108,7 +108,7 @@ function telling({ onState, onData }: Options): Feature {
     },
     settle(page) {
       const was = { state, data };
-      state = page.root.dataset.state ?? "";
+      state = page.root.dataset.states ?? "";
       if (was.state !== undefined && state !== was.state) queueMicrotask(() => onState?.(statesOf(page.root)));
       if (Object.keys(data).every((name) => Object.is(data[name], page.data[name]))) return;
       data = { ...page.data };

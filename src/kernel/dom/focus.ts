@@ -62,6 +62,8 @@ function holder(page: Page): HTMLElement | null {
 }
 
 const backs = new WeakMap<Page, HTMLElement | null>();
+const befores = new WeakMap<Page, HTMLElement | null>();
+const isUnheld = (page: Page): boolean => !Object.values(page.component.focus).some((f) => f.within !== undefined);
 
 function targetOf(page: Page, target: Target): FocusTarget<HTMLElement> {
   if ("back" in target) return { kind: "back" };
@@ -72,10 +74,13 @@ function targetOf(page: Page, target: Target): FocusTarget<HTMLElement> {
 export const focus: Feature = {
   before(page) {
     if (holder(page) && !backs.has(page)) backs.set(page, focused(page));
+    // Asked before looks take it away from what is not displayed any more.
+    else if (isUnheld(page) && page.wanted.some((t) => !("back" in t))) befores.set(page, focused(page));
   },
   settle(page) {
     const was = focused(page);
-    let now = was;
+    let now = befores.has(page) ? (befores.get(page) ?? null) : was;
+    befores.delete(page);
     const asked: Focusing<HTMLElement> = {
       get focused() {
         return now;
@@ -87,6 +92,7 @@ export const focus: Feature = {
         if (element === undefined) backs.delete(page);
         else backs.set(page, element);
       },
+      unheld: isUnheld(page),
       holder: () => holder(page),
       canFocus,
       contains: (outer, inner) => outer.contains(inner),

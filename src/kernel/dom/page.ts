@@ -145,7 +145,7 @@ export class Page implements Run<Env>, Env {
 
   private settle(): void {
     for (const f of this.features) f.before?.(this);
-    this.root.dataset.state = this.states
+    this.root.dataset.states = this.states
       .filter((s) => s.index > 0 && this.now.has(s.index))
       .map((s) => s.name)
       .join(" ");

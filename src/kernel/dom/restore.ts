@@ -68,7 +68,7 @@ export function ownIds(root: HTMLElement, component: Component): Ids {
 
 /** @returns what puts back all that looks change, on the root and on the parts */
 export function remember(root: HTMLElement, component: Component): (page: Page) => void {
-  const names = ["data-state", "data-when", "data-starting"];
+  const names = ["data-states", "data-when", "data-starting"];
   const onRoot = names.map((name) => [name, root.getAttribute(name)] as const);
   const values = Object.keys(component.values).map((name) => [name, root.style.getPropertyValue(name)] as const);
   const parts = Object.entries(component.looks).map(([name, looks]) => {

@@ -5,8 +5,10 @@
 export interface Focusing<P> {
   /** Null where nothing has it. */
   readonly focused: P | null;
-  /** Where it was before something began to hold it; undefined while nothing holds it. */
+  /** Where it was before something began to hold it, or before an action moved it; undefined for nowhere. */
   back: P | null | undefined;
+  /** Nothing ever holds it: what goes back goes to where it was before an action moved it last. */
+  readonly unheld: boolean;
   /** What holds the focus in the active states; null for nothing. */
   holder(): P | null;
   canFocus(target: P): boolean;
@@ -42,14 +44,16 @@ function wantedBy<P>(f: Focusing<P>, target: FocusTarget<P>): P | null {
 export function settleFocus<P>(f: Focusing<P>, targets: readonly FocusTarget<P>[]): void {
   const held = f.holder();
   if (held !== null && f.back === undefined) f.back = f.focused;
+  if (f.unheld && targets.some((t) => t.kind !== "back")) f.back = f.focused;
   for (const target of targets) {
     const to = wantedBy(f, target);
     if (to !== null && f.canFocus(to)) f.move(to, "action");
     else f.refused(target.kind === "back" ? (f.back ?? null) : target.part);
   }
   if (f.focused !== null && !f.canFocus(f.focused)) f.move(null, "lost");
-  if (held === null) f.back = undefined;
-  else if (f.focused === null || !f.contains(held, f.focused)) {
+  if (held === null) {
+    if (!f.unheld || targets.at(-1)?.kind === "back") f.back = undefined;
+  } else if (f.focused === null || !f.contains(held, f.focused)) {
     const to = firstIn(f, held);
     if (to !== null) f.move(to, "hold");
   }

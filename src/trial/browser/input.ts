@@ -89,6 +89,9 @@ export class Input {
         if (known === undefined) return { done: false, impossible: true, why: `no element was found for ${part}` };
         return { done: false, impossible: false, why: `${known} finds nothing now` };
       }
+      // Nobody can hit it yet; where it is then is for no specification to say.
+      if (place === "on its way")
+        return { done: false, impossible: true, why: `${part} is still on its way to its place` };
       if (place === "not drawn") return { done: false, impossible: false, why: `${part} is not drawn` };
       at = place;
     }

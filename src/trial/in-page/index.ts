@@ -2,7 +2,7 @@
 import { holdClock } from "./clock";
 import { elementAt, roots } from "./elements";
 import { guessMap } from "./map";
-import { hearAnnouncements, observe, type Place, placeOf } from "./observe";
+import { hearAnnouncements, isOnItsWay, observe, type Place, placeOf } from "./observe";
 import { openScrolled } from "./opened-scrolled";
 import { type StandInRequest, standIn } from "./stand-in";
 
@@ -26,14 +26,14 @@ const trialPage = {
     const seen = observe(map, parts);
     return { ...seen, announced: heard(), errors: errors.splice(0), lag: clock.lag(), glided: clock.glided() };
   },
-  place(map: Readonly<Record<string, string>>, part: string): Place | "not found" | "not drawn" {
+  place(map: Readonly<Record<string, string>>, part: string): Place | "not found" | "not drawn" | "on its way" {
     const element = map[part] === undefined ? null : elementAt(map[part]);
     if (!element) return "not found";
     const others = Object.entries(map).flatMap(([name, selector]) => {
       const other = name === part ? null : elementAt(selector);
       return other && element.contains(other) && other !== element ? [other] : [];
     });
-    return placeOf(element, others) ?? "not drawn";
+    return placeOf(element, others) ?? (isOnItsWay(element) ? "on its way" : "not drawn");
   },
   /** A point at which nothing of the map lies. */
   bare(map: Readonly<Record<string, string>>): { x: number; y: number } | null {

@@ -145,3 +145,18 @@ export function hearAnnouncements(): () => string[] {
     return said;
   };
 }
+
+const MOVES =
+  /^(transform|translate|rotate|scale|left|right|top|bottom|inset.*|margin.*|width|height|max-?[hH]eight|maxWidth)$/;
+/** It, or what it stands in, is moved by an animation that is not over. */
+export function isOnItsWay(element: Element): boolean {
+  return document.getAnimations().some(({ effect }) => {
+    if (!(effect instanceof KeyframeEffect) || !effect.target?.contains(element)) return false;
+    const { progress } = effect.getComputedTiming();
+    return (
+      typeof progress === "number" &&
+      progress < 1 &&
+      effect.getKeyframes().some((k) => Object.keys(k).some((p) => MOVES.test(p)))
+    );
+  });
+}

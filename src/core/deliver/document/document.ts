@@ -21,10 +21,10 @@ const WIDTH = 216;
 const teller = `<script>
 (() => {
   const tell = () => {
-    const at = document.querySelector("[data-state]");
-    if (at) parent.postMessage({ states: at.dataset.state }, "*");
+    const at = document.querySelector("[data-states]");
+    if (at) parent.postMessage({ states: at.dataset.states }, "*");
   };
-  new MutationObserver(tell).observe(document, { subtree: true, attributeFilter: ["data-state"] });
+  new MutationObserver(tell).observe(document, { subtree: true, attributeFilter: ["data-states"] });
   tell();
 })();
 </script>`;

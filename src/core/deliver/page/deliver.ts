@@ -84,7 +84,7 @@ export function firstOf(program: Program): First {
 export function rootAttributes({ states, when, values }: First): string {
   const style = values.map(([name, value]) => `${name}: ${value}`).join("; ");
   return [
-    ` data-state="${states.join(" ")}"`,
+    ` data-states="${states.join(" ")}"`,
     when && ` data-when="${when}"`,
     style && ` style="${escapeAttribute(style)}"`,
   ].join("");

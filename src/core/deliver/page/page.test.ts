@@ -101,10 +101,10 @@ describe("the style sheet", () => {
       }),
     );
     const order = [
-      ':where([data-state]) [data-part="p"]',
-      '[data-state~="outer"]',
+      ':where([data-states]) [data-part="p"]',
+      '[data-states~="outer"]',
       "transition: color 1s linear 5ms",
-      '[data-state~="in-1"]',
+      '[data-states~="in-1"]',
     ].map((s) => css.indexOf(s));
     expect(order.every((at, i) => at > (order[i - 1] ?? -1))).toBe(true);
   });

@@ -78,7 +78,7 @@ export function styleSheet(doc: Component): string {
       const { and = [], ...plain } = row.in[state];
       for (const { when, ...look } of [{ ...plain, when: undefined }, ...and]) {
         const asked = when === undefined ? "" : `[data-when~="c${conditions.indexOf(when)}"]`;
-        const at = `:where(${state === ALWAYS ? "[data-state]" : `[data-state~="${state}"]`}${asked})`;
+        const at = `:where(${state === ALWAYS ? "[data-states]" : `[data-states~="${state}"]`}${asked})`;
         const lines = Object.entries(declarations(look, ruled)).map(([property, value]): [string, string] => {
           const name = living.get(keyOf(row.part, property, value))?.name;
           return [property, name ? `var(${name})` : value];

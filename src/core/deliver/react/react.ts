@@ -34,7 +34,7 @@ export const reactTarget: Target = (doc, proof) => {
     : "";
   const root = [
     `className=${text(names.kebab)}`,
-    `data-state=${text(first.states.join(" "))}`,
+    `data-states=${text(first.states.join(" "))}`,
     ...(first.when ? [`data-when=${text(first.when)}`] : []),
   ].join(" ");
   const react = [

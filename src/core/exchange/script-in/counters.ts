@@ -29,7 +29,7 @@ const ENDLESS = 999;
 export const TEMPLATE = "\u0000template ";
 export const isTemplate = (v: Cell | undefined): v is string => typeof v === "string" && v.startsWith(TEMPLATE);
 
-const nameOf = (key: string): string => key.split(" ").slice(2).join(" ");
+const nameOf = (key: string): string => key.split(" ").slice(2).join(" ").replace(/^#/, "");
 
 /** @param own what the markup itself says of a key of the store */
 export function counted(found: Explored, own: (key: string) => string | null): Counted {

@@ -2,7 +2,7 @@
 import { type Act, actsOf, heard, isCancelled, isNotYet, isOff, isTyped, moreDistances, startedBy } from "./acts";
 import { load, type Script } from "./load";
 import { perform } from "./perform";
-import { type Asked, type Effect, keyOfStore, type ScriptPage, type Store } from "./reading";
+import { type Asked, type Effect, isKept, keyOfStore, type ScriptPage, type Store } from "./reading";
 
 /** One of several ways that an act can go, told by a number that counts. */
 export interface Branch {
@@ -84,7 +84,13 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
     acts.forEach((act, a) => {
       cut ||= spent() > MAX_TAKEN;
       if (cut || isNotYet(act, pending[at]) || isOff(page, act, stores[at])) return;
-      const done = reading.act(stores[at], () => perform(reading, page, act, left));
+      const kept =
+        act.is === "timer"
+          ? reading.timers.get(act.timer)!.world
+          : act.is === "answer"
+            ? reading.requests.get(act.request)!.world
+            : null;
+      const done = reading.act(stores[at], () => perform(reading, page, act, left), kept);
       const key = keyOfStore(done.store);
       let to = index.get(key);
       if (to === undefined) {
@@ -146,7 +152,7 @@ class Widths {
   /** @returns what stands against one more */
   more(store: Store): "endless" | "cut" | null {
     for (const [key, value] of store) {
-      if (!key.startsWith("variable ") || typeof value !== "number") continue;
+      if (!isKept(key) || typeof value !== "number") continue;
       const known = this.values.get(key) ?? new Set();
       this.values.set(key, known.add(value));
       if (known.size <= MAX_VALUES) continue;
@@ -154,7 +160,10 @@ class Widths {
       this.endless.add(key);
       return "endless";
     }
-    const plain = [...store].filter(([key, value]) => !(key.startsWith("variable ") && typeof value === "number"));
+    // Handles of timers come and go, and seldom decide.
+    const counts = (value: unknown): boolean =>
+      typeof value === "number" || (typeof value === "string" && value.startsWith("<timer "));
+    const plain = [...store].filter(([key, value]) => !(isKept(key) && counts(value)));
     this.apart.add(keyOfStore(new Map(plain)).replace(/\d+/g, "#"));
     return this.apart.size > MAX_STORES ? "cut" : null;
   }

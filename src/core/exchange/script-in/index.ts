@@ -3,6 +3,7 @@
  * statement is gone through on a page that is only described, and what is not understood is listed with its line.
  */
 import type { Component } from "../../model";
+import { told } from "./alike";
 import { unlike } from "./check";
 import { counted } from "./counters";
 import { explore, MAX_STORES } from "./explore";
@@ -39,10 +40,10 @@ export function readScripts(
   if (!scripts.length && !doc.parts.some((p) => worksByItself(p, doc.page.css ?? ""))) return null;
   const page = new ScriptPage(doc);
   const every = explore(page, scripts, new Set());
-  const found = left.size ? explore(page, scripts, left) : every;
+  const found = told(around(page, left.size ? explore(page, scripts, left) : every));
   const proposals = proposalsOf(every);
-  const { found: told, counter, of } = counted(found, (key) => page.own(key));
-  if (found.cut || told.stores.length > MAX_STORES || (found.endless.size && !counter))
+  const { found: last, counter, of } = counted(found, (key) => page.own(key));
+  if (found.cut || last.stores.length > MAX_STORES || (found.endless.size && !counter))
     return {
       doc,
       proposals,
@@ -55,7 +56,7 @@ export function readScripts(
       ],
       unlike: [],
     };
-  const whole = writeBehaviour(doc, told, rowsOf(page, told), counter);
+  const whole = writeBehaviour(doc, last, rowsOf(page, last), counter);
   const written = { ...whole, states: of.map((i) => whole.states[i]) };
   return {
     doc: written.doc,
@@ -67,6 +68,15 @@ export function readScripts(
     ],
   };
 }
+
+/** What the page's own elements change of the parts is said of the parts; of themselves nothing is seen. */
+const around = (page: ScriptPage, found: ReturnType<typeof explore>): ReturnType<typeof explore> => ({
+  ...found,
+  stores: found.stores.map(
+    (s) =>
+      new Map([...s, ...page.byAround(s)].map(([k, v]) => [/^\S+ (html|body) /.test(k) ? `variable page ${k}` : k, v])),
+  ),
+});
 
 function proposalsOf({ listeners, timers }: ReturnType<typeof explore>): Proposal[] {
   const out = new Map<number, string[]>();

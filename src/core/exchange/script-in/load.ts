@@ -1,6 +1,6 @@
 /** Scripts as they stand in the markup, put together and gone through once, as the page is loaded. */
 import * as acorn from "acorn";
-import { Reading, type ScriptPage } from "./reading";
+import { elementOf, functionOf, Reading, type ScriptPage } from "./reading";
 
 /** A script, or the text of an `onclick`, as it stands in the markup. */
 export interface Script {
@@ -39,11 +39,15 @@ export function load(page: ScriptPage, scripts: readonly Script[]): { reading: R
     reading.load(parsed.program, top);
   }
   for (const s of attributes) {
-    const code = parse(`${"\n".repeat(Math.max(0, s.line - 1))}(function (event) { ${s.text}\n})`);
+    const text = `${"\n".repeat(Math.max(0, s.line - 1))}(function (event) { ${s.text}\n})`;
+    const code = parse(text);
     if ("error" in code) {
       note(code.error, s.line);
       continue;
     }
+    // Places in it are places behind the scripts.
+    shift(code.program, reading.source.length);
+    reading.source += text;
     literals(code.program, keys);
     const statement = code.program.body[0] as acorn.ExpressionStatement;
     const e = page.named(s.at!.part);
@@ -51,14 +55,13 @@ export function load(page: ScriptPage, scripts: readonly Script[]): { reading: R
       reading.listeners.push({
         on: e,
         type: s.at!.type,
-        fn: {
-          is: "function",
-          node: statement.expression as acorn.FunctionExpression,
-          scope: top,
-          self: { is: "element", element: e },
-        },
+        fn: functionOf(statement.expression as acorn.FunctionExpression, top, { self: elementOf(e) }),
         line: s.line,
         once: false,
+        capture: false,
+        property: true,
+        first: true,
+        world: null,
       });
   }
   return { reading, keys };
@@ -74,6 +77,16 @@ function parse(source: string): { program: acorn.Program } | { error: unknown } 
     } catch {
       return { error };
     }
+  }
+}
+
+function shift(node: unknown, by: number): void {
+  if (Array.isArray(node)) for (const n of node) shift(n, by);
+  else if (typeof node === "object" && node !== null && "type" in node) {
+    const n = node as unknown as { start: number; end: number };
+    n.start += by;
+    n.end += by;
+    for (const [key, value] of Object.entries(node)) if (key !== "loc") shift(value, by);
   }
 }
 

@@ -8,7 +8,6 @@ import {
   invoke,
   isCheckable,
   isModal,
-  NotUnderstood,
   type PageElement,
   type Reading,
   type ScriptPage,
@@ -25,18 +24,13 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     if (left.has(timed.line)) return;
     if (timed.every) r.effect({ do: "start", timer: act.timer });
     r.readLines.add(timed.line);
-    r.attempt(timed.fn.node, () => r.call(timed.fn, []));
+    r.attempt(null, () => r.call(timed.fn, [...timed.args]), timed.line);
     return;
   }
   if (act.is === "answer") {
     const { promise, line } = r.requests.get(act.request)!;
     r.readLines.add(line);
-    answered(r, promise, act.ok, (error) => {
-      r.unsure = true;
-      if (error instanceof NotUnderstood)
-        r.notUnderstood.set(`${error.line ?? line} ${error.what}`, { line: error.line ?? line, text: error.what });
-      else throw error;
-    });
+    r.attempt(null, () => answered(r, promise, act.ok), line);
     return;
   }
   if ("distance" in act) {

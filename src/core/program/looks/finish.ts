@@ -161,6 +161,7 @@ function settled(
       rendered: true,
       visibility: null,
       layer,
+      lifted: isLifted(own),
       rules: null,
     };
   }
@@ -187,6 +188,7 @@ function settled(
     saysPointer,
     around: 1,
     layer: ownLayer ?? layerOf(css),
+    lifted: isLifted(css),
     motion: draft.motion ?? sheetMotion(program, listsIn(all)) ?? {},
     animations: animationsOf(
       program.doc,
@@ -217,9 +219,17 @@ function visibilityOf(said: string | undefined): PartLook["visibility"] {
 }
 const pointerOf = (said: string | undefined): boolean | null => (isAsAround(said) ? null : said !== "none");
 
+const isPositioned = ({ position }: Readonly<Record<string, string>>): boolean =>
+  /^(relative|absolute|fixed|sticky)$/.test(position ?? "");
+/** What makes a stacking context of its own without a z-index is drawn where positioned boxes are. */
+const isLifted = (css: Readonly<Record<string, string>>): boolean =>
+  isPositioned(css) ||
+  (css.opacity !== undefined && Number(css.opacity) < 1) ||
+  ["transform", "filter", "perspective", "backdrop-filter"].some((p) => css[p] !== undefined && css[p] !== "none");
+
 /** The part's own place in the stack; only what is positioned has one (CSS 2 §9.9.1). */
 function layerOf(css: Readonly<Record<string, string>>): number | null {
-  if (!/^(relative|absolute|fixed|sticky)$/.test(css.position ?? "")) return null;
+  if (!isPositioned(css)) return null;
   const z = Number(css["z-index"]);
   return Number.isInteger(z) && css["z-index"] !== "" ? z : null;
 }

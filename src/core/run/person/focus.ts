@@ -37,6 +37,9 @@ class MachineFocus implements Focusing<PartIndex> {
   set back(part: PartIndex | null | undefined) {
     this.m.back = part === undefined ? null : (part ?? DOCUMENT);
   }
+  get unheld(): boolean {
+    return this.m.program.goesBack;
+  }
   holder(): PartIndex | null {
     return none(holder(this.m));
   }

@@ -1,7 +1,8 @@
 /** What the pieces of a reading share: the page, what is written of it, and how values are called and looked into. */
 import type * as acorn from "acorn";
+import type { Heap, World } from "./heap";
 import type { Cell, PageElement, ScriptPage } from "./page";
-import type { Js, JsFunction, JsPromise, Scope } from "./values";
+import type { Js, JsObject, JsPromise, JsTimer, Scope } from "./values";
 
 /** What a handler asks for besides changing the page, in its order. */
 export type Effect =
@@ -21,16 +22,27 @@ export interface Listener {
   type: string;
   /** Of an observer: how much of the target has to be in view, 0 to 1. */
   ratio?: number;
-  fn: JsFunction;
+  /** A function, or an object with `handleEvent`. */
+  fn: Js;
   line: number;
   once: boolean;
+  capture: boolean;
+  /** Put up as `onclick` and the like. */
+  property: boolean;
+  /** There as the page is loaded. */
+  first: boolean;
+  /** What it keeps of the act that put it up. */
+  world: World | null;
 }
 export interface Timed {
   name: string;
-  fn: JsFunction;
+  fn: Js;
+  args: readonly Js[];
   ms: number;
   every: boolean;
   line: number;
+  /** What it keeps of the act that set it. */
+  world: World;
 }
 export interface Asked {
   name: string;
@@ -38,6 +50,8 @@ export interface Asked {
   path: string;
   line: number;
   promise: JsPromise;
+  /** What waits for the answer keeps. */
+  world: World;
 }
 export interface Event {
   type: string;
@@ -49,6 +63,8 @@ export interface Event {
   stoppedNow: boolean;
   prevented: boolean;
   current: PageElement | "document" | "window";
+  /** Of an event that the script makes itself. */
+  detail: Js;
 }
 
 export interface Context {
@@ -58,6 +74,11 @@ export interface Context {
   readonly event: Event | null;
   /** True while the page is loaded. */
   readonly building: boolean;
+  readonly heap: Heap;
+  /** What a script puts into `window`, and what the browser keeps for it. */
+  readonly global: JsObject;
+  /** Kinds of events that the script raises itself. */
+  readonly raised: Set<string>;
   /** Something of the act under way was not understood. */
   unsure: boolean;
   tick(node: acorn.Node): void;
@@ -73,14 +94,32 @@ export interface Context {
   request(method: string, path: string, node: acorn.Node): JsPromise;
   /** Done once the act under way is over: the next frame, what waits for nothing. */
   later(fn: Js): undefined;
+  /** Done as soon as what runs now has ended (HTML §8.1.7.3, microtasks). */
+  soon(does: () => void): void;
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
-  unlisten(on: Listener["on"], type: string, fn: Js): undefined;
-  timer(fn: Js, ms: number, every: boolean): Js;
+  unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
+  /** The call under way: what timers and requests are known by. */
+  calling: acorn.Node | null;
+  /** Listeners that were put up with a signal end with it. */
+  aborted(signal: JsObject): void;
+  timer(fn: Js, args: readonly Js[], ms: number, every: boolean, node: acorn.Node): JsTimer;
+  cancel(timer: JsTimer): void;
   scope(parent: Scope | null): Scope;
   get(name: string, scope: Scope): Js;
   set(name: string, value: Js, scope: Scope): void;
   items(v: Js): Js[];
   member(value: Js, name: string): Js;
-  call(fn: Js, args: Js[]): Js;
-  dispatch(type: string, target: PageElement | null, key?: string): void;
+  assign(value: Js, name: string, to: Js): void;
+  call(fn: Js, args: Js[], self?: Js): Js;
+  construct(fn: Js, args: Js[], node: acorn.Node): Js;
+  /** What a script says of elements besides what they are: its own properties, and the class of a custom element. */
+  extra(e: PageElement, make: boolean): JsObject | null;
+  /** The element that is being made a custom one. */
+  upgrading: PageElement | null;
+  dispatch(
+    type: string,
+    target: PageElement | "document" | "window" | null,
+    key?: string,
+    made?: { detail: Js; bubbles: boolean },
+  ): boolean;
 }

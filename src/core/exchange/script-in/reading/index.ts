@@ -1,7 +1,9 @@
 /** A script gone through statement by statement, on a page that is only described. */
 
 export type { Asked, Effect, Timed } from "./context";
+export { isKept } from "./heap";
 export { answered, check, closeDialog, closePopovers, invoke, isCheckable, isModal } from "./host";
 export { NotUnderstood } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";
 export { Reading } from "./reading";
+export { elementOf, functionOf } from "./values";

@@ -176,6 +176,31 @@ export class ScriptPage {
     return kind === "style" ? (e.part?.css?.[what] ?? null) : null;
   }
 
+  /**
+   * What the page's own elements, html and body, change of the parts by their classes and attributes: a component has no
+   * part for them, so what the rules make of it is said of the parts.
+   */
+  byAround(store: Store): Map<string, Cell> {
+    const out = new Map<string, Cell>();
+    const isAround = (key: string): boolean => /^(class|attribute) (html|body) /.test(key);
+    if (!this.sheet || ![...store.keys()].some(isAround)) return out;
+    const media = mediaNow(this.sheet, { ...this.doc.page, reducedMotion: false });
+    this.changed();
+    const now = this.standing(store);
+    this.changed();
+    const before = this.standing(new Map([...store].filter(([key]) => !isAround(key))));
+    this.changed();
+    for (const { name, part } of this.elements) {
+      const [is, was] = [now, before].map((page) => cascade(this.sheet!, page.get(name)!, media, NOTHING_DONE));
+      for (const property of new Set([...is.keys(), ...was.keys()])) {
+        const [value, other] = [is.get(property)?.value, was.get(property)?.value];
+        const key = `style ${name} ${property}`;
+        if (value !== other && !store.has(key) && part?.css?.[property] === undefined) out.set(key, value ?? "unset");
+      }
+    }
+    return out;
+  }
+
   /** The rules say the same, whatever else is done: nobody would notice. */
   private isRuled(e: PageElement, property: string, value: Cell, store: Store): boolean {
     if (!this.sheet || e.part?.css?.[property] !== undefined || typeof value !== "string") return false;

@@ -14,9 +14,17 @@ export type Js =
   | JsFunction
   | JsNative
   | JsObject
+  | JsPairs
   | JsTimer
-  | JsPromise;
-export interface JsList {
+  | JsPromise
+  | JsPattern
+  | JsAccessor
+  | JsProxy;
+/** What can be written to has an id once the page is loaded; what acts make has none (see `heap.ts`). */
+interface Kept {
+  id: number | null;
+}
+export interface JsList extends Kept {
   is: "list";
   items: Js[];
 }
@@ -25,44 +33,82 @@ export interface JsElement {
   element: PageElement;
 }
 export type FunctionNode = acorn.FunctionDeclaration | acorn.FunctionExpression | acorn.ArrowFunctionExpression;
+export type ClassNode = acorn.ClassDeclaration | acorn.ClassExpression;
 export interface JsFunction {
   is: "function";
   node: FunctionNode;
   scope: Scope;
+  /** What `this` is in a listener that stands in the markup. */
   self: Js;
+  /** Where a method stands, for `super`. */
+  home: JsObject | null;
+  /** Of a class. */
+  made: { node: ClassNode; parent: Js; hasConstructor: boolean } | null;
+  /** Its own properties, `prototype` among them. */
+  own: JsObject;
 }
 /** A function of the browser, or one of its objects. */
 export interface JsNative {
   is: "native";
   name: string;
-  call?(args: Js[]): Js;
+  call?(args: Js[], self?: Js): Js;
+  /** What it keeps of the script's. */
+  holds?: readonly Js[];
 }
-export interface JsObject {
+export interface JsObject extends Kept {
   is: "object";
   of: Map<string, Js>;
+  proto: JsObject | null;
 }
-/** What comes later: the answer to a request, and what is done with it. */
-export interface JsPromise {
+/** `Map`, `Set` and the weak ones (ECMA-262 §24); of a set each value stands for itself. */
+export interface JsPairs extends Kept {
+  is: "pairs";
+  kind: "Map" | "Set";
+  items: [Js, Js][];
+}
+/** What comes later (§27.2). */
+export interface JsPromise extends Kept {
   is: "promise";
-  request: string;
-  /** One step after the other; each is done where it is for how things stand then. */
-  steps: PromiseStep[];
+  state: "waiting" | "kept" | "broken";
+  value: Js;
+  waiting: Waiting[];
 }
-export interface PromiseStep {
-  on: "then" | "catch" | "finally";
-  /** Given what came, or what was thrown; gives what goes on. */
-  run(value: Js): Js;
+/** What is done once a promise is kept or broken. */
+export interface Waiting {
+  kept(value: Js): void;
+  broken(value: Js): void;
+  /** What tells it from others: the place in the script, and what it keeps of the call that it was made in. */
+  at: number;
+  scope: Scope | null;
+  holds: readonly Js[];
 }
 export interface JsTimer {
   is: "timer";
+  /** Empty until the act is over in which it was set. */
   name: string;
 }
+/** A regular expression, as it is written. */
+export interface JsPattern {
+  is: "pattern";
+  source: string;
+  flags: string;
+}
+/** What stands before an object, and may answer for it (§10.5). */
+export interface JsProxy {
+  is: "proxy";
+  target: Js;
+  handler: JsObject;
+}
+/** A getter, a setter or both, as a property. */
+export interface JsAccessor {
+  is: "accessor";
+  get: JsFunction | null;
+  set: JsFunction | null;
+}
 
-export interface Scope {
-  /** Scopes that are there before anything happens have a number; what they hold is part of the page's state. */
-  id: number | null;
+export interface Scope extends Kept {
+  is: "scope";
   values: Map<string, Js>;
-  constants: Set<string>;
   parent: Scope | null;
 }
 
@@ -77,29 +123,63 @@ export class Thrown extends Error {
 const MOST = 20_000;
 export function list(items: Js[]): JsList {
   if (items.length > MOST) throw new NotUnderstood(null, "a list that grows without an end");
-  return { is: "list", items };
+  return { is: "list", id: null, items };
 }
+export const object = (of: Record<string, Js> | Map<string, Js> = {}, proto: JsObject | null = null): JsObject => ({
+  is: "object",
+  id: null,
+  of: of instanceof Map ? of : new Map(Object.entries(of)),
+  proto,
+});
+/** An object of functions of the browser. */
+export const methodsOf = (calls: Record<string, (args: Js[]) => Js>): JsObject =>
+  object(new Map(Object.entries(calls).map(([name, call]) => [name, native(name, call)])));
 /** Texts one after the other. */
 export function joined(texts: readonly string[]): string {
   if (texts.reduce((n, t) => n + t.length, 0) > MOST) throw new NotUnderstood(null, "a text that grows without an end");
   return texts.join("");
 }
 export const elementOf = (element: PageElement | null): Js => (element ? { is: "element", element } : null);
-export const native = (name: string, call?: (args: Js[]) => Js): JsNative => ({ is: "native", name, call });
+export const native = (name: string, call?: JsNative["call"], holds?: readonly Js[]): JsNative => ({
+  is: "native",
+  name,
+  call,
+  ...(holds ? { holds } : {}),
+});
+export const functionOf = (node: FunctionNode, scope: Scope, more: Partial<JsFunction> = {}): JsFunction => ({
+  is: "function",
+  node,
+  scope,
+  self: undefined,
+  home: null,
+  made: null,
+  own: object(),
+  ...more,
+});
+
+type Kind = Exclude<Extract<Js, object>, null>["is"];
+/** Whether it is one of these kinds. */
+export const isA = <K extends Kind>(v: Js, kind: K): v is Extract<Js, { is: K }> =>
+  typeof v === "object" && v !== null && v.is === kind;
+export const isNamed = (v: Js, name: string): boolean => isA(v, "native") && v.name === name;
 
 export const isTrue = (v: Js): boolean => (typeof v === "object" && v !== null ? true : Boolean(v));
 
 export function same(a: Js, b: Js): boolean {
   if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return a === b;
   if (a.is === "element" && b.is === "element") return a.element === b.element;
-  if (a.is === "native" && b.is === "native") return a.name === b.name;
+  if (a.is === "native" && b.is === "native") return a === b || (a.name === b.name && !a.holds && !b.holds);
+  if (a.is === "timer" && b.is === "timer") return a === b || (a.name !== "" && a.name === b.name);
   return a === b;
 }
 
 export function textOf(v: Js): string {
   if (typeof v !== "object" || v === null) return String(v);
-  if (v.is === "list") return v.items.map(textOf).join(",");
+  if (v.is === "list") return v.items.map((i) => (i === null || i === undefined ? "" : textOf(i))).join(",");
+  if (v.is === "pattern") return `/${v.source}/${v.flags}`;
   throw new NotUnderstood(null, "this as a text");
 }
+/** As a number (§7.1.4), as far as it is none of an object. */
+export const numberOf = (v: Js): number => (typeof v === "object" && v !== null ? Number.NaN : Number(v));
 
 export { NotUnderstood };

@@ -3,7 +3,8 @@
 import type { Context } from "../context";
 import type { PageElement } from "../page";
 import { isElement } from "../page";
-import { elementOf, isTrue, type Js, list, NotUnderstood, native, textOf } from "../values";
+import { elementOf, isA, isTrue, type Js, list, methodsOf, NotUnderstood, native, object, textOf } from "../values";
+import { raised } from "./event";
 import { check, closeDialog, focusable, showModal, showPopover, togglePopover } from "./native";
 import { isSmooth, scrollPage } from "./scrolling";
 
@@ -22,6 +23,21 @@ const reflected: Record<string, string> = {
 };
 const flags = new Set(["hidden", "disabled", "inert", "open", "required", "readOnly", "checked"]);
 const aria = (property: string): string => property.replace(/^aria(?=[A-Z])/, "aria-").toLowerCase();
+
+/** Names that elements have in browsers; all others are the script's own. */
+const ofBrowser = new Set(
+  `classList style dataset textContent innerText innerHTML outerHTML outerText value tagName nodeName parentElement
+   parentNode children childNodes firstElementChild lastElementChild nextElementSibling previousElementSibling firstChild
+   lastChild nextSibling previousSibling scrollHeight scrollWidth scrollTop scrollLeft offsetHeight offsetWidth offsetTop
+   offsetLeft offsetParent clientHeight clientWidth clientTop clientLeft tabIndex hidden disabled inert open required
+   readOnly checked indeterminate id className title href src alt role htmlFor type name lang dir draggable contentEditable
+   isContentEditable hash host hostname pathname search protocol shadowRoot slot attributes part form elements options
+   selectedIndex selectedOptions selected files valueAsNumber valueAsDate max min step pattern placeholder autofocus
+   validity validationMessage willValidate labels returnValue nodeType nodeValue isConnected ownerDocument
+   childElementCount currentTime duration paused muted volume popover width height`.split(/\s+/),
+);
+export const isOfBrowser = (name: string): boolean =>
+  ofBrowser.has(name) || /^(aria|on)[A-Z]|^on[a-z]+$/.test(name) || Object.hasOwn(elementMethods, name);
 
 /** Stands for a height that is measured. */
 const CONTENT = "\u0001content";
@@ -44,7 +60,35 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     case "innerText":
       return page.text(e, store);
     case "value":
-      return page.attribute(e, "value", store) ?? "";
+      return e.tag === "output" ? page.text(e, store) : (page.attribute(e, "value", store) ?? "");
+    case "innerHTML":
+      if (e.children.some(isElement)) throw new NotUnderstood(null, "markup as a text");
+      return page.text(e, store);
+    case "form":
+      return elementOf(page.closest("form", e, store));
+    case "elements": {
+      const fields = page.all("button, input, select, textarea, fieldset, output", e, store);
+      return object(
+        new Map<string, Js>([
+          ["length", fields.length],
+          ...fields.flatMap((f, i): [string, Js][] => [
+            [String(i), elementOf(f)],
+            ...["id", "name"].flatMap((a): [string, Js][] => {
+              const word = page.attribute(f, a, store);
+              return word ? [[word, elementOf(f)]] : [];
+            }),
+          ]),
+        ]),
+      );
+    }
+    case "isConnected":
+      return true;
+    case "nodeType":
+      return 1;
+    case "childElementCount":
+      return e.children.filter(isElement).length;
+    case "ownerDocument":
+      return native("document");
     case "tagName":
     case "nodeName":
       return e.tag.toUpperCase();
@@ -72,18 +116,21 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
   }
   if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) return r.scrolled();
   if (flags.has(property)) return page.attribute(e, property.toLowerCase(), store) !== null;
+  if (property === "className") return [...page.classes(e, store)].join(" ");
   if (Object.hasOwn(reflected, property)) return page.attribute(e, reflected[property], store) ?? "";
   if (/^aria[A-Z]/.test(property)) return page.attribute(e, aria(property), store);
   const call = elementMethods[property];
   if (call) return native(`${property} of ${e.name}`, (args) => call(r, e, args));
   if (/^on[a-z]+$/.test(property)) return null;
+  // What the script says of it is not said yet.
+  if (!isOfBrowser(property)) return undefined;
   throw new NotUnderstood(null, `.${property}`);
 }
 
 export function elementSet(r: Context, e: PageElement, property: string, value: Js): void {
   if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) {
     scrollPage(r, [undefined, value]);
-  } else if (property === "textContent" || property === "innerText") {
+  } else if (property === "textContent" || property === "innerText" || (property === "value" && e.tag === "output")) {
     r.write(`text ${e.name}`, textOf(value ?? ""));
   } else if (property === "innerHTML") {
     const text = textOf(value ?? "");
@@ -94,7 +141,7 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
   else if (property === "tabIndex") attributeSet(r, e, "tabindex", textOf(value));
   else if (Object.hasOwn(reflected, property)) attributeSet(r, e, reflected[property], textOf(value));
   else if (/^aria[A-Z]/.test(property)) attributeSet(r, e, aria(property), value === null ? null : textOf(value));
-  else if (/^on[a-z]+$/.test(property)) r.listen(e, property.slice(2), value);
+  else if (/^on[a-z]+$/.test(property)) r.listen(e, property.slice(2), value, object({ property: true }));
   else if (property === "value") attributeSet(r, e, "value", textOf(value));
   else throw new NotUnderstood(null, `.${property} = …`);
 }
@@ -141,12 +188,27 @@ function classList(r: Context, e: PageElement): Js {
       return true;
     },
   };
-  return { is: "object", of: new Map(Object.entries(methods).map(([name, call]) => [name, native(name, call)])) };
+  const calls = methodsOf({
+    ...methods,
+    item: ([i]) => [...r.page.classes(e, r.store)][Number(i as number)] ?? null,
+    forEach: ([fn]) => {
+      for (const [i, c] of [...r.page.classes(e, r.store)].entries()) r.call(fn, [c, i]);
+      return undefined;
+    },
+  });
+  const said = [...r.page.classes(e, r.store)];
+  return object(new Map<string, Js>([["length", said.length], ["value", said.join(" ")], ...calls.of]));
 }
 
 export const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
   addEventListener: (r, e, [type, fn, options]) => r.listen(e, textOf(type), fn, options),
-  removeEventListener: (r, e, [type, fn]) => r.unlisten(e, textOf(type), fn),
+  removeEventListener: (r, e, [type, fn, options]) => r.unlisten(e, textOf(type), fn, options),
+  dispatchEvent: (r, e, [event]) => raised(r, e, event),
+  getAttributeNames: (r, e) => list(Object.keys(e.attributes).filter((n) => r.page.attribute(e, n, r.store) !== null)),
+  hasAttributes: (_r, e) => Object.keys(e.attributes).length > 0,
+  checkVisibility: () => {
+    throw new NotUnderstood(null, "whether this can be seen");
+  },
   querySelector: (r, e, [s]) => elementOf(r.page.all(textOf(s), e, r.store)[0] ?? null),
   querySelectorAll: (r, e, [s]) => list(r.page.all(textOf(s), e, r.store).map(elementOf)),
   getElementsByClassName: (r, e, [c]) =>
@@ -154,8 +216,7 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
   getElementsByTagName: (r, e, [t]) => list(r.page.all(textOf(t), e, r.store).map(elementOf)),
   closest: (r, e, [s]) => elementOf(r.page.closest(textOf(s), e, r.store)),
   matches: (r, e, [s]) => r.page.matches(textOf(s), e, r.store),
-  contains: (r, e, [other]) =>
-    typeof other === "object" && other?.is === "element" ? r.page.contains(e, other.element) : false,
+  contains: (r, e, [other]) => (isA(other, "element") ? r.page.contains(e, other.element) : false),
   getAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store),
   hasAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store) !== null,
   setAttribute: (r, e, [n, v]) => attributeSet(r, e, textOf(n).toLowerCase(), textOf(v)) as undefined,

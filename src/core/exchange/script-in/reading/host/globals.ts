@@ -1,72 +1,124 @@
 /** The browser's own objects, as far as scripts of components use them. */
 import type { Context } from "../context";
-import { elementOf, isTrue, type Js, list, NotUnderstood, native, textOf } from "../values";
+import {
+  elementOf,
+  isA,
+  isTrue,
+  type Js,
+  list,
+  methodsOf,
+  NotUnderstood,
+  native,
+  numberOf,
+  object,
+  textOf,
+} from "../values";
+import { defined } from "./built";
 import { elementMethods, kebab, styleGet } from "./elements";
+import { raised } from "./event";
+import { languageGet } from "./objects";
+import { fetched, promiseStatic } from "./promises";
 import { scrollPage } from "./scrolling";
 
-const numbered = (v: Js): number => Number(typeof v === "object" ? Number.NaN : v);
 /** What has the focus: kept only to give the focus back. */
 export const ACTIVE = "what has the focus";
 
+const hosts = new Set(
+  `document window console Math Array Object Promise Map Set WeakMap WeakSet JSON Event CustomEvent EventTarget
+   AbortController Proxy Reflect IntersectionObserver customElements Element Node localStorage sessionStorage Error TypeError RangeError SyntaxError
+   location history navigator performance`.split(/\s+/),
+);
+
 /** Globals that a script finds. */
 export function globalOf(r: Context, name: string): Js {
-  switch (name) {
-    case "undefined":
-      return undefined;
-    case "NaN":
-      return Number.NaN;
-    case "Infinity":
-      return Number.POSITIVE_INFINITY;
-    case "document":
-    case "window":
-    case "console":
-    case "Math":
-    case "Array":
-    case "Object":
-    case "performance":
-    case "fetch":
-      return native(name);
-    case "self":
-    case "globalThis":
-      return native("window");
-    case "setTimeout":
-    case "setInterval":
-      return native(name, ([fn, ms]) => r.timer(fn, ms === undefined ? 0 : numbered(ms), name === "setInterval"));
-    case "clearTimeout":
-    case "clearInterval":
-      return native(name, ([t]) => {
-        if (typeof t === "object" && t?.is === "timer") r.effect({ do: "cancel", timer: t.name });
-        return undefined;
-      });
-    case "requestAnimationFrame":
-    case "requestIdleCallback":
-    case "queueMicrotask":
-      return native(name, ([fn]) => r.later(fn));
-    case "scrollY":
-    case "pageYOffset":
-      return r.scrolled();
-    case "innerHeight":
-      return r.page.doc.page.height;
-    case "innerWidth":
-      return r.page.doc.page.width;
-    case "scrollTo":
-    case "scroll":
-      return native(name, (args) => scrollPage(r, args));
-    case "Number":
-    case "parseInt":
-    case "parseFloat":
-      return native(name, ([v]) => (name === "Number" ? numbered(v) : Number.parseFloat(textOf(v))));
-    case "String":
-      return native(name, ([v]) => textOf(v));
-    case "Boolean":
-      return native(name, ([v]) => isTrue(v));
-    case "addEventListener":
-      return native(name, ([type, fn, options]) => r.listen("window", textOf(type), fn, options));
-  }
+  if (r.global.of.has(name)) return r.global.of.get(name);
+  const known = ofWindow(r, name);
+  if (known) return known.is;
+  if (hosts.has(name) || /^HTML\w*Element$/.test(name)) return native(name);
   // An element with an id is a global of that name (HTML §7.2.2.3).
   const byId = r.page.elements.find((e) => e.attributes.id === name);
   if (byId) return elementOf(byId);
   throw new NotUnderstood(null, name);
+}
+
+/** Wrapped, since what is there may be `undefined`. */
+function ofWindow(r: Context, name: string): { is: Js } | null {
+  const fn = (call: (args: Js[]) => Js): { is: Js } => ({ is: native(name, call) });
+  switch (name) {
+    case "undefined":
+      return { is: undefined };
+    case "NaN":
+      return { is: Number.NaN };
+    case "Infinity":
+      return { is: Number.POSITIVE_INFINITY };
+    case "this":
+    case "self":
+    case "globalThis":
+    case "top":
+      return { is: native("window") };
+    case "setTimeout":
+    case "setInterval":
+      return fn(([call, ms, ...args]) =>
+        r.timer(call, args, ms === undefined ? 0 : numberOf(ms), name === "setInterval", r.calling!),
+      );
+    case "clearTimeout":
+    case "clearInterval":
+      return fn(([t]) => {
+        if (isA(t, "timer")) r.cancel(t);
+        return undefined;
+      });
+    case "requestAnimationFrame":
+    case "requestIdleCallback":
+      return fn(([call]) => r.later(call));
+    case "queueMicrotask":
+      return fn(([call]) => {
+        r.soon(() => void r.call(call, []));
+        return undefined;
+      });
+    case "cancelAnimationFrame":
+      return fn(() => undefined);
+    case "scrollY":
+    case "pageYOffset":
+      return { is: r.scrolled() };
+    case "innerHeight":
+      return { is: r.page.doc.page.height };
+    case "innerWidth":
+      return { is: r.page.doc.page.width };
+    case "scrollTo":
+    case "scroll":
+      return fn((args) => scrollPage(r, args));
+    case "fetch":
+      return fn((args) => fetched(r, args));
+    case "Number":
+      return { is: native(name, ([v]) => numberOf(isA(v, "list") ? textOf(v) : v)) };
+    case "parseInt":
+    case "parseFloat":
+      return fn(([v]) => (name === "parseInt" ? Number.parseInt(textOf(v), 10) : Number.parseFloat(textOf(v))));
+    case "isNaN":
+      return fn(([v]) => Number.isNaN(numberOf(v)));
+    case "String":
+      return fn(([v]) => textOf(v));
+    case "Boolean":
+      return fn(([v]) => isTrue(v));
+    case "Symbol":
+      return null;
+    case "matchMedia":
+      return fn(([query]) => media(textOf(query)));
+    case "addEventListener":
+      return fn(([type, call, options]) => r.listen("window", textOf(type), call, options));
+    case "removeEventListener":
+      return fn(([type, call, options]) => r.unlisten("window", textOf(type), call, options));
+    case "dispatchEvent":
+      return fn(([event]) => raised(r, "window", event));
+  }
+  return null;
+}
+
+/** Motion is wanted, as it is where nothing else is said; of the rest the sheet decides. */
+function media(query: string): Js {
+  if (!/prefers-reduced-motion/.test(query)) throw new NotUnderstood(null, `the media ${query.slice(0, 60)}`);
+  const calls = methodsOf({ addEventListener: () => undefined, removeEventListener: () => undefined });
+  return object(new Map<string, Js>([["matches", /no-preference/.test(query)], ...calls.of]));
 }
 
 /** A property of one of the browser's objects. */
@@ -79,48 +131,101 @@ export function hostGet(r: Context, host: string, property: string): Js {
     if (property === "focus") return native(whole, () => r.effect({ do: "focus back" }) as undefined);
     throw new NotUnderstood(null, `what has the focus, ${property}`);
   }
+  if (host === "document") {
+    const known = ofDocument(r, property);
+    if (known) return known.is;
+  }
+  if (host === "Promise") return promiseStatic(r, property);
+  if (host === "console") return native(whole, () => undefined);
+  if (/^(local|session)Storage$/.test(host)) return stored(r, host, property);
+  if (host === "window") return property === "document" ? native("document") : globalOf(r, property);
   switch (whole) {
-    case "document.activeElement":
-      return native(ACTIVE);
-    case "document.body":
-      return elementOf(r.page.body);
-    case "document.scrollingElement":
-    case "document.documentElement":
-      return elementOf(r.page.html);
-    case "document.getElementById":
-      return native(whole, ([id]) =>
+    case "customElements.define":
+      return native(whole, ([name, by]) => defined(r, textOf(name), by, r.calling!));
+    case "customElements.get":
+      return native(whole, () => undefined);
+    case "CSS.escape":
+      return native(whole, ([v]) => textOf(v));
+  }
+  const known = languageGet(r, host, property);
+  if (known !== null) return known;
+  throw new NotUnderstood(null, whole);
+}
+
+function ofDocument(r: Context, property: string): { is: Js } | null {
+  const fn = (call: (args: Js[]) => Js): { is: Js } => ({ is: native(`document.${property}`, call) });
+  switch (property) {
+    case "activeElement":
+      return { is: native(ACTIVE) };
+    case "body":
+      return { is: elementOf(r.page.body) };
+    case "scrollingElement":
+    case "documentElement":
+      return { is: elementOf(r.page.html) };
+    case "getElementById":
+      return fn(([id]) =>
         elementOf(r.page.elements.find((e) => r.page.attribute(e, "id", r.store) === textOf(id)) ?? null),
       );
-    case "document.querySelector":
-    case "document.querySelectorAll":
-    case "document.getElementsByClassName":
-    case "document.getElementsByTagName":
-      return native(whole, (args) => elementMethods[property](r, r.page.html, args));
-    case "document.addEventListener":
-      return native(whole, ([type, fn, options]) => r.listen("document", textOf(type), fn, options));
-    case "document.removeEventListener":
-      return native(whole, ([type, fn]) => r.unlisten("document", textOf(type), fn));
-    case "document.readyState":
-      return "complete";
-    case "window.addEventListener":
-      return native(whole, ([type, fn, options]) => r.listen("window", textOf(type), fn, options));
-    case "window.document":
-      return native("document");
-    case "Array.from":
-      return native(whole, ([v, map]) => {
-        const items = r.items(v);
-        return list(map === undefined ? items : items.map((x, i) => r.call(map, [x, i])));
-      });
-    case "Math.max":
-    case "Math.min":
-      return native(whole, (args) => Math[property as "max"](...args.map(numbered)));
-    case "Math.floor":
-    case "Math.ceil":
-    case "Math.round":
-    case "Math.abs":
-      return native(whole, ([v]) => Math[property as "floor"](numbered(v)));
+    case "querySelector":
+    case "querySelectorAll":
+    case "getElementsByClassName":
+    case "getElementsByTagName":
+    case "contains":
+      return fn((args) => elementMethods[property](r, r.page.html, args));
+    case "getElementsByName":
+      return fn(([name]) =>
+        list(r.page.elements.filter((e) => r.page.attribute(e, "name", r.store) === textOf(name)).map(elementOf)),
+      );
+    case "forms":
+      return { is: named(r, r.page.elements.filter((e) => e.tag === "form").map(elementOf)) };
+    case "addEventListener":
+      return fn(([type, call, options]) => r.listen("document", textOf(type), call, options));
+    case "removeEventListener":
+      return fn(([type, call, options]) => r.unlisten("document", textOf(type), call, options));
+    case "dispatchEvent":
+      return fn(([event]) => raised(r, "document", event));
+    case "readyState":
+      return { is: "complete" };
+    case "defaultView":
+      return { is: native("window") };
+    case "hidden":
+      return { is: false };
+    case "visibilityState":
+      return { is: "visible" };
   }
-  if (host === "console") return native(whole, () => undefined);
-  if (host === "window") return globalOf(r, property);
-  throw new NotUnderstood(null, whole);
+  return null;
+}
+
+/** Elements by place, id and name, as in `document.forms` and `form.elements`. */
+export function named(r: Context, elements: readonly Js[]): Js {
+  const of = new Map<string, Js>([["length", elements.length]]);
+  elements.forEach((e, i) => {
+    of.set(String(i), e);
+    if (isA(e, "element"))
+      for (const attribute of ["id", "name"]) {
+        const word = r.page.attribute(e.element, attribute, r.store);
+        if (word && !of.has(word)) of.set(word, e);
+      }
+  });
+  return object(of);
+}
+
+/** What the browser keeps for the page; nothing yet, on the first visit. */
+function stored(r: Context, host: string, property: string): Js {
+  const key = (name: Js): string => `${host} ${textOf(name)}`;
+  const calls: Record<string, (args: Js[]) => Js> = {
+    getItem: ([name]) => r.global.of.get(key(name)) ?? null,
+    setItem: ([name, value]) => {
+      r.heap.touch(r.global);
+      r.global.of.set(key(name), textOf(value));
+      return undefined;
+    },
+    removeItem: ([name]) => {
+      r.heap.touch(r.global);
+      r.global.of.delete(key(name));
+      return undefined;
+    },
+  };
+  if (!Object.hasOwn(calls, property)) throw new NotUnderstood(null, `${host}.${property}`);
+  return native(property, calls[property]);
 }

@@ -1,6 +1,8 @@
 /** What a script finds around it: elements, the browser's objects, promises, and what browsers do by themselves. */
+export * from "./built";
 export * from "./elements";
+export * from "./event";
 export * from "./globals";
 export * from "./methods";
 export * from "./native";
-export * from "./requests";
+export * from "./promises";

@@ -1,0 +1,57 @@
+/**
+ * Ways to be that nobody can tell apart are one: the page shows the same, and whatever is done leads to the same. A script
+ * keeps much that decides nothing, such as the handle of a timer that is over.
+ */
+import type { Explored, Outcome } from "./explore";
+import { isKept, keyOfStore, type Store } from "./reading";
+
+/** Partition refinement: what looks the same is one until something that is done tells it apart. */
+export function told(found: Explored): Explored {
+  const n = found.stores.length;
+  const shown = found.stores.map((s) => keyOfStore(new Map([...s].filter(([key]) => !isKept(key)))));
+  let of = numbered(shown);
+  const signs = found.outcomes.map((row) => found.stores.map((_s, i) => signOf(row[i])));
+  for (let before = 0; before < count(of); ) {
+    before = count(of);
+    const now = of;
+    of = numbered(
+      now.map(
+        (c, i) => `${c} ${found.outcomes.map((row, a) => `${signs[a][i]}>${row[i] ? now[row[i].to] : ""}`).join(";")}`,
+      ),
+    );
+  }
+  if (count(of) === n) return found;
+  const first = firsts(of);
+  const stores = first.map((i) => found.stores[i]);
+  const outcomes = found.outcomes.map((row) => first.map((i) => row[i] && { ...row[i], to: of[row[i].to] }));
+  return { ...found, stores: bare(stores), outcomes };
+}
+
+const signOf = (o: Outcome | undefined): string => (o ? JSON.stringify([o.effects, o.whole]) : "");
+const count = (of: readonly number[]): number => new Set(of).size;
+/** Classes by number, in the order in which they come. */
+function numbered(ids: readonly string[]): number[] {
+  const known = new Map<string, number>();
+  return ids.map((id) => {
+    const at = known.get(id) ?? known.size;
+    known.set(id, at);
+    return at;
+  });
+}
+const firsts = (of: readonly number[]): number[] => {
+  const out: number[] = [];
+  for (const [i, c] of of.entries()) out[c] ??= i;
+  return out;
+};
+
+/** Without what the script keeps and what nothing is told by; numbers, which may count, stay. */
+function bare(stores: readonly Store[]): Store[] {
+  let now = stores.map((s) => new Map(s));
+  const keys = new Set(stores.flatMap((s) => [...s.keys()].filter(isKept)));
+  for (const key of keys) {
+    if (now.some((s) => typeof s.get(key) === "number")) continue;
+    const without = now.map((s) => new Map([...s].filter(([k]) => k !== key)));
+    if (new Set(without.map(keyOfStore)).size === now.length) now = without;
+  }
+  return now;
+}

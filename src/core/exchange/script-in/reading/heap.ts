@@ -1,0 +1,288 @@
+/**
+ * What a script keeps from one act to the next: variables, fields, lists, promises. After each act, what is otherwise than
+ * when the page was loaded is written into the store as cells, so that two ways to be in which a script keeps the same are
+ * one; before an act everything is put back as it was in the way to be that the act starts from.
+ */
+import type * as acorn from "acorn";
+import type { Cell, Store } from "./page";
+import {
+  type Js,
+  type JsFunction,
+  type JsList,
+  type JsObject,
+  type JsPairs,
+  type JsPromise,
+  type Scope,
+  same,
+} from "./values";
+
+export type Entity = Scope | JsObject | JsList | JsPairs | JsPromise;
+type Contents = { fields: Map<string, Js>; more?: JsPromise["waiting"] };
+export type World = ReadonlyMap<Entity, Contents>;
+
+/** So deep is looked into what an act made. */
+const DEPTH = 12;
+/** So much of one value is written out. */
+const MOST_CELLS = 400;
+
+const contentsOf = (e: Entity): Contents => {
+  switch (e.is) {
+    case "scope":
+      return { fields: new Map(e.values) };
+    case "object":
+      return { fields: new Map(e.of) };
+    case "list":
+      return { fields: new Map(e.items.map((v, i) => [String(i), v])) };
+    case "pairs":
+      return {
+        fields: new Map(
+          e.items.flatMap(([k, v], i): [string, Js][] => [
+            [`${i}-key`, k],
+            [`${i}-value`, v],
+          ]),
+        ),
+      };
+    case "promise":
+      return {
+        fields: new Map<string, Js>([
+          ["state", e.state],
+          ["value", e.value],
+        ]),
+        more: [...e.waiting],
+      };
+  }
+};
+function putBack(e: Entity, { fields, more }: Contents): void {
+  switch (e.is) {
+    case "scope":
+      e.values = new Map(fields);
+      break;
+    case "object":
+      e.of = new Map(fields);
+      break;
+    case "list":
+      e.items = [...fields.values()];
+      break;
+    case "pairs": {
+      const flat = [...fields.values()];
+      e.items = flat.flatMap((k, i): [Js, Js][] => (i % 2 ? [] : [[k, flat[i + 1]]]));
+      break;
+    }
+    case "promise":
+      e.state = fields.get("state") as JsPromise["state"];
+      e.value = fields.get("value");
+      e.waiting = [...(more ?? [])];
+  }
+}
+
+export class Heap {
+  private ids = 0;
+  /** While the page is loaded everything is as it will be. */
+  loading = true;
+  private readonly scopes: Scope[] = [];
+  /** Written to by acts, with what it was as the page was loaded. */
+  private readonly written = new Map<Entity, Contents>();
+  private readonly worlds = new Map<string, World>();
+
+  scope(parent: Scope | null): Scope {
+    const made: Scope = { is: "scope", id: this.loading ? this.ids++ : null, values: new Map(), parent };
+    if (this.loading) this.scopes.push(made);
+    return made;
+  }
+
+  /** Before anything is written to it. */
+  touch(e: Entity): void {
+    if (this.loading || e.id === null || this.written.has(e)) return;
+    this.written.set(e, contentsOf(e));
+  }
+
+  /** The page is loaded: whatever can be reached from there lasts. @param more what the browser keeps of the script's */
+  loaded(more: readonly Js[]): void {
+    for (const e of this.reached([...more], this.scopes)) if (e.id === null) e.id = this.ids++;
+    this.loading = false;
+  }
+
+  /** Something that an act makes and that lasts from then on. */
+  adopt(e: Entity): void {
+    e.id = this.ids++;
+    this.written.set(e, contentsOf(e));
+  }
+
+  /** Numbers that are there as the page is loaded, by their key in the store. */
+  numbers(): Map<string, number> {
+    const out = new Map<string, number>();
+    for (const e of this.reached([], this.scopes))
+      if (e.is === "scope" || e.is === "object")
+        for (const [name, value] of (this.written.get(e) ?? contentsOf(e)).fields)
+          if (typeof value === "number" && Number.isInteger(value) && /^#?[A-Za-z_]\w*$/.test(name))
+            out.set(`variable ${e.id} ${name}`, value);
+    return out;
+  }
+
+  /** Everything as it is in a way to be. @param before what else was kept: by a timer, an answer that is waited for */
+  restore(store: Store, before: readonly World[]): void {
+    for (const [e, contents] of this.written) putBack(e, contents);
+    for (const world of before) for (const [e, contents] of world) if (e.id === null) putBack(e, contents);
+    for (const [e, contents] of this.worlds.get(heapKey(store)) ?? []) putBack(e, contents);
+  }
+
+  /** Writes what is otherwise now into the store. */
+  store(store: Map<string, Cell>): void {
+    for (const key of [...store.keys()]) if (isHeapKey(key)) store.delete(key);
+    const changed: Entity[] = [];
+    for (const [e, { fields: before }] of this.written) {
+      const { fields: now } = contentsOf(e);
+      let differs = false;
+      for (const name of new Set([...before.keys(), ...now.keys()])) {
+        const [was, is] = [before.get(name), now.get(name)];
+        if (before.has(name) === now.has(name) && same(was, is)) continue;
+        differs = true;
+        const path = `variable ${e.id} ${name.replace(/\s/g, "_")}`;
+        const old = this.cellsOf(was, path, true);
+        const cells = now.has(name) ? this.cellsOf(is, path) : new Map([[path, "<none>"]]);
+        for (const [key, cell] of cells) if (!before.has(name) || old.get(key) !== cell) store.set(key, cell);
+        for (const key of old.keys()) if (before.has(name) && !cells.has(key)) store.set(key, "<none>");
+      }
+      if (differs) changed.push(e);
+    }
+    const key = heapKey(store);
+    if (!key || this.worlds.has(key)) return;
+    this.worlds.set(
+      key,
+      new Map(
+        [...changed, ...this.made(changed.flatMap((e) => [...contentsOf(e).fields.values()]))].map((e) => [
+          e,
+          contentsOf(e),
+        ]),
+      ),
+    );
+  }
+
+  /** What an act made and something keeps, as it is now. */
+  worldOf(values: readonly Js[]): World {
+    return new Map(this.made(values).map((e) => [e, contentsOf(e)]));
+  }
+  private made(values: readonly Js[]): Entity[] {
+    return [...this.reached(values, [])].filter((e) => e.id === null);
+  }
+
+  /** A text that tells functions, promises and the like from others that are written the same. */
+  signOf(value: Js): string {
+    return [...this.cellsOf(value, "")].map(([k, v]) => `${k}=${v}`).join(";");
+  }
+
+  private reached(values: readonly Js[], scopes: readonly Scope[]): Set<Entity> {
+    const out = new Set<Entity>();
+    const functions = new Set<JsFunction>();
+    const queue: (Js | Scope)[] = [...values, ...scopes];
+    for (let v = queue.pop(); queue.length || v !== undefined; v = queue.pop()) {
+      if (typeof v !== "object" || v === null) continue;
+      if (v.is === "function") {
+        if (functions.has(v)) continue;
+        functions.add(v);
+        queue.push(v.scope, v.self, v.own, v.made?.parent, v.home);
+      } else if (v.is === "accessor") queue.push(v.get, v.set);
+      else if (v.is === "proxy") queue.push(v.target, v.handler);
+      else if (v.is === "native") queue.push(...(v.holds ?? []));
+      else if (v.is === "element" || v.is === "timer" || v.is === "pattern") continue;
+      else if (!out.has(v)) {
+        out.add(v);
+        queue.push(...contentsOf(v).fields.values());
+        if (v.is === "scope" && v.parent) queue.push(v.parent);
+        if (v.is === "object") queue.push(v.proto);
+        if (v.is === "promise") for (const w of v.waiting) queue.push(...w.holds, ...(w.scope ? [w.scope] : []));
+      }
+    }
+    return out;
+  }
+
+  /** @param open looked into although it lasts, to be held against what took its place */
+  private cellsOf(value: Js, at: string, open = false): Map<string, Cell> {
+    const out = new Map<string, Cell>();
+    const seen = new Map<unknown, string>();
+    const put = (path: string, cell: Cell): void => {
+      if (out.size < MOST_CELLS) out.set(path, cell);
+    };
+    const scopeAt = (scope: Scope | null, names: ReadonlySet<string> | null, path: string, depth: number): string => {
+      let s = scope;
+      for (; s && s.id === null; s = s.parent) {
+        const known = seen.get(s);
+        if (known !== undefined && !names) return `^${known}`;
+        if (!names) seen.set(s, path);
+        for (const [name, v] of s.values)
+          if (name !== "arguments" && (!names || names.has(name))) walk(v, `${path}|${name}`, depth + 1, false);
+      }
+      return String(s?.id ?? "");
+    };
+    const walk = (v: Js, path: string, depth: number, opened: boolean): void => {
+      if (typeof v !== "object" || v === null) return put(path, v === undefined ? "<undefined>" : v);
+      if (v.is === "element") return put(path, `<${v.element.name}>`);
+      if (v.is === "timer") return put(path, `<timer ${v.name}>`);
+      if (v.is === "pattern") return put(path, `<pattern ${v.source}>`);
+      if (seen.has(v)) return put(path, `<^${seen.get(v)}>`);
+      if (depth > DEPTH) return put(path, "<deep>");
+      if (v.is === "proxy") {
+        put(path, "<proxy>");
+        walk(v.handler, `${path}.by`, depth + 1, false);
+        return walk(v.target, `${path}.of`, depth + 1, false);
+      }
+      if (v.is === "accessor") {
+        walk(v.get, `${path}.get`, depth + 1, false);
+        return walk(v.set, `${path}.set`, depth + 1, false);
+      }
+      seen.set(v, path);
+      if (v.is === "native") {
+        put(path, `<native ${v.name}>`);
+        for (const [i, h] of (v.holds ?? []).entries()) walk(h, `${path}(${i})`, depth + 1, false);
+        return;
+      }
+      if (v.is === "function") {
+        const outer = scopeAt(v.scope, namesIn(v.node), path, depth);
+        return put(path, `<fn ${v.node.start} ${outer}>`);
+      }
+      if (v.id !== null && !opened) return put(path, `<#${v.id}>`);
+      put(path, `<${v.is}>`);
+      if (v.is === "object" && v.proto) walk(v.proto, `${path}.proto`, depth + 1, false);
+      for (const [name, field] of contentsOf(v).fields)
+        walk(field, `${path}.${name.replace(/\s/g, "_")}`, depth + 1, false);
+      if (v.is === "promise")
+        for (const [i, w] of v.waiting.entries()) {
+          const outer = scopeAt(w.scope, null, `${path}!${i}`, depth);
+          put(`${path}!${i}`, `<at ${w.at} ${outer}>`);
+          for (const [k, h] of w.holds.entries()) walk(h, `${path}!${i}(${k})`, depth + 1, false);
+        }
+    };
+    walk(value, at, 0, open);
+    return out;
+  }
+}
+
+/** Whether a key of the store is about what a script keeps, of which nothing is seen. */
+export const isKept = (key: string): boolean => key.startsWith("variable ");
+export const isHeapKey = (key: string): boolean => key.startsWith("variable ") && !key.startsWith("variable listener ");
+const heapKey = (store: Store): string =>
+  [...store]
+    .flatMap(([k, v]) => (isHeapKey(k) ? [`${k}=${JSON.stringify(v)}`] : []))
+    .sort()
+    .join("\n");
+
+const named = new WeakMap<acorn.Node, ReadonlySet<string>>();
+/** Names that stand anywhere in a function; an arrow has the `this` of what is around it. */
+function namesIn(node: acorn.Node): ReadonlySet<string> {
+  const known = named.get(node);
+  if (known) return known;
+  const out = new Set<string>();
+  const walk = (n: unknown): void => {
+    if (Array.isArray(n)) n.forEach(walk);
+    else if (typeof n === "object" && n !== null) {
+      const { type, name } = n as { type?: string; name?: string };
+      if (type === "Identifier" && name) out.add(name);
+      else if (type === "ThisExpression") out.add("this");
+      for (const [key, value] of Object.entries(n)) if (key !== "loc") walk(value);
+    }
+  };
+  walk(node);
+  if (node.type !== "ArrowFunctionExpression") out.delete("this");
+  named.set(node, out);
+  return out;
+}

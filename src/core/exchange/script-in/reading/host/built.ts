@@ -1,0 +1,157 @@
+/** What scripts make with `new` of what the browser has. */
+import type * as acorn from "acorn";
+import type { Context } from "../context";
+import {
+  elementOf,
+  isA,
+  type Js,
+  type JsObject,
+  list,
+  methodsOf,
+  NotUnderstood,
+  native,
+  object,
+  same,
+  textOf,
+} from "../values";
+import { errorOf, promiseBy } from "./promises";
+
+export function builtBy(r: Context, name: string, args: readonly Js[], node: acorn.Node, prototype?: JsObject): Js {
+  const [first, second] = args;
+  if (/Error$/.test(name)) {
+    const made = errorOf(first === undefined ? "" : textOf(first)) as JsObject;
+    made.proto = prototype ?? null;
+    return made;
+  }
+  switch (name) {
+    case "Map":
+    case "Set":
+    case "WeakMap":
+    case "WeakSet": {
+      const kind = /Map$/.test(name) ? "Map" : "Set";
+      const items = first === undefined || first === null ? [] : r.items(first);
+      return {
+        is: "pairs",
+        id: null,
+        kind,
+        items: items.map((i) => (kind === "Set" ? [i, i] : [r.items(i)[0], r.items(i)[1]])),
+      };
+    }
+    case "Promise":
+      return promiseBy(r, first);
+    case "Event":
+    case "CustomEvent": {
+      const said = (option: string): Js => (isA(second, "object") ? second.of.get(option) : undefined);
+      return object({ type: textOf(first), detail: said("detail"), bubbles: said("bubbles") === true });
+    }
+    case "Object":
+      return object();
+    case "EventTarget":
+      return target(r, prototype ?? null);
+    case "AbortController":
+      return controller(r);
+    case "Proxy":
+      if (!isA(second, "object")) throw new NotUnderstood(r.line(node), "what stands before this");
+      return { is: "proxy", target: first, handler: second };
+    case "IntersectionObserver":
+      return observer(r, first, second, node);
+  }
+  // A custom element: what is made is the element that stands in the page.
+  if (/^HTML(\w*)Element$/.test(name) && r.upgrading) {
+    const own = r.extra(r.upgrading, true)!;
+    r.heap.touch(own);
+    own.proto = prototype ?? null;
+    return elementOf(r.upgrading);
+  }
+  throw new NotUnderstood(r.line(node), r.source.slice(node.start, node.end).replace(/\s+/g, " ").slice(0, 80));
+}
+
+/** What events can be raised at without being an element (DOM §2.7). */
+function target(r: Context, prototype: JsObject | null): JsObject {
+  const listeners = list([]);
+  const at = (type: Js, fn: Js): number =>
+    listeners.items.findIndex((l) => isA(l, "list") && same(l.items[0], type) && same(l.items[1], fn));
+  const holds = [listeners];
+  const call = (name: string, does: (args: Js[], self: Js) => Js): [string, Js] => [name, native(name, does, holds)];
+  return object(
+    new Map<string, Js>([
+      call("addEventListener", ([type, fn]) => {
+        r.heap.touch(listeners);
+        if (at(type, fn) < 0) listeners.items = [...listeners.items, list([type, fn])];
+        return undefined;
+      }),
+      call("removeEventListener", ([type, fn]) => {
+        r.heap.touch(listeners);
+        const found = at(type, fn);
+        listeners.items = listeners.items.filter((_l, i) => i !== found);
+        return undefined;
+      }),
+      call("dispatchEvent", ([event], self) => {
+        const type = isA(event, "object") ? event.of.get("type") : undefined;
+        if (!isA(event, "object")) throw new NotUnderstood(null, "what is raised");
+        event.of.set("target", self);
+        for (const l of [...listeners.items])
+          if (isA(l, "list") && same(l.items[0], type)) r.call(l.items[1], [event], self);
+        return true;
+      }),
+    ]),
+    prototype,
+  );
+}
+
+/** What takes listeners away together (DOM §3). */
+function controller(r: Context): JsObject {
+  const signal = object({ aborted: false });
+  const abort = (): undefined => {
+    r.heap.touch(signal);
+    signal.of.set("aborted", true);
+    r.aborted(signal);
+    return undefined;
+  };
+  return object({ signal, abort: native("abort", abort, [signal]) });
+}
+
+/** What watches whether elements are in view. */
+function observer(r: Context, fn: Js, options: Js, node: acorn.Node): Js {
+  const said = isA(options, "object") ? options.of.get("threshold") : undefined;
+  const first = isA(said, "list") ? said.items[0] : said;
+  const ratio = typeof first === "number" ? first : 0;
+  return methodsOf({
+    observe: ([e]) => {
+      if (!isA(e, "element")) throw new NotUnderstood(r.line(node), "what is observed");
+      return r.listen(e.element, "in view", fn, object({ ratio }));
+    },
+    // What is seen once and then let be is seen again without a difference.
+    unobserve: () => undefined,
+    disconnect: () => undefined,
+  });
+}
+
+/** `customElements.define(name, made by)`: each element of that name is made one, and told that it is in the page. */
+export function defined(r: Context, name: string, by: Js, node: acorn.Node): undefined {
+  for (const e of r.page.elements) {
+    if (e.tag !== name.toLowerCase()) continue;
+    const before = r.upgrading;
+    r.upgrading = e;
+    try {
+      r.construct(by, [], node);
+      const self = elementOf(e);
+      const own = (property: string): Js => {
+        for (let o = r.extra(e, false); o; o = o.proto) if (o.of.has(property)) return o.of.get(property);
+        return undefined;
+      };
+      const changed = own("attributeChangedCallback");
+      const watched = isA(by, "function") ? r.member(by, "observedAttributes") : undefined;
+      if (changed !== undefined && isA(watched, "list"))
+        for (const a of watched.items) {
+          const value = r.page.attribute(e, textOf(a), r.store);
+          if (value !== null) r.call(changed, [a, null, value], self);
+        }
+      const connected = own("connectedCallback");
+      if (connected !== undefined) r.call(connected, [], self);
+    } finally {
+      r.upgrading = before;
+    }
+  }
+  return undefined;
+}

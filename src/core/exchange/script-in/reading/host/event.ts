@@ -1,0 +1,95 @@
+/** What a listener is told (UI Events §5). */
+import type { Context, Event } from "../context";
+import { elementOf, isA, type Js, type JsObject, list, NotUnderstood, native, object } from "../values";
+
+/** Codes that scripts of old know keys by. */
+const codes: Record<string, number> = {
+  Backspace: 8,
+  Tab: 9,
+  Enter: 13,
+  Escape: 27,
+  " ": 32,
+  PageUp: 33,
+  PageDown: 34,
+  End: 35,
+  Home: 36,
+  ArrowLeft: 37,
+  ArrowUp: 38,
+  ArrowRight: 39,
+  ArrowDown: 40,
+  Delete: 46,
+};
+
+/** Stands in an event, behind what it always knows of itself. */
+const LIVE = "<event>";
+export const isEvent = (o: JsObject): boolean => o.of.has(LIVE);
+
+/** An event as its listeners get it: what it is stays with it, the rest is asked while it is on its way. */
+export function eventOf({ type, target, key, detail }: Event): JsObject {
+  const code = key === " " ? "Space" : key.length === 1 ? `Key${key.toUpperCase()}` : key;
+  const number = key ? (codes[key] ?? key.toUpperCase().charCodeAt(0)) : 0;
+  return object({
+    [LIVE]: true,
+    type,
+    target: elementOf(target),
+    srcElement: elementOf(target),
+    key,
+    code,
+    keyCode: number,
+    which: number || 1,
+    detail: detail ?? (type === "click" ? 1 : 0),
+    // The main button, alone (Pointer Events §10.1).
+    button: 0,
+    buttons: /down$/.test(type) ? 1 : 0,
+    pointerType: "mouse",
+    isPrimary: true,
+    isTrusted: true,
+    cancelable: true,
+    shiftKey: false,
+    ctrlKey: false,
+    altKey: false,
+    metaKey: false,
+    repeat: false,
+    isComposing: false,
+  });
+}
+
+export function eventGet(r: Context, name: string): Js {
+  const { event } = r;
+  switch (name) {
+    case "currentTarget":
+      if (!event) return null;
+      return typeof event.current === "object" ? elementOf(event.current) : native(event.current);
+    case "defaultPrevented":
+      return event?.prevented ?? false;
+    case "preventDefault":
+      return native(name, () => {
+        if (event) event.prevented = true;
+        return undefined;
+      });
+    case "stopPropagation":
+    case "stopImmediatePropagation":
+      return native(name, () => {
+        if (event) {
+          event.stopped = true;
+          event.stoppedNow ||= name !== "stopPropagation";
+        }
+        return undefined;
+      });
+    case "composedPath":
+      return native(name, () => {
+        const path: Js[] = [];
+        for (let e = event?.target ?? null; e; e = e.parent) path.push(elementOf(e));
+        return list([...path, native("document"), native("window")]);
+      });
+  }
+  throw new NotUnderstood(null, `event.${name}`);
+}
+
+/** `target.dispatchEvent(event)` (DOM §2.9). */
+export function raised(r: Context, on: Parameters<Context["dispatch"]>[1], made: Js): boolean {
+  const type = isA(made, "object") ? made.of.get("type") : undefined;
+  if (!isA(made, "object") || typeof type !== "string") throw new NotUnderstood(null, "what is raised");
+  r.raised.add(type);
+  return r.dispatch(type, on, "", { detail: made.of.get("detail"), bubbles: made.of.get("bubbles") === true });
+}

@@ -1,0 +1,198 @@
+/** Promises (ECMA-262 §27.2), and requests, whose answers they are (Fetch §5.6). */
+import type { Context } from "../context";
+import {
+  isA,
+  type Js,
+  type JsPromise,
+  list,
+  methodsOf,
+  NotUnderstood,
+  native,
+  object,
+  Thrown,
+  textOf,
+  type Waiting,
+} from "../values";
+
+export const promised = (state: JsPromise["state"] = "waiting", value: Js = undefined): JsPromise => ({
+  is: "promise",
+  id: null,
+  state,
+  value,
+  waiting: [],
+});
+
+/** Once and for all; what is kept by another promise waits for that. */
+export function settle(r: Context, p: JsPromise, state: "kept" | "broken", value: Js): void {
+  if (p.state !== "waiting") return;
+  if (state === "kept" && isA(value, "promise")) {
+    if (value === p) throw new NotUnderstood(null, "a promise of itself");
+    return waiting(r, value, {
+      kept: (v) => settle(r, p, "kept", v),
+      broken: (v) => settle(r, p, "broken", v),
+      at: 0,
+      scope: null,
+      holds: [p],
+    });
+  }
+  r.heap.touch(p);
+  p.state = state;
+  p.value = value;
+  const list = p.waiting;
+  p.waiting = [];
+  for (const w of list) r.soon(() => w[state as "kept"](value));
+}
+
+/** Done when it is there; at once, as soon as what runs now has ended, for what is no promise. */
+export function waiting(r: Context, value: Js, w: Waiting): void {
+  const p = isA(value, "promise") ? value : promised("kept", value);
+  if (p.state === "waiting") {
+    r.heap.touch(p);
+    p.waiting.push(w);
+  } else {
+    const state = p.state;
+    r.soon(() => w[state](p.value));
+  }
+}
+
+/** What a promise gives on by one of its methods. */
+function then(r: Context, p: Js, ok: Js, failed: Js, at: number): JsPromise {
+  const next = promised();
+  const by =
+    (fn: Js, state: "kept" | "broken") =>
+    (v: Js): void => {
+      if (!isA(fn, "function") && !isA(fn, "native")) return settle(r, next, state, v);
+      try {
+        settle(r, next, "kept", r.call(fn, [v]));
+      } catch (error) {
+        if (!(error instanceof Thrown)) throw error;
+        settle(r, next, "broken", error.value);
+      }
+    };
+  waiting(r, p, { kept: by(ok, "kept"), broken: by(failed, "broken"), at, scope: null, holds: [next, ok, failed] });
+  return next;
+}
+
+/** A property of a promise. */
+export function promiseGet(r: Context, p: JsPromise, name: string): Js {
+  const at = r.calling?.start ?? 0;
+  const passing = (fn: Js, thrown: boolean): Js =>
+    native(
+      "finally",
+      ([v]) => {
+        const said = r.call(fn, []);
+        const on = (): Js => {
+          if (thrown) throw new Thrown(v);
+          return v;
+        };
+        return isA(said, "promise") ? then(r, said, native("passed", on, [v]), undefined, at) : on();
+      },
+      [fn],
+    );
+  switch (name) {
+    case "then":
+      return native(name, ([ok, failed]) => then(r, p, ok, failed, at));
+    case "catch":
+      return native(name, ([failed]) => then(r, p, undefined, failed, at));
+    case "finally":
+      return native(name, ([fn]) => then(r, p, passing(fn, false), passing(fn, true), at));
+  }
+  throw new NotUnderstood(null, name);
+}
+
+/** `new Promise(…)`. */
+export function promiseBy(r: Context, executor: Js): JsPromise {
+  const p = promised();
+  const by = (state: "kept" | "broken"): Js =>
+    native(
+      state,
+      ([v]) => {
+        settle(r, p, state, v);
+        return undefined;
+      },
+      [p],
+    );
+  try {
+    r.call(executor, [by("kept"), by("broken")]);
+  } catch (error) {
+    if (!(error instanceof Thrown)) throw error;
+    settle(r, p, "broken", error.value);
+  }
+  return p;
+}
+
+/** `Promise.all` and its like. */
+export function promiseStatic(r: Context, name: string): Js {
+  const at = r.calling?.start ?? 0;
+  switch (name) {
+    case "resolve":
+      return native(name, ([v]) => (isA(v, "promise") ? v : promised("kept", v)));
+    case "reject":
+      return native(name, ([v]) => promised("broken", v));
+    case "race":
+    case "any":
+    case "all":
+    case "allSettled":
+      return native(name, ([of]) => {
+        const all = r.items(of);
+        const result = promised();
+        const values = list(all.map(() => undefined));
+        const left = object({ n: all.length });
+        if (!all.length && name !== "race") settle(r, result, "kept", values);
+        all.forEach((p, i) => {
+          const one = (v: Js): void => {
+            if (name === "race" || name === "any") return settle(r, result, "kept", v);
+            r.heap.touch(values);
+            values.items[i] = v;
+            const n = Number(left.of.get("n")) - 1;
+            r.heap.touch(left);
+            left.of.set("n", n);
+            if (n === 0) settle(r, result, "kept", values);
+          };
+          waiting(r, p, {
+            kept: (v) => one(name === "allSettled" ? object({ status: "fulfilled", value: v }) : v),
+            broken: (v) =>
+              name === "allSettled" ? one(object({ status: "rejected", reason: v })) : settle(r, result, "broken", v),
+            at,
+            scope: null,
+            holds: [result, values, left, i],
+          });
+        });
+        return result;
+      });
+  }
+  throw new NotUnderstood(null, `Promise.${name}`);
+}
+
+/** `fetch(address, options)`. */
+export function fetched(r: Context, args: readonly Js[]): JsPromise {
+  const [address, options] = args;
+  const said = isA(options, "object") ? options.of.get("method") : undefined;
+  const url = textOf(address);
+  // Where it is asked on another machine is for the person to say again.
+  const path = url
+    .replace(/^[a-z]+:\/\/[^/]*/i, "")
+    .replace(/[?#].*$/, "")
+    .replace(/[^\w./-]/g, "-");
+  const method = said === undefined ? "GET" : textOf(said).toUpperCase();
+  return r.request(method, path.startsWith("/") ? path : `/${path}`, r.calling!);
+}
+
+/** A response is asked only whether it is one. What is in it, only the service knows. */
+const responseOf = (ok: boolean): Js => {
+  const inside = (): Js => promised("kept", native("what the service answers"));
+  const calls = methodsOf({ json: inside, text: inside, blob: inside, formData: inside });
+  return object(new Map<string, Js>([["ok", ok], ["status", ok ? 200 : 500], ["statusText", ""], ...calls.of]));
+};
+
+/**
+ * The answer comes, or fails. A service that says no still answers, and whoever asks whether it was well finds out; of a
+ * script that never asks, it is the network that fails.
+ */
+export function answered(r: Context, p: JsPromise, ok: boolean): void {
+  const asks = /\.(ok|status)\b|\{[^{}]*\b(ok|status)\b[^{}]*\}\s*=/.test(r.source);
+  if (ok || asks) settle(r, p, "kept", responseOf(ok));
+  else settle(r, p, "broken", errorOf("the network failed"));
+}
+
+export const errorOf = (message: string): Js => object({ message, name: "Error" });

@@ -1,0 +1,96 @@
+/** Operators (ECMA-262 §13.5 to §13.12). */
+import { ACTIVE } from "../host";
+import { isA, isNamed, isTrue, type Js, joined, NotUnderstood, numberOf, same, textOf } from "../values";
+
+export function unary(operator: string, v: Js): Js {
+  switch (operator) {
+    case "!":
+      return !isTrue(v);
+    case "-":
+      return -numberOf(v);
+    case "+":
+      return numberOf(v);
+    case "~":
+      return ~numberOf(v);
+    case "void":
+      return undefined;
+    case "typeof":
+      return typeOf(v);
+  }
+  throw new NotUnderstood(null, operator);
+}
+function typeOf(v: Js): string {
+  if (typeof v !== "object" || v === null) return v === null ? "object" : typeof v;
+  return v.is === "function" || (v.is === "native" && v.call !== undefined) ? "function" : "object";
+}
+
+export function binary(operator: string, a: Js, b: Js): Js {
+  if (isNamed(a, ACTIVE) || isNamed(b, ACTIVE)) throw new NotUnderstood(null, "asking what has the focus");
+  if (operator === "===" || operator === "==") return same(a, b) || (operator === "==" && alike(a, b));
+  if (operator === "!==" || operator === "!=") return !(same(a, b) || (operator === "!=" && alike(a, b)));
+  if (operator === "in") return isIn(a, b);
+  if (isObject(a) || isObject(b)) {
+    if (operator === "+" && (typeof a === "string" || typeof b === "string" || isA(a, "list") || isA(b, "list")))
+      return joined([textOf(a), textOf(b)]);
+    throw new NotUnderstood(null, `${operator} of these`);
+  }
+  if (operator === "+" && (typeof a === "string" || typeof b === "string")) return joined([textOf(a), textOf(b)]);
+  if (typeof a === "string" && typeof b === "string" && /^[<>]=?$/.test(operator)) return compare(operator, a, b);
+  return compare(operator, numberOf(a), numberOf(b));
+}
+const isObject = (v: Js): boolean => typeof v === "object" && v !== null;
+const alike = (a: Js, b: Js): boolean => {
+  if ((a ?? null) === (b ?? null)) return true;
+  if (isObject(a) || isObject(b) || a === null || b === null || a === undefined || b === undefined) return false;
+  return typeof a === typeof b ? a === b : Number(a) === Number(b);
+};
+
+function compare(operator: string, a: number | string, b: number | string): Js {
+  switch (operator) {
+    case "<":
+      return a < b;
+    case "<=":
+      return a <= b;
+    case ">":
+      return a > b;
+    case ">=":
+      return a >= b;
+  }
+  const [x, y] = [Number(a), Number(b)];
+  switch (operator) {
+    case "+":
+      return x + y;
+    case "-":
+      return x - y;
+    case "*":
+      return x * y;
+    case "/":
+      return x / y;
+    case "%":
+      return x % y;
+    case "**":
+      return x ** y;
+    case "&":
+      return x & y;
+    case "|":
+      return x | y;
+    case "^":
+      return x ^ y;
+    case "<<":
+      return x << y;
+    case ">>":
+      return x >> y;
+    case ">>>":
+      return x >>> y;
+  }
+  throw new NotUnderstood(null, operator);
+}
+
+function isIn(name: Js, of: Js): boolean {
+  if (isA(of, "object")) {
+    for (let o: typeof of | null = of; o; o = o.proto) if (o.of.has(textOf(name))) return true;
+    return false;
+  }
+  if (isA(of, "list")) return Number(textOf(name)) < of.items.length;
+  throw new NotUnderstood(null, "what is asked of this");
+}

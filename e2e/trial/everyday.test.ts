@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import type { Component } from "../../src/core/model";
 import { everyday, lengths } from "../../src/core/testing/everyday";
+import { faults, remarks, strangerLengths, strangers } from "../../src/core/testing/strangers";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { told } from "./told";
@@ -17,10 +18,11 @@ function broughtIn(html: string, name: string): Component {
   const read = readHtml(html, name);
   if (!read.ok) throw new Error(read.message);
   if (!read.behaviour) throw new Error("nothing was read of its script");
-  expect(read.behaviour.notUnderstood).toEqual([]);
+  expect(read.behaviour.notUnderstood.map((n) => n.text)).toEqual(remarks[name] ? [remarks[name]] : []);
   expect(read.behaviour.unlike).toEqual([]);
   const { doc } = read.behaviour;
-  return lengths[name] ? { ...doc, page: { ...doc.page, measured: lengths[name] } } : doc;
+  const measured = lengths[name] ?? strangerLengths[name];
+  return measured ? { ...doc, page: { ...doc.page, measured } } : doc;
 }
 
 describe.each(Object.entries(everyday))("%s", (name, html) => {
@@ -30,6 +32,19 @@ describe.each(Object.entries(everyday))("%s", (name, html) => {
     expect(runs.length).toBeGreaterThan(0);
     const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
     expect(told(trial)).toEqual([]);
+  }, 120_000);
+});
+
+describe.each(Object.entries(strangers))("%s", (name, html) => {
+  it(faults[name] ? "has its fault found" : "does what its page does", async () => {
+    const doc = broughtIn(html, name);
+    const { runs } = runsOf(doc, "reactions");
+    expect(runs.length).toBeGreaterThan(0);
+    const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
+    // Where a part is still on its way, nobody could do it.
+    const lines = told(trial).filter((line) => !line.includes("is still on its way"));
+    if (faults[name]) expect(lines.join("\n")).toMatch(faults[name]);
+    else expect(lines).toEqual([]);
   }, 120_000);
 });
 

@@ -28,7 +28,9 @@ const isClipped = (element: Element): boolean =>
 
 function isInView(element: Element, displayed: boolean): boolean {
   const box = element.getBoundingClientRect();
-  return displayed && !isClipped(element) && box.bottom > 0 && box.top < innerHeight;
+  // What has no height yet is in view at the edge, too: an empty place for messages.
+  const touches = box.height === 0 && box.bottom >= 0 && box.top <= innerHeight;
+  return displayed && !isClipped(element) && (touches || (box.bottom > 0 && box.top < innerHeight));
 }
 
 const isInSight = (element: Element, displayed: boolean): boolean =>

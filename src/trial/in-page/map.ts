@@ -59,7 +59,8 @@ export function guessMap(wanted: readonly Wanted[], had: Readonly<Record<string,
   };
   const ids = new Set(wanted.flatMap((w) => (w.id ? [w.id] : [])));
   // What is sure goes first: the rest is looked for inside it, and among what is left.
-  for (const sure of [60, ENOUGH])
+  // What stands around others is known once they are.
+  for (const sure of [60, ENOUGH, ENOUGH])
     for (const w of missing()) {
       const parent = w.parent === null ? null : (taken.get(w.parent) ?? null);
       const used = new Set(taken.values());
@@ -90,7 +91,8 @@ function nesting(w: Wanted, element: Element, wanted: readonly Wanted[], taken: 
   let n = 0;
   for (const o of wanted) {
     const other = o.parent === w.part ? taken.get(o.part) : undefined;
-    if (other) n += isWithin(other, element) && other !== element ? 8 : -30;
+    if (!other) continue;
+    n += other.parentElement === element ? 16 : isWithin(other, element) && other !== element ? 8 : -30;
   }
   return n;
 }

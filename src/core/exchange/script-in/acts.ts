@@ -52,6 +52,7 @@ export const isTyped = ({ type, on }: { type: string; on: PageElement | string }
 /** What is inert or disabled is neither clicked nor focused, in itself or with what is around it. */
 export function isOff(page: ScriptPage, act: Act, store: Store): boolean {
   if (!("target" in act) || "ratio" in act || act.is === "motion ended") return false;
+  if (!page.isInPage(page.named(act.target), store)) return true;
   for (let e = page.named(act.target); e; e = e.parent)
     if (
       page.attribute(e, "inert", store) !== null ||
@@ -60,6 +61,10 @@ export function isOff(page: ScriptPage, act: Act, store: Store): boolean {
       return true;
   return false;
 }
+
+/** What the page does not show, and has no motion that may still show it, is neither clicked nor pressed. */
+export const isUnseen = (page: ScriptPage, act: Act, store: Store): boolean =>
+  /^(click|pointer (down|up)|key)$/.test(act.is) && "target" in act && page.isHidden(page.named(act.target), store);
 
 /** Distances that scripts ask about: just over them, and just not, on the way down and back. */
 export function moreDistances(reading: Reading, acts: Act[], outcomes: unknown[][]): boolean {

@@ -21,6 +21,8 @@ export function unlike({ doc, states }: Written, found: Explored): string[] {
       const next = wanted && done(program, from, act);
       if (!wanted || !next) return;
       const is = activeNames(program, next).sort().join(", ");
+      // Let go: nothing is told of it.
+      if (!states[wanted.to].length) return;
       const should = [...states[wanted.to]].sort().join(", ");
       if (is !== should) out.add(`${wordsOf(act)}: ${should} by the script, ${is} by the sheet`);
       else if (!seen.has(wanted.to)) {

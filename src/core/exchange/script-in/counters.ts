@@ -4,6 +4,7 @@
  * all of its values: so much more or less, or a value; where it goes on otherwise, by a condition.
  */
 import type { Branch, Explored, Outcome } from "./explore";
+import { holeOf, isSaid, sayingOf, widthOf } from "./numbers";
 import type { Cell, Effect, Store } from "./reading";
 import { keyOfStore } from "./reading";
 
@@ -17,8 +18,10 @@ export interface Counter {
 export interface Counted {
   found: Explored;
   counter: Counter | null;
-  /** By store of what was explored: the store of `found` that it is. */
+  /** By store of what was explored: the store of `found` that it is; -1 where it was let go. */
   of: readonly number[];
+  /** A number that goes on below nought, as if nobody had meant it to: from there on nothing is told. */
+  below: string | null;
 }
 
 /** Fewer ways to be are states of their own. */
@@ -29,14 +32,35 @@ const ENDLESS = 999;
 export const TEMPLATE = "\u0000template ";
 export const isTemplate = (v: Cell | undefined): v is string => typeof v === "string" && v.startsWith(TEMPLATE);
 
-const nameOf = (key: string): string => key.split(" ").slice(2).join(" ").replace(/^#/, "");
+const nameOf = (key: string): string => key.split(/[ |.]/).at(-1)!.replace(/^#/, "");
 
 /** @param own what the markup itself says of a key of the store */
 export function counted(found: Explored, own: (key: string) => string | null): Counted {
-  const itself: Counted = { found, counter: null, of: found.stores.map((_s, i) => i) };
-  const tried = [...found.numbers].flatMap(([key, first]) => generalised(found, key, first, own) ?? []);
+  const itself: Counted = { found, counter: null, of: found.stores.map((_s, i) => i), below: null };
+  const tried = [...found.numbers].flatMap(([key, first]) => {
+    const whole = generalised(found, key, first, own);
+    if (whole) return whole;
+    const above = found.endless.has(key) && first >= 0 ? fromNought(found, key, first) : null;
+    const part = above && generalised(above.found, key, first, own);
+    return part ? { ...part, of: above.of.map((i) => (i < 0 ? -1 : part.of[i])), below: nameOf(key) } : [];
+  });
   // The one that makes most into one.
   return tried.sort((a, b) => a.found.stores.length - b.found.stores.length)[0] ?? itself;
+}
+
+/** Without the ways to be in which the number is below nought. */
+function fromNought(found: Explored, key: string, first: number): { found: Explored; of: number[] } | null {
+  const kept = found.stores.flatMap((s, i) => ((numberIn(s, key, first) ?? 0) >= 0 ? [i] : []));
+  if (kept.length === found.stores.length) return null;
+  const of = found.stores.map((_s, i) => kept.indexOf(i));
+  const outcomes = found.outcomes.map((row) =>
+    kept.map((i) => {
+      const o = row[i];
+      return o && of[o.to] >= 0 ? { ...o, to: of[o.to] } : undefined;
+    }),
+  );
+  const endless = new Set([...found.endless].filter((k) => k !== key));
+  return { found: { ...found, stores: kept.map((i) => found.stores[i]), outcomes, endless }, of };
 }
 
 const numberIn = (store: Store, key: string, first: number): number | null => {
@@ -86,7 +110,7 @@ function generalised(found: Explored, key: string, first: number, own: Own): Cou
     min: goesOn && Math.abs(min - first) > max - first ? -ENDLESS : min,
     max: goesOn && max - first >= Math.abs(min - first) ? ENDLESS : max,
   };
-  return { found: { ...found, stores: merged, outcomes }, counter, of };
+  return { found: { ...found, stores: merged, outcomes }, counter, of, below: null };
 }
 
 /** The stores without the number, and what depends on it said by it. */
@@ -143,50 +167,23 @@ function templateOf(
       out.push(escaped(piece));
       continue;
     }
-    // A number with a nought before it is written in a way that is not told.
-    fits = fits.filter((f) => String(Number(parts[f][i])) === parts[f][i]);
     if (new Set(fits.map((f) => parts[f][i])).size === 1) {
       out.push(piece);
       continue;
     }
-    const line = lineThrough(
+    const width = widthOf(fits.map((f) => parts[f][i]));
+    // What begins with a nought all the same is written in a way that is not told.
+    if (!width) fits = fits.filter((f) => String(Number(parts[f][i])) === parts[f][i]);
+    const saying = sayingOf(
       fits.map((f) => numbers[f]),
       fits.map((f) => Number(parts[f][i])),
+      name,
     );
-    if (!line) return null;
-    fits = fits.filter((f) => isOn(line, numbers[f], Number(parts[f][i])));
-    out.push(`\${${expressionOf(line, name)}}`);
+    if (!saying) return null;
+    fits = fits.filter((f) => isSaid(saying, numbers[f], Number(parts[f][i])));
+    out.push(holeOf(saying, width));
   }
   return new Set(fits.map((f) => numbers[f])).size < LEAST - 1 ? null : { template: out.join(""), fits };
-}
-
-interface Line {
-  a: number;
-  b: number;
-}
-const isOn = ({ a, b }: Line, x: number, y: number): boolean => Math.abs(a * x + b - y) < 1e-9;
-
-/** y = a·x + b through most of them; a number that stands for itself before others. */
-function lineThrough(xs: readonly number[], ys: readonly number[]): Line | null {
-  let best: Line | null = null;
-  let most = 2;
-  const lines = xs.slice(0, 8).flatMap((x, i) =>
-    xs.slice(i + 1, i + 9).flatMap((x2, k): Line[] => {
-      const a = (ys[i + 1 + k] - ys[i]) / (x2 - x);
-      return x2 === x || a === 0 ? [] : [{ a, b: ys[i] - a * x }];
-    }),
-  );
-  for (const line of [{ a: 1, b: 0 }, ...lines]) {
-    const n = xs.filter((x, i) => isOn(line, x, ys[i])).length;
-    if (n > most) [best, most] = [line, n];
-  }
-  return best;
-}
-
-function expressionOf({ a, b }: Line, name: string): string {
-  const product = a === 1 ? name : a === -1 ? `-${name}` : `${name} * ${a}`;
-  if (a === -1 && b !== 0) return `${b} - ${name}`;
-  return b === 0 ? product : b > 0 ? `${product} + ${b}` : `${product} - ${-b}`;
 }
 
 interface Case {
@@ -210,7 +207,10 @@ function outcomeOf(cases: readonly Case[], name: string, at: number, first: numb
   const laws: Law[] = sorted.flatMap((c): Law[] => [{ by: c.after - c.n }, { is: c.after }]);
   const count = (law: Law): number => sorted.filter((c) => fits(law, c)).length;
   const ranked = [...new Map(laws.map((l) => [JSON.stringify(l), l])).values()]
-    .map((law) => ({ law, n: count(law) + ("by" in law ? (law.by === 0 ? 0.5 : 0) : law.is === first ? 0.4 : 0) }))
+    .map((law) => ({
+      law,
+      n: count(law) + ("by" in law ? (law.by === 0 ? 0.5 : 0) : law.is === first ? 0.4 : sorted.length === 1 ? 0.3 : 0),
+    }))
     .sort((a, b) => b.n - a.n)
     .map((l) => l.law);
   const pieces: { from: Case; last: Case; law: Law }[] = [];

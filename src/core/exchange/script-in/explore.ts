@@ -1,8 +1,19 @@
 /** Everything that a page's script can make of it: from the page as loaded, each act in each way the page can then be. */
-import { type Act, actsOf, heard, isCancelled, isNotYet, isOff, isTyped, moreDistances, startedBy } from "./acts";
+import {
+  type Act,
+  actsOf,
+  heard,
+  isCancelled,
+  isNotYet,
+  isOff,
+  isTyped,
+  isUnseen,
+  moreDistances,
+  startedBy,
+} from "./acts";
 import { load, type Script } from "./load";
 import { perform } from "./perform";
-import { type Asked, type Effect, isKept, keyOfStore, type ScriptPage, type Store } from "./reading";
+import { type Asked, type Effect, isKept, keyOfStore, type Reading, type ScriptPage, type Store } from "./reading";
 
 /** One of several ways that an act can go, told by a number that counts. */
 export interface Branch {
@@ -44,16 +55,36 @@ const MAX_VALUES = 130;
 /** So much is gone through in all: some seconds. */
 const MAX_TAKEN = 400_000;
 export function explore(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>): Explored {
-  const { reading, keys } = load(page, scripts);
+  const counting = new Set<number>();
+  for (;;) {
+    const known = counting.size;
+    const found = exploreOnce(page, scripts, left, counting);
+    if (counting.size === known || known > MOST_COUNTING) return found;
+  }
+}
+
+/** Timers whose own function counts; each costs one more time through the script. */
+const MOST_COUNTING = 4;
+
+/** @param counting places of timers that count in what they keep; those that come to be known are added */
+function exploreOnce(
+  page: ScriptPage,
+  scripts: readonly Script[],
+  left: ReadonlySet<number>,
+  counting: Set<number>,
+): Explored {
+  const { reading, keys } = load(page, scripts, counting);
   reading.listeners = reading.listeners.filter((l) => !left.has(l.line));
-  // A page that hears of the pointer hears of fingers by it, too.
+  // A page that hears of the pointer hears of fingers by it, too; and nobody who only clicks drags or asks for a menu.
   const pointed = reading.listeners.some((l) => /^pointer |^click$/.test(heard[l.type] ?? ""));
   for (const l of reading.listeners)
-    if (pointed && /^touch(start|end|cancel)$/.test(l.type)) reading.readLines.add(l.line);
+    if (pointed && /^(touch(start|end|cancel)|pointercancel|selectstart|dragstart|contextmenu)$/.test(l.type))
+      reading.readLines.add(l.line);
     else if (isTyped(l) || (!heard[l.type] && l.type !== "scroll" && l.type !== "in view"))
       reading.notUnderstood.set(`${l.line} ${l.type}`, { line: l.line, text: `what listens for “${l.type}”` });
   const loaded = [...reading.effects];
   const acts = actsOf(page, reading, keys, left);
+  reading.actsFor = page.elements.length + reading.listeners.length;
   const stores: Store[] = [page.tidy(new Map(reading.store))];
   const pending: Set<string>[] = [new Set(startedBy(loaded))];
   const index = new Map([[keyOfStore(stores[0]), 0]]);
@@ -83,7 +114,7 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
         }
     acts.forEach((act, a) => {
       cut ||= spent() > MAX_TAKEN;
-      if (cut || isNotYet(act, pending[at]) || isOff(page, act, stores[at])) return;
+      if (cut || isNotYet(act, pending[at]) || isOff(page, act, stores[at]) || isUnseen(page, act, stores[at])) return;
       const kept =
         act.is === "timer"
           ? reading.timers.get(act.timer)!.world
@@ -91,6 +122,8 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
             ? reading.requests.get(act.request)!.world
             : null;
       const done = reading.act(stores[at], () => perform(reading, page, act, left), kept);
+      const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
+      if (timed?.every && kept && reading.heap.isOther(kept)) counting.add(timed.at);
       const key = keyOfStore(done.store);
       let to = index.get(key);
       if (to === undefined) {
@@ -116,7 +149,8 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
       for (const t of after) pending[to].add(t);
       if (pending[to].size > before && !queue.includes(to)) queue.push(to);
       // What is new to ask is asked everywhere.
-      if ("distance" in act && moreDistances(reading, acts, outcomes))
+      const more = moreActs(page, reading, keys, left, acts, outcomes);
+      if (more || ("distance" in act && moreDistances(reading, acts, outcomes)))
         for (const i of stores.keys()) if (!queue.includes(i)) queue.push(i);
     });
   }
@@ -137,10 +171,39 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
     requests: reading.requests,
     listeners,
     notUnderstood: [...reading.notUnderstood.values()].sort((a, b) => a.line - b.line),
-    numbers: reading.numbers(),
+    numbers: new Map([...numbersOf(stores), ...reading.numbers()]),
     endless: widths.endless,
     cut,
   };
+}
+
+/** Numbers that come to be kept later, with the least of their values. */
+function numbersOf(stores: readonly Store[]): Map<string, number> {
+  const out = new Map<string, number>();
+  for (const store of stores)
+    for (const [key, value] of store)
+      if (isKept(key) && /[|.]#?[A-Za-z_]\w*$/.test(key) && typeof value === "number")
+        out.set(key, Math.min(value, out.get(key) ?? value));
+  return out;
+}
+
+/** Acts that elements and listeners bring that were not there before. */
+function moreActs(
+  page: ScriptPage,
+  reading: Reading,
+  keys: ReadonlySet<string>,
+  left: ReadonlySet<number>,
+  acts: Act[],
+  outcomes: unknown[][],
+): boolean {
+  const size = page.elements.length + reading.listeners.length;
+  if (reading.actsFor === size) return false;
+  reading.actsFor = size;
+  const known = new Set(acts.map((a) => JSON.stringify(a)));
+  const more = actsOf(page, reading, keys, left).filter((a) => !known.has(JSON.stringify(a)));
+  acts.push(...more);
+  for (const _a of more) outcomes.push([]);
+  return more.length > 0;
 }
 
 /** How many ways to be there are, apart from numbers; and how many values a number has. */

@@ -8,7 +8,7 @@ import { unlike } from "./check";
 import { counted } from "./counters";
 import { explore, MAX_STORES } from "./explore";
 import type { Script } from "./load";
-import { ScriptPage } from "./reading";
+import { grown, ScriptPage } from "./reading";
 import { rowsOf, writeBehaviour } from "./writing";
 
 export type { Script };
@@ -33,19 +33,21 @@ export interface ScriptRead {
  * @returns null where there is nothing in the scripts that could be told
  */
 export function readScripts(
-  doc: Component,
+  broughtIn: Component,
   scripts: readonly Script[],
   left: ReadonlySet<number> = new Set(),
 ): ScriptRead | null {
-  if (!scripts.length && !doc.parts.some((p) => worksByItself(p, doc.page.css ?? ""))) return null;
-  const page = new ScriptPage(doc);
+  if (!scripts.length && !broughtIn.parts.some((p) => worksByItself(p, broughtIn.page.css ?? ""))) return null;
+  const page = new ScriptPage(broughtIn);
   const every = explore(page, scripts, new Set());
-  const found = told(around(page, left.size ? explore(page, scripts, left) : every));
+  const first = around(page, left.size ? explore(page, scripts, left) : every);
+  const { doc, stores } = grown(page, first.stores);
+  const found = told({ ...first, stores });
   const proposals = proposalsOf(every);
-  const { found: last, counter, of } = counted(found, (key) => page.own(key));
+  const { found: last, counter, of, below } = counted(found, (key) => page.own(key));
   if (found.cut || last.stores.length > MAX_STORES || (found.endless.size && !counter))
     return {
-      doc,
+      doc: broughtIn,
       proposals,
       notUnderstood: [
         ...found.notUnderstood,
@@ -57,11 +59,13 @@ export function readScripts(
       unlike: [],
     };
   const whole = writeBehaviour(doc, last, rowsOf(page, last), counter);
-  const written = { ...whole, states: of.map((i) => whole.states[i]) };
+  const written = { ...whole, states: of.map((i) => (i < 0 ? [] : whole.states[i])) };
   return {
     doc: written.doc,
     proposals,
-    notUnderstood: found.notUnderstood,
+    notUnderstood: below
+      ? [...found.notUnderstood, { line: 1, text: `${below} goes on below nought: from there on nothing is told` }]
+      : found.notUnderstood,
     unlike: [
       ...written.left.map((row) => `${row}: what it does depends on too much to be said in one row`),
       ...unlike(written, found),

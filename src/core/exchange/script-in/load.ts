@@ -12,7 +12,11 @@ export interface Script {
 
 const keyNames =
   "Escape Enter Tab ArrowUp ArrowDown ArrowLeft ArrowRight Home End PageUp PageDown Backspace Delete".split(" ");
-export function load(page: ScriptPage, scripts: readonly Script[]): { reading: Reading; keys: Set<string> } {
+export function load(
+  page: ScriptPage,
+  scripts: readonly Script[],
+  counting: ReadonlySet<number>,
+): { reading: Reading; keys: Set<string> } {
   const keys = new Set<string>();
   // Each at its line, so that what is said of them is said of the markup.
   let source = "";
@@ -25,7 +29,7 @@ export function load(page: ScriptPage, scripts: readonly Script[]): { reading: R
     const lines = source.split("\n").length;
     source += "\n".repeat(Math.max(source ? 1 : 0, s.line - lines)) + s.text;
   }
-  const reading = new Reading(page, source);
+  const reading = new Reading(page, source, counting);
   const note = (error: unknown, line: number): void => {
     const text = (error as Error).message.replace(/\s*\(\d+:\d+\)$/, "");
     reading.notUnderstood.set(`${line} ${text}`, { line, text });
@@ -36,6 +40,7 @@ export function load(page: ScriptPage, scripts: readonly Script[]): { reading: R
   else {
     literals(parsed.program, keys);
     if (/\bshowModal\b/.test(source)) keys.add("Escape");
+    if (keys.has("Tab") && /\bshiftKey\b/.test(source)) keys.add("Shift+Tab");
     reading.load(parsed.program, top);
   }
   for (const s of attributes) {

@@ -24,7 +24,8 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     if (left.has(timed.line)) return;
     if (timed.every) r.effect({ do: "start", timer: act.timer });
     r.readLines.add(timed.line);
-    r.attempt(null, () => r.call(timed.fn, [...timed.args]), timed.line);
+    r.heap.clock += timed.ms;
+    r.attempt(null, () => r.comes(timed), timed.line);
     return;
   }
   if (act.is === "answer") {
@@ -65,6 +66,8 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     return;
   }
   if (act.is === "key") {
+    // A key goes to what has the focus.
+    r.active = target;
     r.dispatch(act.up ? "keyup" : "keydown", target, act.key);
     if (act.key === "Escape" && !act.up && !r.event?.prevented) {
       const open = page.elements.filter((e) => isModal(r, e)).at(-1);
@@ -98,5 +101,5 @@ function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
   r.dispatch("submit", form);
   const dialog = page.closest("dialog", form, r.store);
   if (dialog && (page.attribute(form, "method", r.store) ?? "").toLowerCase() === "dialog" && !r.event?.prevented)
-    closeDialog(r, dialog);
+    closeDialog(r, dialog, page.attribute(submits!, "value", r.store) ?? "");
 }

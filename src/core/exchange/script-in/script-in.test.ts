@@ -5,6 +5,7 @@ import { printEvent, printLook, printReaction } from "../../expression";
 import { allStates, type Component } from "../../model";
 import { proveNow } from "../../proof";
 import { everyday } from "../../testing/everyday";
+import { remarks, strangers } from "../../testing/strangers";
 import { readHtml } from "..";
 
 const read = (html: string, left: number[] = []) => {
@@ -39,6 +40,14 @@ describe("everyday pages", () => {
       expect(proveNow(found.doc).problems).toEqual([]);
     },
   );
+
+  it.each(Object.entries(strangers))("%s: is understood and can be proved", (name, html) => {
+    const found = behaviour(html);
+    expect(found.notUnderstood.map((n) => n.text)).toEqual(remarks[name] ? [remarks[name]] : []);
+    expect(found.unlike).toEqual([]);
+    expect(found.doc.reactions.length).toBeGreaterThan(0);
+    expect(proveNow(found.doc).problems).toEqual([]);
+  });
 
   it("say what closes a dialog as a person would", () => {
     const { doc } = behaviour(everyday["a dialog by a class"]);

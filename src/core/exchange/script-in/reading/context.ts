@@ -41,6 +41,8 @@ export interface Timed {
   ms: number;
   every: boolean;
   line: number;
+  /** Where in the script it is set. */
+  at: number;
   /** What it keeps of the act that set it. */
   world: World;
 }
@@ -59,6 +61,7 @@ export interface Event {
   inView?: boolean;
   target: PageElement | null;
   key: string;
+  shift: boolean;
   stopped: boolean;
   stoppedNow: boolean;
   prevented: boolean;
@@ -100,6 +103,8 @@ export interface Context {
   unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
   /** The call under way: what timers and requests are known by. */
   calling: acorn.Node | null;
+  /** What has the focus, where the act under way tells. */
+  readonly active: PageElement | null;
   /** Listeners that were put up with a signal end with it. */
   aborted(signal: JsObject): void;
   timer(fn: Js, args: readonly Js[], ms: number, every: boolean, node: acorn.Node): JsTimer;

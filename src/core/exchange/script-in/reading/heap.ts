@@ -19,6 +19,11 @@ import {
 export type Entity = Scope | JsObject | JsList | JsPairs | JsPromise;
 type Contents = { fields: Map<string, Js>; more?: JsPromise["waiting"] };
 export type World = ReadonlyMap<Entity, Contents>;
+/** How the script's world was, and when: instants are kept as they are, and the clock goes back with them. */
+interface Then {
+  world: World;
+  clock: number;
+}
 
 /** So deep is looked into what an act made. */
 const DEPTH = 12;
@@ -82,7 +87,9 @@ export class Heap {
   private readonly scopes: Scope[] = [];
   /** Written to by acts, with what it was as the page was loaded. */
   private readonly written = new Map<Entity, Contents>();
-  private readonly worlds = new Map<string, World>();
+  private readonly worlds = new Map<string, Then>();
+  /** ms since the page was loaded, as far as timers tell. */
+  clock = 0;
 
   scope(parent: Scope | null): Scope {
     const made: Scope = { is: "scope", id: this.loading ? this.ids++ : null, values: new Map(), parent };
@@ -123,7 +130,9 @@ export class Heap {
   restore(store: Store, before: readonly World[]): void {
     for (const [e, contents] of this.written) putBack(e, contents);
     for (const world of before) for (const [e, contents] of world) if (e.id === null) putBack(e, contents);
-    for (const [e, contents] of this.worlds.get(heapKey(store)) ?? []) putBack(e, contents);
+    const then = this.worlds.get(heapKey(store));
+    this.clock = then?.clock ?? 0;
+    for (const [e, contents] of then?.world ?? []) putBack(e, contents);
   }
 
   /** Writes what is otherwise now into the store. */
@@ -147,20 +156,21 @@ export class Heap {
     }
     const key = heapKey(store);
     if (!key || this.worlds.has(key)) return;
-    this.worlds.set(
-      key,
-      new Map(
-        [...changed, ...this.made(changed.flatMap((e) => [...contentsOf(e).fields.values()]))].map((e) => [
-          e,
-          contentsOf(e),
-        ]),
-      ),
-    );
+    const made = this.made(changed.flatMap((e) => [...contentsOf(e).fields.values()]));
+    const world = new Map([...changed, ...made].map((e) => [e, contentsOf(e)]));
+    this.worlds.set(key, { world, clock: this.clock });
   }
 
   /** What an act made and something keeps, as it is now. */
   worldOf(values: readonly Js[]): World {
     return new Map(this.made(values).map((e) => [e, contentsOf(e)]));
+  }
+  /** Whether what was kept is otherwise now. */
+  isOther(world: World): boolean {
+    return [...world].some(([e, { fields }]) => {
+      const { fields: now } = contentsOf(e);
+      return e.id === null && (now.size !== fields.size || [...now].some(([name, v]) => !same(v, fields.get(name))));
+    });
   }
   private made(values: readonly Js[]): Entity[] {
     return [...this.reached(values, [])].filter((e) => e.id === null);
@@ -184,7 +194,7 @@ export class Heap {
       } else if (v.is === "accessor") queue.push(v.get, v.set);
       else if (v.is === "proxy") queue.push(v.target, v.handler);
       else if (v.is === "native") queue.push(...(v.holds ?? []));
-      else if (v.is === "element" || v.is === "timer" || v.is === "pattern") continue;
+      else if (v.is === "element" || v.is === "timer" || v.is === "pattern" || v.is === "time") continue;
       else if (!out.has(v)) {
         out.add(v);
         queue.push(...contentsOf(v).fields.values());
@@ -218,6 +228,7 @@ export class Heap {
       if (typeof v !== "object" || v === null) return put(path, v === undefined ? "<undefined>" : v);
       if (v.is === "element") return put(path, `<${v.element.name}>`);
       if (v.is === "timer") return put(path, `<timer ${v.name}>`);
+      if (v.is === "time") return put(path, v.ms - this.clock);
       if (v.is === "pattern") return put(path, `<pattern ${v.source}>`);
       if (seen.has(v)) return put(path, `<^${seen.get(v)}>`);
       if (depth > DEPTH) return put(path, "<deep>");

@@ -21,14 +21,18 @@ export interface PageElement extends StyledElement {
   part: Part | null;
   parent: PageElement | null;
   children: (PageElement | string)[];
+  /** Of one that the script makes: where, and whether it has its name from the script. */
+  made?: { site: string; named: boolean };
+  css?: Record<string, string>;
 }
 
+const allOf = (e: PageElement): string[] => [e.name, ...e.children.filter(isElement).flatMap(allOf)];
 export const isElement = (n: PageElement | string): n is PageElement => typeof n !== "string";
 
 export class ScriptPage {
   readonly html: PageElement;
   readonly body: PageElement;
-  readonly elements: readonly PageElement[];
+  readonly elements: PageElement[];
   private readonly byName = new Map<string, PageElement>();
 
   constructor(readonly doc: Component) {
@@ -63,6 +67,35 @@ export class ScriptPage {
     return name === "body" ? this.body : name === "html" ? this.html : (this.byName.get(name) ?? null);
   }
 
+  add(e: PageElement): PageElement {
+    this.elements.push(e);
+    this.byName.set(e.name, e);
+    this.changed();
+    return e;
+  }
+  /** One of which nothing is said yet. */
+  rename(e: PageElement, name: string): void {
+    this.byName.delete(e.name);
+    e.name = name;
+    this.byName.set(name, e);
+    this.changed();
+  }
+  /** It was not taken out of what is around it, or was put there. */
+  isThere(e: PageElement, store: Store): boolean {
+    const said = store.get(`attached ${e.name}`);
+    return said === undefined ? !e.made : said === true;
+  }
+  /** In the page, with all that is around it. */
+  isInPage(e: PageElement | null, store: Store): boolean {
+    for (let at = e; at && at !== this.html && at !== this.body; at = at.parent) {
+      if (!this.isThere(at, store) || !at.parent) return false;
+    }
+    return true;
+  }
+  private inside(e: PageElement, store: Store): (PageElement | string)[] {
+    return e.children.filter((c) => !isElement(c) || this.isThere(c, store));
+  }
+
   classes(e: PageElement, store: Store): Set<string> {
     const out = new Set((this.attribute(e, "class", store) ?? "").split(/\s+/).filter(Boolean));
     for (const [key, value] of store) {
@@ -84,7 +117,9 @@ export class ScriptPage {
   text(e: PageElement, store: Store): string {
     const said = store.get(`text ${e.name}`);
     if (said !== undefined && said !== null) return String(said);
-    return e.children.map((c) => (isElement(c) ? this.text(c, store) : c)).join("");
+    return this.inside(e, store)
+      .map((c) => (isElement(c) ? this.text(c, store) : c))
+      .join("");
   }
 
   /** @throws for what is no selector */
@@ -92,7 +127,7 @@ export class ScriptPage {
     const test = this.test(selector, store);
     const out: PageElement[] = [];
     const walk = (e: PageElement): void => {
-      for (const c of e.children) {
+      for (const c of this.inside(e, store)) {
         if (!isElement(c)) continue;
         if (test(c)) out.push(c);
         walk(c);
@@ -147,11 +182,13 @@ export class ScriptPage {
         else delete attributes.class;
       }
       const out: StyledElement = { tag: e.tag, attributes, parent, children: [] };
-      out.children = e.children.map((c) => (isElement(c) ? copy(c, out) : c));
+      out.children = this.inside(e, store).map((c) => (isElement(c) ? copy(c, out) : c));
       now.set(e.name, out);
       return out;
     };
     copy(this.html, null);
+    // What is not in the page stands for itself.
+    for (const e of this.elements) if (!now.has(e.name)) copy(e, null);
     this.seen = now;
     return now;
   }
@@ -176,6 +213,44 @@ export class ScriptPage {
     return kind === "style" ? (e.part?.css?.[what] ?? null) : null;
   }
 
+  /** Not displayed, or not visible, without a transition that may show it for a while yet. */
+  isHidden(e: PageElement | null, store: Store): boolean {
+    let hidden = this.hidden.get(store);
+    if (!hidden) {
+      this.changed();
+      const now = this.standing(store);
+      this.changed();
+      hidden = new Set(this.body.children.filter(isElement).flatMap((c) => this.hiddenIn(c, store, now, "visible")));
+      this.hidden.set(store, hidden);
+    }
+    return e !== null && hidden.has(e.name);
+  }
+  private readonly hidden = new WeakMap<Store, ReadonlySet<string>>();
+  private hiddenIn(
+    e: PageElement,
+    store: Store,
+    now: ReadonlyMap<string, StyledElement>,
+    around: string,
+  ): readonly string[] {
+    const rules = this.sheet && cascade(this.sheet, now.get(e.name)!, this.media(), NOTHING_DONE);
+    this.copied++;
+    const said = (property: string): string | undefined => {
+      const own = store.get(`style ${e.name} ${property}`) ?? e.part?.css?.[property];
+      return own === undefined || own === "" || own === null ? rules?.get(property)?.value : String(own);
+    };
+    if (["transition", "animation", "transition-property", "animation-name"].some((p) => said(p) !== undefined))
+      return [];
+    const display = said("display");
+    const children = e.children.filter(isElement);
+    if (display === "none" || (display === undefined && this.attribute(e, "hidden", store) !== null)) return allOf(e);
+    const visibility = said("visibility") ?? around;
+    const inner = children.flatMap((c) => this.hiddenIn(c, store, now, visibility));
+    return visibility === "hidden" ? [e.name, ...inner] : inner;
+  }
+  private media(): ReturnType<typeof mediaNow> {
+    return mediaNow(this.sheet!, { ...this.doc.page, reducedMotion: false });
+  }
+
   /**
    * What the page's own elements, html and body, change of the parts by their classes and attributes: a component has no
    * part for them, so what the rules make of it is said of the parts.
@@ -184,7 +259,7 @@ export class ScriptPage {
     const out = new Map<string, Cell>();
     const isAround = (key: string): boolean => /^(class|attribute) (html|body) /.test(key);
     if (!this.sheet || ![...store.keys()].some(isAround)) return out;
-    const media = mediaNow(this.sheet, { ...this.doc.page, reducedMotion: false });
+    const media = this.media();
     this.changed();
     const now = this.standing(store);
     this.changed();
@@ -215,11 +290,7 @@ export class ScriptPage {
       (rule) => rule.declarations.some((d) => d.property === property) && rule.selectors.some((s) => mine(s.key)),
     );
     if (!about.length || !about.every((rule) => rule.selectors.some((s) => s.matches(element)))) return false;
-    return (
-      cascade(this.sheet, element, mediaNow(this.sheet, { ...this.doc.page, reducedMotion: false }), NOTHING_DONE).get(
-        property,
-      )?.value === value
-    );
+    return cascade(this.sheet, element, this.media(), NOTHING_DONE).get(property)?.value === value;
   }
   private readonly sheet: Sheet | null;
 

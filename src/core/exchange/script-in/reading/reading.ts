@@ -54,6 +54,8 @@ export class Reading implements Context {
   constructor(
     readonly page: ScriptPage,
     public source: string,
+    /** Where timers are set whose function goes on counting in what it keeps of the act that set them. */
+    private readonly counting: ReadonlySet<number> = new Set(),
   ) {}
 
   tick(node: acorn.Node): void {
@@ -227,14 +229,33 @@ export class Reading implements Context {
   timer(fn: Js, args: readonly Js[], ms: number, every: boolean, node: acorn.Node): JsTimer {
     if ((!isA(fn, "function") && !(isA(fn, "native") && fn.call)) || Number.isNaN(ms))
       throw new NotUnderstood(this.line(node), "this timer");
-    const handle: JsTimer = { is: "timer", name: "" };
+    const handle: JsTimer = { is: "timer", name: "", at: node.start };
     const effect = { do: "start" as const, timer: "" };
     const line = this.line(isA(fn, "function") ? fn.node : node);
-    this.unnamed.push({ handle, timed: { fn, args, ms: Math.max(0, ms), every, line }, effects: [effect] });
+    this.unnamed.push({
+      handle,
+      timed: { fn, args, ms: Math.max(0, ms), every, line, at: node.start },
+      effects: [effect],
+    });
     this.effect(effect);
+    if (this.counting.has(node.start)) this.run(node.start, fn);
     return handle;
   }
+  /** What timers that count are under way, by their place. */
+  private readonly running = object();
+  private run(at: number, fn: Js): void {
+    this.heap.touch(this.running);
+    if (fn === undefined) this.running.of.delete(`at-${at}`);
+    else this.running.of.set(`at-${at}`, fn);
+  }
+  /** A timer comes. */
+  comes({ at, fn, args, every }: Timed): void {
+    const now = this.running.of.get(`at-${at}`) ?? fn;
+    if (!every && this.counting.has(at)) this.run(at, undefined);
+    this.call(now, [...args]);
+  }
   cancel(timer: JsTimer): void {
+    if (this.counting.has(timer.at)) this.run(timer.at, undefined);
     const effect = { do: "cancel" as const, timer: timer.name };
     if (!timer.name) this.unnamed.find((u) => u.handle === timer)?.effects.push(effect);
     this.effect(effect);
@@ -309,6 +330,7 @@ export class Reading implements Context {
     throw new NotUnderstood(null, "going through this");
   }
 
+  active: PageElement | null = null;
   upgrading: PageElement | null = null;
   private readonly extras = new Map<PageElement, JsObject>();
   extra(e: PageElement, make: boolean): JsObject | null {
@@ -352,7 +374,14 @@ export class Reading implements Context {
   private loaded(): void {
     this.nameTimers();
     const kept = [...this.timers.values()].flatMap((t) => [t.fn, ...t.args]);
-    this.heap.loaded([...kept, ...this.listeners.map((l) => l.fn), ...this.extras.values(), this.global, this.signals]);
+    this.heap.loaded([
+      ...kept,
+      ...this.listeners.map((l) => l.fn),
+      ...this.extras.values(),
+      this.global,
+      this.signals,
+      this.running,
+    ]);
     this.building = false;
     this.steps = 0;
     this.next = [];
@@ -375,6 +404,7 @@ export class Reading implements Context {
     this.page.changed();
     this.effects = [];
     this.event = null;
+    this.active = null;
     this.steps = 0;
     this.unsure = false;
     this.askedScroll = false;
@@ -394,6 +424,8 @@ export class Reading implements Context {
       whole: !this.unsure,
     };
   }
+  /** Elements and listeners for which it is known what can be done. */
+  actsFor = 0;
   /** Something of the act under way was not understood, be it known already or not. */
   unsure = false;
 
@@ -408,7 +440,8 @@ export class Reading implements Context {
     const event: Event = {
       type,
       target: typeof target === "string" ? null : target,
-      key,
+      key: key.replace(/^Shift\+/, ""),
+      shift: key.startsWith("Shift+"),
       stopped: false,
       stoppedNow: false,
       prevented: false,

@@ -19,7 +19,8 @@ export type Js =
   | JsPromise
   | JsPattern
   | JsAccessor
-  | JsProxy;
+  | JsProxy
+  | JsTime;
 /** What can be written to has an id once the page is loaded; what acts make has none (see `heap.ts`). */
 interface Kept {
   id: number | null;
@@ -86,12 +87,19 @@ export interface JsTimer {
   is: "timer";
   /** Empty until the act is over in which it was set. */
   name: string;
+  /** Where in the script it is set. */
+  at: number;
 }
 /** A regular expression, as it is written. */
 export interface JsPattern {
   is: "pattern";
   source: string;
   flags: string;
+}
+/** An instant: ms since the page was loaded. Only how far it is from now ever tells anything. */
+export interface JsTime {
+  is: "time";
+  ms: number;
 }
 /** What stands before an object, and may answer for it (§10.5). */
 export interface JsProxy {
@@ -169,6 +177,7 @@ export function same(a: Js, b: Js): boolean {
   if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return a === b;
   if (a.is === "element" && b.is === "element") return a.element === b.element;
   if (a.is === "native" && b.is === "native") return a === b || (a.name === b.name && !a.holds && !b.holds);
+  if (a.is === "time" && b.is === "time") return a.ms === b.ms;
   if (a.is === "timer" && b.is === "timer") return a === b || (a.name !== "" && a.name === b.name);
   return a === b;
 }

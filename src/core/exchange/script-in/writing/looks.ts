@@ -15,7 +15,9 @@ function lookFor(keys: readonly string[], values: readonly (Cell | undefined)[],
     if (value === undefined || !part || kind === "variable" || kind === "modal") return;
     const look = out.get(name) ?? {};
     out.set(name, look);
-    if (kind === "class") look.classes = { ...look.classes, [what]: value === true };
+    if (kind === "attached") {
+      if (value === false) look.as = "absent";
+    } else if (kind === "class") look.classes = { ...look.classes, [what]: value === true };
     else if (kind === "text") look.text = textFor(value);
     else if (kind === "style")
       styled(look, what, isTemplate(value) ? textFor(value) : String(value ?? ""), part.css?.[what]);

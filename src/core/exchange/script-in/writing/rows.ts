@@ -21,6 +21,10 @@ const sign = (list: Outcomes): string =>
   JSON.stringify(Array.from(list, (o, at) => (o && isDone(o, at) ? [o.to, o.effects, o.branches] : 0)))
     .replace(/(,0)+\]$|^\[0\]$/, "]")
     .replace(/^\]$/, "[]");
+/** The same wherever both can be done: what cannot be done then says nothing against it. */
+const alike = (a: Outcomes, b: Outcomes): boolean =>
+  Array.from(a).every((o, at) => !o || !b[at] || doneAt(o, at) === doneAt(b[at], at));
+const doneAt = (o: Outcome, at: number): string => (isDone(o, at) ? JSON.stringify([o.to, o.effects, o.branches]) : "");
 const none = (list: Outcomes): Outcomes => list.map((_o, at) => ({ to: at, effects: [], whole: true }));
 
 export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
@@ -102,12 +106,12 @@ function tree(
   const emit = (e: PageElement, inherited: Outcomes): void => {
     const own = by.get(e.name) ?? inherited;
     const children = e.children.filter(isElement);
-    if (sign(own) === sign(inherited)) {
+    if (alike(own, inherited)) {
       for (const c of children) emit(c, inherited);
       return;
     }
     const stops = isNews(inherited);
-    const apart = children.length > 0 && !stops && children.every((c) => sign(by.get(c.name) ?? own) !== sign(own));
+    const apart = children.length > 0 && !stops && children.every((c) => !alike(by.get(c.name) ?? own, own));
     rows.push({ event: event(apart ? "exactly" : "", e.name), outcomes: own, stops });
     for (const c of children) emit(c, apart ? inherited : own);
   };
@@ -131,7 +135,7 @@ function tree(
   });
   const walk = (e: PageElement): void => {
     if (quiet.length === 1 && e === quiet[0]) for (const c of e.children.filter(isElement)) emit(c, nothing);
-    else if (sign(by.get(e.name) ?? outside) === sign(outside)) for (const c of e.children.filter(isElement)) walk(c);
+    else if (alike(by.get(e.name) ?? outside, outside)) for (const c of e.children.filter(isElement)) walk(c);
     else emit(e, outside);
   };
   for (const e of top) walk(e);
@@ -146,18 +150,18 @@ function pressed(page: ScriptPage, by: ReadonlyMap<string, Outcomes>, event: str
   const rows: Row[] = [];
   const covered = new Set<string>();
   for (const [name, own] of by) {
-    if (name === "body" || covered.has(name) || sign(own) === sign(anywhere)) continue;
+    if (name === "body" || covered.has(name) || alike(own, anywhere)) continue;
     // The outermost part in which every focus does the same.
     let outer = page.named(name)!;
     const inside = (e: PageElement): string[] =>
       [...by.keys()].filter((n) => n !== "body" && page.contains(e, page.named(n)));
     for (
       let up = outer.parent;
-      up && up !== page.body && inside(up).every((n) => sign(by.get(n)!) === sign(own));
+      up && up !== page.body && inside(up).every((n) => alike(by.get(n)!, own));
       up = up.parent
     )
       outer = up;
-    for (const n of inside(outer)) if (sign(by.get(n)!) === sign(own)) covered.add(n);
+    for (const n of inside(outer)) if (alike(by.get(n)!, own)) covered.add(n);
     rows.push({ event: `${event} in ${outer.name}`, outcomes: own, stops: isNews(anywhere) });
   }
   if (isNews(anywhere)) rows.push({ event, outcomes: anywhere, stops: false });

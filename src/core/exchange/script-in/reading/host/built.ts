@@ -44,6 +44,10 @@ export function builtBy(r: Context, name: string, args: readonly Js[], node: aco
       const said = (option: string): Js => (isA(second, "object") ? second.of.get(option) : undefined);
       return object({ type: textOf(first), detail: said("detail"), bubbles: said("bubbles") === true });
     }
+    case "Date":
+      if (first === undefined) return { is: "time", ms: r.heap.clock };
+      if (isA(first, "time")) return first;
+      throw new NotUnderstood(r.line(node), "a day");
     case "Object":
       return object();
     case "EventTarget":

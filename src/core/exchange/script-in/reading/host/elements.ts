@@ -5,8 +5,9 @@ import type { PageElement } from "../page";
 import { isElement } from "../page";
 import { elementOf, isA, isTrue, type Js, list, methodsOf, NotUnderstood, native, object, textOf } from "../values";
 import { raised } from "./event";
-import { check, closeDialog, focusable, showModal, showPopover, togglePopover } from "./native";
+import { ANSWER, check, closeDialog, focusable, showModal, showPopover, togglePopover } from "./native";
 import { isSmooth, scrollPage } from "./scrolling";
+import { replaceInside, treeMethods } from "./tree";
 
 /** Properties that stand for an attribute of the same meaning (HTML §2.6.1). */
 const reflected: Record<string, string> = {
@@ -47,7 +48,9 @@ export const kebab = (property: string): string => property.replace(/[A-Z]/g, (c
 /** A property of an element. @returns undefined for what is known to be none */
 export function elementGet(r: Context, e: PageElement, property: string): Js {
   const { page, store } = r;
-  const siblings = e.parent?.children.filter(isElement) ?? [e];
+  const inside = (of: PageElement): PageElement[] =>
+    of.children.filter(isElement).filter((c) => page.isThere(c, store));
+  const siblings = e.parent ? inside(e.parent) : [e];
   const at = siblings.indexOf(e);
   switch (property) {
     case "classList":
@@ -64,6 +67,8 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     case "innerHTML":
       if (e.children.some(isElement)) throw new NotUnderstood(null, "markup as a text");
       return page.text(e, store);
+    case "returnValue":
+      return r.extra(e, false)?.of.get(ANSWER) ?? "";
     case "form":
       return elementOf(page.closest("form", e, store));
     case "elements": {
@@ -82,11 +87,11 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       );
     }
     case "isConnected":
-      return true;
+      return page.isInPage(e, store);
     case "nodeType":
       return 1;
     case "childElementCount":
-      return e.children.filter(isElement).length;
+      return inside(e).length;
     case "ownerDocument":
       return native("document");
     case "tagName":
@@ -96,11 +101,11 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     case "parentNode":
       return elementOf(e.parent);
     case "children":
-      return list(e.children.filter(isElement).map(elementOf));
+      return list(inside(e).map(elementOf));
     case "firstElementChild":
-      return elementOf(e.children.filter(isElement)[0] ?? null);
+      return elementOf(inside(e)[0] ?? null);
     case "lastElementChild":
-      return elementOf(e.children.filter(isElement).at(-1) ?? null);
+      return elementOf(inside(e).at(-1) ?? null);
     case "nextElementSibling":
       return elementOf(siblings[at + 1] ?? null);
     case "previousElementSibling":
@@ -131,11 +136,9 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
   if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) {
     scrollPage(r, [undefined, value]);
   } else if (property === "textContent" || property === "innerText" || (property === "value" && e.tag === "output")) {
-    r.write(`text ${e.name}`, textOf(value ?? ""));
+    setText(r, e, textOf(value ?? ""));
   } else if (property === "innerHTML") {
-    const text = textOf(value ?? "");
-    if (/[<&]/.test(text)) throw new NotUnderstood(null, "markup that is made anew");
-    r.write(`text ${e.name}`, text);
+    replaceInside(r, e, textOf(value ?? ""));
   } else if (property === "checked") check(r, e, isTrue(value));
   else if (flags.has(property)) attributeSet(r, e, property.toLowerCase(), isTrue(value) ? "" : null);
   else if (property === "tabIndex") attributeSet(r, e, "tabindex", textOf(value));
@@ -144,6 +147,12 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
   else if (/^on[a-z]+$/.test(property)) r.listen(e, property.slice(2), value, object({ property: true }));
   else if (property === "value") attributeSet(r, e, "value", textOf(value));
   else throw new NotUnderstood(null, `.${property} = …`);
+}
+
+function setText(r: Context, e: PageElement, text: string): void {
+  // Nothing, where a script's own elements stood: they are taken out.
+  if (text === "" && e.children.some((c) => isElement(c) && c.made)) replaceInside(r, e, "");
+  else r.write(`text ${e.name}`, text);
 }
 
 function attributeSet(r: Context, e: PageElement, name: string, value: string | null): void {
@@ -201,6 +210,7 @@ function classList(r: Context, e: PageElement): Js {
 }
 
 export const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
+  ...treeMethods,
   addEventListener: (r, e, [type, fn, options]) => r.listen(e, textOf(type), fn, options),
   removeEventListener: (r, e, [type, fn, options]) => r.unlisten(e, textOf(type), fn, options),
   dispatchEvent: (r, e, [event]) => raised(r, e, event),
@@ -242,7 +252,7 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
   },
   getBoundingClientRect: () => undefined,
   show: (r, e) => attributeSet(r, e, "open", "") as undefined,
-  close: (r, e) => closeDialog(r, e),
+  close: (r, e, [answer]) => closeDialog(r, e, answer === undefined ? undefined : textOf(answer)),
   showModal,
   showPopover: (r, e) => showPopover(r, e, true),
   hidePopover: (r, e) => showPopover(r, e, false),

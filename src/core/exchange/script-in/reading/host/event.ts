@@ -25,7 +25,7 @@ const LIVE = "<event>";
 export const isEvent = (o: JsObject): boolean => o.of.has(LIVE);
 
 /** An event as its listeners get it: what it is stays with it, the rest is asked while it is on its way. */
-export function eventOf({ type, target, key, detail }: Event): JsObject {
+export function eventOf({ type, target, key, shift, detail }: Event): JsObject {
   const code = key === " " ? "Space" : key.length === 1 ? `Key${key.toUpperCase()}` : key;
   const number = key ? (codes[key] ?? key.toUpperCase().charCodeAt(0)) : 0;
   return object({
@@ -45,7 +45,7 @@ export function eventOf({ type, target, key, detail }: Event): JsObject {
     isPrimary: true,
     isTrusted: true,
     cancelable: true,
-    shiftKey: false,
+    shiftKey: shift,
     ctrlKey: false,
     altKey: false,
     metaKey: false,

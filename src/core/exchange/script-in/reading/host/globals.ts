@@ -19,6 +19,7 @@ import { raised } from "./event";
 import { languageGet } from "./objects";
 import { fetched, promiseStatic } from "./promises";
 import { scrollPage } from "./scrolling";
+import { created } from "./tree";
 
 /** What has the focus: kept only to give the focus back. */
 export const ACTIVE = "what has the focus";
@@ -26,7 +27,7 @@ export const ACTIVE = "what has the focus";
 const hosts = new Set(
   `document window console Math Array Object Promise Map Set WeakMap WeakSet JSON Event CustomEvent EventTarget
    AbortController Proxy Reflect IntersectionObserver customElements Element Node localStorage sessionStorage Error TypeError RangeError SyntaxError
-   location history navigator performance`.split(/\s+/),
+   location history navigator performance Date`.split(/\s+/),
 );
 
 /** Globals that a script finds. */
@@ -129,6 +130,7 @@ export function hostGet(r: Context, host: string, property: string): Js {
     return r.page.attribute(r.page.named(host.slice(8))!, `data-${kebab(property)}`, r.store) ?? undefined;
   if (host === ACTIVE) {
     if (property === "focus") return native(whole, () => r.effect({ do: "focus back" }) as undefined);
+    if (r.active) return r.member(elementOf(r.active), property);
     throw new NotUnderstood(null, `what has the focus, ${property}`);
   }
   if (host === "document") {
@@ -144,6 +146,9 @@ export function hostGet(r: Context, host: string, property: string): Js {
       return native(whole, ([name, by]) => defined(r, textOf(name), by, r.calling!));
     case "customElements.get":
       return native(whole, () => undefined);
+    case "Date.now":
+    case "performance.now":
+      return native(whole, () => ({ is: "time", ms: r.heap.clock }));
     case "CSS.escape":
       return native(whole, ([v]) => textOf(v));
   }
@@ -164,7 +169,11 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
       return { is: elementOf(r.page.html) };
     case "getElementById":
       return fn(([id]) =>
-        elementOf(r.page.elements.find((e) => r.page.attribute(e, "id", r.store) === textOf(id)) ?? null),
+        elementOf(
+          r.page.elements.find(
+            (e) => r.page.attribute(e, "id", r.store) === textOf(id) && r.page.isInPage(e, r.store),
+          ) ?? null,
+        ),
       );
     case "querySelector":
     case "querySelectorAll":
@@ -176,6 +185,10 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
       return fn(([name]) =>
         list(r.page.elements.filter((e) => r.page.attribute(e, "name", r.store) === textOf(name)).map(elementOf)),
       );
+    case "createElement":
+      return fn(([tag]) => created(r, textOf(tag)));
+    case "createTextNode":
+      return fn(([text]) => textOf(text));
     case "forms":
       return { is: named(r, r.page.elements.filter((e) => e.tag === "form").map(elementOf)) };
     case "addEventListener":

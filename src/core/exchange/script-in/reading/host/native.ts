@@ -2,6 +2,8 @@
 import type { Context } from "../context";
 import { isElement, type PageElement } from "../page";
 
+/** A dialog's `returnValue`, among what the script says of it. */
+export const ANSWER = "<answer>";
 export const focusable = "button, a[href], input, select, textarea, [tabindex], summary";
 const put = (r: Context, e: PageElement, name: string, value: string | null): void =>
   r.write(`attribute ${e.name} ${name}`, value);
@@ -37,8 +39,13 @@ export function showModal(r: Context, e: PageElement): undefined {
   if (first) r.effect({ do: "focus", part: first.name });
   return undefined;
 }
-export function closeDialog(r: Context, e: PageElement): undefined {
+export function closeDialog(r: Context, e: PageElement, answer?: string): undefined {
   if (r.page.attribute(e, "open", r.store) === null) return undefined;
+  if (answer !== undefined) {
+    const own = r.extra(e, true)!;
+    r.heap.touch(own);
+    own.of.set(ANSWER, answer);
+  }
   put(r, e, "open", null);
   if (isModal(r, e)) {
     r.erase(`modal ${e.name}`);

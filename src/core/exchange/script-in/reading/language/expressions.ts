@@ -176,7 +176,7 @@ function binaryOf(r: Context, node: acorn.BinaryExpression, scope: Scope): Js {
   const [a, b] = [evaluate(r, node.left, scope), evaluate(r, node.right, scope)];
   if (/^[<>]=?$/.test(node.operator)) r.compared(a, b);
   if (node.operator === "instanceof") return located(r, node, () => isInstance(a, b));
-  return located(r, node, () => binary(node.operator, a, b));
+  return located(r, node, () => binary(r, node.operator, a, b));
 }
 
 function isInstance(a: Js, b: Js): boolean {
@@ -210,7 +210,7 @@ function assign(r: Context, node: acorn.AssignmentExpression, scope: Scope): Js 
     value = evaluate(r, node.right, scope);
   } else {
     const [before, by] = [read(), evaluate(r, node.right, scope)];
-    value = located(r, node, () => binary(operator.slice(0, -1), before, by));
+    value = located(r, node, () => binary(r, operator.slice(0, -1), before, by));
   }
   assignTo(r, node.left, value, scope, evaluate);
   return value;

@@ -33,13 +33,16 @@ export function memberOf(r: Context, value: Js, name: string): Js {
     case "promise":
       return promiseGet(r, value, name);
     case "list":
-      return /^\d+$/.test(name) ? value.items[Number(name)] : methodOf(r, value, name);
+      return /^-?\d+$/.test(name) ? value.items[Number(name)] : methodOf(r, value, name);
     case "proxy": {
       const get = value.handler.of.get("get");
       return get === undefined
         ? memberOf(r, value.target, name)
         : r.call(get, [value.target, name, value], value.handler);
     }
+    case "time":
+      if (name === "getTime" || name === "valueOf") return native(name, () => value);
+      throw new NotUnderstood(null, "the time of day");
     case "pairs":
     case "pattern":
       return methodOf(r, value, name);

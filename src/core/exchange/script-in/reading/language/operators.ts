@@ -1,6 +1,7 @@
 /** Operators (ECMA-262 §13.5 to §13.12). */
+import type { Context } from "../context";
 import { ACTIVE } from "../host";
-import { isA, isNamed, isTrue, type Js, joined, NotUnderstood, numberOf, same, textOf } from "../values";
+import { elementOf, isA, isNamed, isTrue, type Js, joined, NotUnderstood, numberOf, same, textOf } from "../values";
 
 export function unary(operator: string, v: Js): Js {
   switch (operator) {
@@ -9,7 +10,7 @@ export function unary(operator: string, v: Js): Js {
     case "-":
       return -numberOf(v);
     case "+":
-      return numberOf(v);
+      return isA(v, "time") ? v : numberOf(v);
     case "~":
       return ~numberOf(v);
     case "void":
@@ -24,11 +25,14 @@ function typeOf(v: Js): string {
   return v.is === "function" || (v.is === "native" && v.call !== undefined) ? "function" : "object";
 }
 
-export function binary(operator: string, a: Js, b: Js): Js {
+export function binary(r: Context, operator: string, left: Js, right: Js): Js {
+  const known = (v: Js): Js => (r.active && isNamed(v, ACTIVE) ? elementOf(r.active) : v);
+  const [a, b] = [known(left), known(right)];
   if (isNamed(a, ACTIVE) || isNamed(b, ACTIVE)) throw new NotUnderstood(null, "asking what has the focus");
   if (operator === "===" || operator === "==") return same(a, b) || (operator === "==" && alike(a, b));
   if (operator === "!==" || operator === "!=") return !(same(a, b) || (operator === "!=" && alike(a, b)));
   if (operator === "in") return isIn(a, b);
+  if (isA(a, "time") || isA(b, "time")) return timed(operator, a, b);
   if (isObject(a) || isObject(b)) {
     if (operator === "+" && (typeof a === "string" || typeof b === "string" || isA(a, "list") || isA(b, "list")))
       return joined([textOf(a), textOf(b)]);
@@ -44,6 +48,16 @@ const alike = (a: Js, b: Js): boolean => {
   if (isObject(a) || isObject(b) || a === null || b === null || a === undefined || b === undefined) return false;
   return typeof a === typeof b ? a === b : Number(a) === Number(b);
 };
+
+/** Between instants there is a time; an instant and a time make another (ECMA-262 §21.4.1). */
+function timed(operator: string, a: Js, b: Js): Js {
+  if (isA(a, "time") && isA(b, "time")) return compare(operator, a.ms, b.ms);
+  const by = numberOf(isA(a, "time") ? b : a);
+  const at = isA(a, "time") ? a : b;
+  if (isA(at, "time") && operator === "+" && !Number.isNaN(by)) return { is: "time", ms: at.ms + by };
+  if (isA(a, "time") && operator === "-" && !Number.isNaN(by)) return { is: "time", ms: a.ms - by };
+  throw new NotUnderstood(null, "the time of day");
+}
 
 function compare(operator: string, a: number | string, b: number | string): Js {
   switch (operator) {

@@ -1,6 +1,7 @@
 /** Names given to values and to pieces of them (ECMA-262 §14.3.3), and assignments (§13.15). */
 import type * as acorn from "acorn";
 import type { Context } from "../context";
+import { nameMade } from "../made";
 import { isA, type Js, list, NotUnderstood, object, type Scope, textOf } from "../values";
 
 export type Evaluate = (r: Context, node: acorn.Expression, scope: Scope) => Js;
@@ -50,8 +51,10 @@ function taken(r: Context, pattern: acorn.Node, value: Js, scope: Scope, evaluat
 export function declare(r: Context, pattern: acorn.Node, value: Js, scope: Scope, evaluate: Evaluate): void {
   taken(r, pattern, value, scope, evaluate, (target, v) => {
     if (target.type !== "Identifier") throw new NotUnderstood(r.line(target), "names given to parts of this");
+    const { name } = target as acorn.Identifier;
+    if (isA(v, "element")) nameMade(r.page, v.element, name);
     r.heap.touch(scope);
-    scope.values.set((target as acorn.Identifier).name, v);
+    scope.values.set(name, v);
   });
 }
 

@@ -1,0 +1,29 @@
+/** Everyday pages as files, written as different people would; each is one component with a script. */
+import { readdirSync, readFileSync } from "node:fs";
+import type { Component } from "../model";
+
+const folder = new URL("./strangers/", import.meta.url);
+export const strangers: Readonly<Record<string, string>> = Object.fromEntries(
+  readdirSync(folder)
+    .sort()
+    .map((file) => [file.replace(/\.html$/, "").replaceAll("-", " "), readFileSync(new URL(file, folder), "utf8")]),
+);
+
+/** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
+export const remarks: Readonly<Record<string, string>> = {
+  "an egg timer": "remaining goes on below nought: from there on nothing is told",
+  "a notice made anew": "a second <div> beside the first: the sheet has one, made anew",
+};
+
+/** Of pages with a fault: the run that finds it, and what it is about. */
+export const faults: Readonly<Record<string, RegExp>> = {
+  "an egg timer": /click Start .*display: text: expected 00:00, found -1:-1/,
+  // The handle of a timer is lost when another is set over it: it comes although the pointer has gone.
+  "a tip with two timers": /tip: visible: expected no, found yes/,
+};
+
+/** How long those are that scroll, px, as in `everyday`. */
+export const strangerLengths: Readonly<Record<string, Component["page"]["measured"]>> = {
+  "back to the top": [{ width: 1024, length: 2193, parts: {} }],
+  "a header that docks": [{ width: 1024, length: 2075, parts: { sentinel: { top: 8, height: 1 } } }],
+};

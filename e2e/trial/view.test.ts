@@ -64,6 +64,36 @@ it("says where the page differs, lets it be, takes that back, and holds once the
   expect(stage.errors).toEqual([]);
 }, 120_000);
 
+it("takes the page's side with an edit that is shown before, and both do the same", async () => {
+  const dialog = demoComponents.map((d) => d.load()).find((d) => d.name === "Change-crossing dialog")!;
+  writeFileSync(file, deliveredPage(dialog).replace(/Change crossing\s*<\/button>/, "Alter crossing</button>"));
+  const other = await stage.page();
+  await openDemo(other, dialog.name);
+  await press(other, "Trial", ".views");
+  await other.waitForSelector(".trial-field input");
+  await other.type(".trial-field input", file);
+  await press(other, "Put it on trial");
+  await untilText(other, ".trial-facts", "Alter crossing");
+  await until(
+    () => text(other, ".trial-sum"),
+    (t) => /^\d+ runs?:/.test(t),
+    60_000,
+  );
+  await press(other, "The page is right");
+  await untilText(other, ".trial-mends", /trigger itself.*Change crossing.*Alter crossing/);
+  await press(other, "Say so", ".trial-mends");
+  await untilText(other, ".trial-mended", "trigger itself");
+  await press(other, "Try again");
+  await until(
+    () => text(other, ".trial-sum"),
+    (t) => /^14 runs: 14 the same/.test(t),
+    120_000,
+  );
+  await press(other, "Undo");
+  await untilText(other, ".trial-sum", "The specification has changed since");
+  expect(stage.errors).toEqual([]);
+}, 240_000);
+
 it("is refused to whoever does not know the word of this start", async () => {
   const answer = await fetch(`${stage.address}trial/run`, {
     method: "POST",

@@ -3,7 +3,7 @@ import { fileURLToPath } from "node:url";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
 // The lists alone: what they name is loaded when it is asked for.
 import { type TargetKey, targetKeys } from "../core/deliver/keys";
-import { isTrialSet, sets, type TrialSet } from "../core/trial/sets";
+import { isTrialSet, sets, type TrialSet } from "../core/trial/asked";
 import type { Output, Wishes } from "./check";
 import type { DeliverWishes } from "./deliver";
 import type { TrialWishes } from "./trial";

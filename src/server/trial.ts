@@ -4,7 +4,7 @@
  */
 import { Hono } from "hono";
 import { stream } from "hono/streaming";
-import { isTrialSet } from "../core/trial/sets";
+import { isTrialSet } from "../core/trial/asked";
 import { START_HEADER, type TrialAsked, type TrialTold } from "../core/trial/told";
 
 const AT_ONCE = 2;

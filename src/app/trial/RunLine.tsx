@@ -5,6 +5,8 @@ import { type Differing, type RunResult, type Verdict, wayText } from "../../cor
 import { useToCell } from "../live-page/Explanation";
 import { useDocument } from "../store/document";
 import { useRun } from "../store/run";
+import { PageIsRight } from "./PageIsRight";
+import { SideBySide } from "./SideBySide";
 
 const words: Record<Verdict, string> = { same: "same", differs: "differs", impossible: "not here", cut: "cut" };
 
@@ -38,7 +40,7 @@ function Shown({ differs }: { differs: NonNullable<RunResult["differs"]> }) {
   const show = useRun((s) => s.show);
   const [all, setAll] = useState(false);
   const toCell = useToCell();
-  const { scenario, at, facts, because, cell, picture } = differs;
+  const { scenario, at, facts, because, cell, picture, late } = differs;
   return (
     <div className="trial-shown">
       <p className="run-steps">
@@ -77,7 +79,9 @@ function Shown({ differs }: { differs: NonNullable<RunResult["differs"]> }) {
         )}
       </div>
       {because && <p className="muted">{because}</p>}
-      {picture && <img className="trial-picture" src={picture} alt="The page in that instant" />}
+      {late !== undefined && <p>The page comes to it {late} ms later.</p>}
+      <PageIsRight shown={differs} />
+      {picture && <SideBySide shown={differs} picture={picture} />}
     </div>
   );
 }

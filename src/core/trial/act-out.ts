@@ -15,6 +15,8 @@ export interface Differs {
   /** What the specification says happened last, told; and the cell that says so. */
   because: string;
   cell: { row: number; state: string } | null;
+  /** ms by which the page came later to what was expected; none where it did not within some seconds, or was not asked. */
+  late?: number;
 }
 
 export interface Judged {
@@ -30,6 +32,8 @@ export interface Watching {
   letBe: readonly LetBe[];
   /** Ends it before the next look; an AbortSignal, for one. */
   signal?: { readonly aborted: boolean };
+  /** Where they differ, this is done; then the page is given time, since it may only be late. */
+  wait?(): Promise<void>;
   /** Is told the specification, right before both are looked at. */
   before?(core: CoreSystem): Promise<void>;
 }
@@ -119,9 +123,37 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
       differs = { step: index, at: core.state.now, facts, ...lastOf(program, core.last) };
     } else differs = await look(index);
   }
+  if (differs && watching.wait && differs.facts.every((f) => !/^(act|error|announced)$/.test(f.fact))) {
+    await watching.wait();
+    const late = await lateness(program, core, page, watching, differs.facts);
+    if (late) differs = { ...differs, late };
+  }
   // What was let pass because the page lags has to have come about in the end.
   if (!differs && lagged) differs = await passAndLook(lagged, scenario.steps.length - 1);
   return { differs, impossible: null, looks };
+}
+
+/** So long, ms, is waited for what may only be late; so often it is looked at. */
+const LATEST = 2000;
+const EVERY = 50;
+
+/** How much later the page is as the specification is now; the specification waits meanwhile. */
+async function lateness(
+  program: Program,
+  core: CoreSystem,
+  page: System,
+  { parts, letBe, signal }: Watching,
+  facts: readonly Differing[],
+): Promise<number | null> {
+  const expected = await core.observe(parts);
+  for (let ms = EVERY; ms <= LATEST; ms += EVERY) {
+    if (signal?.aborted) throw new Stopped();
+    await page.pass(EVERY);
+    const found = await page.observe(parts);
+    const left = differing(program, core.state, expected, found, letBe);
+    if (!left.some((d) => facts.some((f) => f.part === d.part && f.fact === d.fact))) return ms;
+  }
+  return null;
 }
 
 /** Why a run cannot be begun from outside of a page; null where it can. */

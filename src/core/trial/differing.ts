@@ -39,7 +39,7 @@ const yes = (is: boolean): string => (is ? "yes" : "no");
 export const isSketched = ({ page }: Component): boolean => (page.blocks ?? page.measured) !== undefined;
 
 /** A part as expected against the part as found, fact by fact; facts that say nothing here are left out. */
-function differingPart(
+export function differingPart(
   program: Program,
   part: number,
   want: SeenPart,

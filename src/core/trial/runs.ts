@@ -16,7 +16,7 @@ import {
 } from "../proof";
 import { advance, nextDue, type RunState, type Stimulus, stimulate } from "../run";
 import { stateText } from "../surface";
-import type { TrialSet } from "./sets";
+import type { TrialSet } from "./asked";
 
 export interface TrialRun {
   name: string;

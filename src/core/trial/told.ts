@@ -1,5 +1,5 @@
 /** What the server of the app tells while a component is on trial: one JSON object a line. */
-import type { TrialSet } from "./sets";
+import type { TrialSet } from "./asked";
 import type { RunResult } from "./trial";
 
 export interface TrialAsked {

@@ -77,7 +77,14 @@ export async function trial(doc: Component, runs: readonly TrialRun[], options: 
   const one = async (index: number): Promise<void> => {
     const run = runs[index];
     const began = Date.now();
-    const once = await attempt(program, run.scenario, options, names, found);
+    const once = await attempt(
+      program,
+      run.scenario,
+      options,
+      names,
+      found,
+      options.shorten !== false && causes.size < SHORTENED,
+    );
     const result: RunResult = { name: run.name, scenario: run.scenario, like: null, ...once, took: 0 };
     if (result.differs) {
       const cause = causeOf(run.scenario, result.differs);
@@ -115,6 +122,7 @@ async function attempt(
   options: TrialOptions,
   names: readonly string[],
   found: Set<string>,
+  wait = false,
 ): Promise<Attempt> {
   let page: Page;
   try {
@@ -122,8 +130,13 @@ async function attempt(
   } catch (error) {
     return { verdict: "cut", differs: null, why: `no page can be had: ${messageOf(error)}`, looks: 0, notes: [] };
   }
+  let picture: string | null = null;
+  const take = async (): Promise<void> => {
+    picture ??= await page.picture().catch(() => null);
+  };
   const watching: Watching = {
     parts: [],
+    ...(wait ? { wait: take } : {}),
     letBe: options.letBe,
     ...(options.signal ? { signal: options.signal } : {}),
     before: async (core) => {
@@ -141,7 +154,7 @@ async function attempt(
       return { verdict: "impossible", differs: null, why: `${where}${impossible.why}`, ...seen };
     }
     if (!differs) return { verdict: "same", differs: null, why: "", ...seen };
-    const picture = await page.picture().catch(() => null);
+    await take();
     const steps = scenario.steps.slice(0, differs.step + 1);
     return { verdict: "differs", differs: { ...differs, scenario: { ...scenario, steps }, picture }, why: "", ...seen };
   } catch (error) {
@@ -184,7 +197,7 @@ async function shortest(
     tries--;
     const again = await attempt(program, scenario, options, names, found);
     const shared = again.differs?.facts.some((f) => best.facts.some((b) => keyOf(b) === keyOf(f)));
-    if (again.differs && shared) best = again.differs;
+    if (again.differs && shared) best = { ...again.differs, ...(best.late ? { late: best.late } : {}) };
   }
   return best;
 }

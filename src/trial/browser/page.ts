@@ -2,7 +2,7 @@
 import type { Browser, PageEvents, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
 import type { Done, Observation, Opening, Page, Wanted } from "../../core/trial";
-import { isThisMachine } from "../../core/trial/this-machine";
+import { isThisMachine } from "../../core/trial/asked";
 import type {} from "../in-page";
 import type { StandInRequest } from "../in-page/stand-in";
 import type { Engine, Started } from "./find";

@@ -6,7 +6,7 @@ import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { deliveredPage } from "../../src/core/testing/delivered";
 import { demoComponents } from "../../src/demo";
-import { openDemo, press, Stage, text, until, untilText } from "../stage";
+import { click, openDemo, press, Stage, text, until, untilText } from "../stage";
 
 let stage: Stage;
 let page: Page;
@@ -91,6 +91,23 @@ it("takes the page's side with an edit that is shown before, and both do the sam
   );
   await press(other, "Undo");
   await untilText(other, ".trial-sum", "The specification has changed since");
+  // Pointed at on the picture of the page, an element is a part from then on; Escape leaves it.
+  await other.$eval(".trial-map", (d) => ((d as HTMLDetailsElement).open = true));
+  const point = '[aria-label="Point at trigger on the page"]';
+  await click(other, point);
+  await other.waitForSelector(".trial-box.mine");
+  await other.keyboard.press("Escape");
+  await until(
+    () => other.$(".trial-box"),
+    (e) => e === null,
+  );
+  await click(other, point);
+  await click(other, '.trial-box[aria-label*="summary"]');
+  const selector = await until(
+    () => other.$eval('[aria-label="Selector of trigger"]', (i) => (i as HTMLInputElement).value),
+    (v) => v !== "",
+  );
+  expect(selector).toContain("summary");
   expect(stage.errors).toEqual([]);
 }, 240_000);
 

@@ -1,7 +1,7 @@
 /** One trial, told as it goes on. Loaded when the first is asked for: it brings all that drives a browser. */
 import { readComponent } from "../core/model";
 import { runsOf, type TrialAsked, type TrialTold } from "../core/trial";
-import { NoBrowser, putOnTrial, type Started, sourceOf, startBrowser } from "../trial";
+import { NoBrowser, pictureOf, putOnTrial, type Started, sourceOf, startBrowser } from "../trial";
 
 export async function tryOut(
   { component, set, page, browser, allow = [] }: TrialAsked,
@@ -30,6 +30,11 @@ export async function tryOut(
       signal,
       onResult: (result) => void tell({ kind: "result", result }),
     });
+    if (!signal.aborted) {
+      // Only to be pointed at: a page of which there is none has been told by its runs.
+      const picture = await pictureOf(started, doc, { source, allowed: allow }).catch(() => null);
+      if (picture) await tell({ kind: "picture", picture });
+    }
     await tell({ kind: "end", unmapped: trial.unmapped, guessed, stopped: trial.stopped });
   } finally {
     await started.end();

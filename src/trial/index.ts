@@ -8,5 +8,5 @@ export {
   type Started,
   startBrowser,
 } from "./browser/find";
-export { type PutOnTrial, putOnTrial, type Source } from "./put-on-trial";
+export { type PutOnTrial, pictureOf, putOnTrial, type Source } from "./put-on-trial";
 export { sourceOf } from "./source";

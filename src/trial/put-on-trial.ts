@@ -5,7 +5,17 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import type { Component } from "../core/model";
 import { compile } from "../core/program";
-import { type Guess, requestsOf, type Trial, type TrialOptions, type TrialRun, trial } from "../core/trial";
+import {
+  CoreSystem,
+  type Guess,
+  type PagePicture,
+  requestsOf,
+  type Trial,
+  type TrialOptions,
+  type TrialRun,
+  trial,
+  wantedOf,
+} from "../core/trial";
 import type { Started } from "./browser/find";
 import { openPage } from "./browser/page";
 
@@ -56,6 +66,35 @@ export async function putOnTrial(
     ...(onResult ? { onResult } : {}),
   }).finally(page.remove);
   return { trial: result, guessed };
+}
+
+/** The page as it opens, with where its elements lie. */
+export async function pictureOf(
+  started: Started,
+  doc: Component,
+  { source, map, allowed = [], patience }: Pick<PutOnTrial, "source" | "map" | "allowed" | "patience">,
+): Promise<PagePicture | null> {
+  const core = new CoreSystem(doc);
+  core.openNow({});
+  const requests = requestsOf(core.program);
+  const at = await addressOf(source);
+  const page = await openPage(started, {
+    address: at.address,
+    map: { ...doc.trial?.map, ...map },
+    requests,
+    allowed,
+    ...(patience === undefined ? {} : { patience }),
+  });
+  try {
+    const { width, height } = doc.page;
+    await page.open({ width, height, scroll: 0, reducedMotion: false });
+    await page.find(wantedOf(core.program, core.state));
+    const [image, boxes] = [await page.picture(), await page.boxes()];
+    return image === null ? null : { image, width, height, boxes };
+  } finally {
+    await page.close().catch(() => {});
+    await at.remove();
+  }
 }
 
 /** A page that is only a text lies in a file as long as it is on trial. */

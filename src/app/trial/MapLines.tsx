@@ -1,27 +1,35 @@
 /** Which element is which part: what was guessed, with its reason; what the person says instead. */
-import { Input } from "antd";
-import { allParts } from "../../core/model";
+import { Button, Input } from "antd";
+import { allParts, type Component } from "../../core/model";
 import type { Guess } from "../../core/trial/told";
 import { useDoc, useDocument } from "../store/document";
+
+export const SAY = "say which element is which part";
+/** @param selector empty: it is guessed again */
+export function mapped(doc: Component, part: string, selector: string): Component {
+  const { [part]: _old, ...rest } = doc.trial?.map ?? {};
+  return { ...doc, trial: { ...doc.trial, map: selector ? { ...rest, [part]: selector } : rest } };
+}
 
 interface Props {
   guessed: Record<string, Guess>;
   unmapped: readonly string[];
   /** A trial has looked for them. */
   known: boolean;
+  /** There is a picture of the page. */
+  pictured: boolean;
+  /** The part that is pointed out just now; null for none. */
+  pointing: string | null;
+  onPoint(part: string | null): void;
 }
 
-export function MapLines({ guessed, unmapped, known }: Props) {
+export function MapLines({ guessed, unmapped, known, pictured, pointing, onPoint }: Props) {
   const { doc } = useDoc();
   const edit = useDocument((s) => s.edit);
   const writable = useDocument((s) => s.writable);
   const map = doc.trial?.map ?? {};
   const say = (part: string, selector: string): void => {
-    if (selector === (map[part] ?? "")) return;
-    edit("say which element is which part", (d) => {
-      const { [part]: _old, ...rest } = d.trial?.map ?? {};
-      return { ...d, trial: { ...d.trial, map: selector ? { ...rest, [part]: selector } : rest } };
-    });
+    if (selector !== (map[part] ?? "")) edit(SAY, (d) => mapped(d, part, selector));
   };
   const parts = allParts(doc);
   if (!parts.length) return null;
@@ -55,6 +63,23 @@ export function MapLines({ guessed, unmapped, known }: Props) {
                 onBlur={(e) => say(name, e.target.value.trim())}
                 onPressEnter={(e) => say(name, e.currentTarget.value.trim())}
               />
+              {pictured && (
+                <Button
+                  size="small"
+                  type="text"
+                  className="trial-point"
+                  disabled={!writable}
+                  aria-pressed={pointing === name}
+                  aria-label={`Point at ${name} on the page`}
+                  title="Point at it on the picture of the page"
+                  onClick={() => onPoint(pointing === name ? null : name)}
+                >
+                  <svg viewBox="0 0 14 14" width="14" height="14" fill="none" stroke="currentColor" aria-hidden="true">
+                    <circle cx="7" cy="7" r="4" />
+                    <path d="M7 0v5M7 9v5M0 7h5M9 7h5" />
+                  </svg>
+                </Button>
+              )}
             </li>
           );
         })}

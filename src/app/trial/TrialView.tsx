@@ -13,6 +13,7 @@ import {
 import { useDoc, useDocument } from "../store/document";
 import { LetBeLines } from "./LetBeLines";
 import { MapLines } from "./MapLines";
+import { PointAt } from "./PointAt";
 import { RunLine } from "./RunLine";
 import { useTrial } from "./store";
 import "./trial.css";
@@ -40,6 +41,7 @@ export function TrialView() {
   const [browser, setBrowser] = useState("chromium");
   const [page, setPage] = useState(doc.trial?.page ?? "");
   const [allowed, setAllowed] = useState<string | null>(null);
+  const [pointing, setPointing] = useState<string | null>(null);
   const mine = trial.id === id;
   const host = elsewhere(page);
   const keepPage = (): void => {
@@ -107,10 +109,16 @@ export function TrialView() {
           guessed={mine ? trial.guessed : {}}
           unmapped={mine ? trial.unmapped : []}
           known={mine && trial.at !== null}
+          pictured={mine && trial.picture !== null}
+          pointing={pointing}
+          onPoint={setPointing}
         />
         <LetBeLines />
       </section>
       <section className="trial-runs" aria-label="Runs">
+        {mine && trial.picture && pointing !== null && (
+          <PointAt picture={trial.picture} part={pointing} onDone={() => setPointing(null)} />
+        )}
         <Summary mine={mine} />
         {mine && <Results results={trial.results} />}
       </section>
@@ -179,7 +187,7 @@ function Summary({ mine }: { mine: boolean }) {
       {missed.length > 0 && (
         <p>
           Not found on the page: <span className="mono">{missed.join(", ")}</span>. Say which elements they are, under
-          Elements.
+          Elements: point at them, or type a selector.
         </p>
       )}
       {[...left, ...notes].map((n) => (

@@ -2,7 +2,7 @@
 import { create } from "zustand";
 import { type Component, writeComponent } from "../../core/model";
 import type { RunResult, TrialSet } from "../../core/trial";
-import type { Guess } from "../../core/trial/told";
+import type { Guess, PagePicture } from "../../core/trial/told";
 import { useDocument } from "../store/document";
 import { askTrial } from "./client";
 
@@ -17,6 +17,7 @@ export interface TrialStore {
   left: string[];
   unmapped: string[];
   guessed: Record<string, Guess>;
+  picture: PagePicture | null;
   stopped: boolean;
   problem: string | null;
   at: number | null;
@@ -30,6 +31,7 @@ const none = {
   left: [],
   unmapped: [],
   guessed: {},
+  picture: null,
   stopped: false,
   problem: null,
   at: null,
@@ -56,6 +58,7 @@ export const useTrial = create<TrialStore>()((set, get) => ({
       await askTrial(asked, mine.signal, (told) => {
         if (told.kind === "runs") put({ runs: told.of, left: told.left });
         else if (told.kind === "result") put({ results: [...get().results, told.result] });
+        else if (told.kind === "picture") put({ picture: told.picture });
         else if (told.kind === "problem") put({ problem: told.message });
         else put({ unmapped: told.unmapped, guessed: told.guessed, stopped: told.stopped });
       });

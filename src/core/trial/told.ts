@@ -18,10 +18,30 @@ export interface Guess {
   why: string;
 }
 
+/** An element as it lies on the picture of a page, px. */
+export interface PageBox {
+  selector: string;
+  /** The part that it is on the map, if any. */
+  part: string | null;
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+/** The page as it opens: where its elements are, to be pointed at. */
+export interface PagePicture {
+  /** A data address. */
+  image: string;
+  width: number;
+  height: number;
+  boxes: PageBox[];
+}
+
 export type TrialTold =
   | { kind: "runs"; of: number; left: string[] }
   | { kind: "result"; result: RunResult }
   | { kind: "end"; unmapped: string[]; guessed: Record<string, Guess>; stopped: boolean }
+  | { kind: "picture"; picture: PagePicture }
   | { kind: "problem"; message: string };
 
 /** The header by which the app of this start of the server is known. */

@@ -1,7 +1,7 @@
 /** A page in a real browser as a system: real input, a clock that stands still until it is told to go on. */
 import type { Browser, PageEvents, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
-import type { Done, Observation, Opening, Page, Wanted } from "../../core/trial";
+import type { Done, Observation, Opening, Page, PageBox, Wanted } from "../../core/trial";
 import { isThisMachine } from "../../core/trial/asked";
 import type {} from "../in-page";
 import type { StandInRequest } from "../in-page/stand-in";
@@ -9,6 +9,10 @@ import type { Engine, Started } from "./find";
 import { Input } from "./input";
 import { pageScript } from "./page-script";
 
+/** A page in a browser can be pointed at, too. */
+export interface OpenedPage extends Page {
+  boxes(): Promise<PageBox[]>;
+}
 export interface PageOptions {
   /** http, https or file. */
   address: string;
@@ -34,7 +38,7 @@ const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
   return mine;
 };
 
-export function openPage(started: Started, options: PageOptions): Promise<Page> {
+export function openPage(started: Started, options: PageOptions): Promise<OpenedPage> {
   return inTurn(async () => {
     for (let tries = 1; ; tries++)
       try {
@@ -48,7 +52,7 @@ export function openPage(started: Started, options: PageOptions): Promise<Page> 
 /** Tabs in which a run has ended well; as good as new, and a good deal faster to have. */
 const free = new WeakMap<Browser, Tab[]>();
 
-async function openOne({ browser, engine }: Started, options: PageOptions): Promise<Page> {
+async function openOne({ browser, engine }: Started, options: PageOptions): Promise<OpenedPage> {
   const tabs = free.get(browser) ?? [];
   free.set(browser, tabs);
   const tab = tabs.pop() ?? (await newTab(browser));
@@ -68,7 +72,7 @@ async function newTab(browser: Browser): Promise<Tab> {
   return tab;
 }
 
-class BrowserPage implements Page {
+class BrowserPage implements OpenedPage {
   private readonly map: Record<string, string>;
   private readonly noted = new Set<string>();
   private opened = false;
@@ -189,6 +193,9 @@ class BrowserPage implements Page {
     return [...this.noted];
   }
 
+  boxes(): Promise<PageBox[]> {
+    return this.bounded(this.tab.evaluate((map) => window.trialPage.boxes(map), this.map));
+  }
   async picture(): Promise<string | null> {
     const data = await this.tab.screenshot({ encoding: "base64", type: "png" });
     return `data:image/png;base64,${data}`;

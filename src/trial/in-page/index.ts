@@ -1,4 +1,6 @@
 /** The script that a page on trial gets before its own: it stands there under one name. */
+
+import { boxesOf } from "./boxes";
 import { holdClock } from "./clock";
 import { elementAt, roots } from "./elements";
 import { guessMap } from "./map";
@@ -46,6 +48,7 @@ const trialPage = {
       }
     return null;
   },
+  boxes: boxesOf,
   blur: () => dispatchEvent(new FocusEvent("blur")),
 };
 

@@ -74,7 +74,7 @@ function exploreOnce(
   counting: Set<number>,
 ): Explored {
   const { reading, keys } = load(page, scripts, counting);
-  reading.listeners = reading.listeners.filter((l) => !left.has(l.line));
+  reading.leave(left);
   // A page that hears of the pointer hears of fingers by it, too; and nobody who only clicks drags or asks for a menu.
   const pointed = reading.listeners.some((l) => /^pointer |^click$/.test(heard[l.type] ?? ""));
   for (const l of reading.listeners)

@@ -128,3 +128,11 @@ export interface Context {
     made?: { detail: Js; bubbles: boolean },
   ): boolean;
 }
+
+/** What those who keep listeners and timers need besides. */
+export interface Working extends Context {
+  /** Goes on behind what is not understood. */
+  attempt(node: acorn.Node | null, what: () => unknown, line?: number): void;
+  /** What waits for nothing but that the function under way ends. */
+  microtasks(node: acorn.Node | null): void;
+}

@@ -1,0 +1,196 @@
+/** Who listens, and events on their way to them (DOM §2). Acts may put listeners up and take them away: that is part of how the page is. */
+import type { Event, Listener, Working } from "./context";
+import type { World } from "./heap";
+import { eventOf } from "./host";
+import type { PageElement } from "./page";
+import { elementOf, isA, type Js, type JsObject, list, methodsOf, NotUnderstood, native, object } from "./values";
+
+export class Listeners {
+  list: Listener[] = [];
+  /** The event that is handled, or was handled last. */
+  event: Event | null = null;
+  /** Lines that did something. */
+  readonly readLines = new Set<number>();
+
+  constructor(private readonly r: Working) {}
+
+  listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined {
+    if (fn === null || fn === undefined) {
+      if (isA(options, "object"))
+        for (const l of this.list.filter((l) => l.property && l.on === on && l.type === type)) this.unhear(l);
+      return undefined;
+    }
+    const handles = isA(fn, "object") || isA(fn, "element") ? fn : null;
+    if (!handles && !isA(fn, "function") && !(isA(fn, "native") && fn.call))
+      throw new NotUnderstood(null, `what listens for ${type}`);
+    const said = (name: string): Js => (isA(options, "object") ? options.of.get(name) : undefined);
+    const signal = said("signal");
+    if (isA(signal, "object") && signal.of.get("aborted") === true) return undefined;
+    if (/^(DOMContentLoaded|load)$/.test(type) && (on === "document" || on === "window")) {
+      if (this.r.building) this.r.later(handles ? native("load", () => this.heardBy(fn, undefined)) : fn);
+      return undefined;
+    }
+    const capture = options === true || said("capture") === true;
+    const property = said("property") === true;
+    if (property) for (const l of this.list.filter((l) => l.property && l.on === on && l.type === type)) this.unhear(l);
+    const known = this.list.find(
+      (l) => l.on === on && l.type === type && l.capture === capture && this.isSame(l.fn, fn),
+    );
+    if (known) {
+      this.hear(known, true);
+      this.signalled(known, signal);
+      return undefined;
+    }
+    const ratio = said("ratio");
+    const line = isA(fn, "function") ? this.r.line(fn.node) : this.r.calling ? this.r.line(this.r.calling) : 0;
+    const made: Listener = {
+      on,
+      type,
+      fn,
+      line,
+      once: said("once") === true,
+      capture,
+      property,
+      first: this.r.building,
+      world: null,
+      ...(typeof ratio === "number" ? { ratio } : {}),
+    };
+    this.list.push(made);
+    if (!this.r.building) this.hear(made, true);
+    this.signalled(made, signal);
+    return undefined;
+  }
+  /** By the listener's place: the signal with which it ends. */
+  private readonly signals = object();
+  private signalled(l: Listener, signal: Js): void {
+    if (signal === undefined) return;
+    this.r.heap.touch(this.signals);
+    this.signals.of.set(String(this.list.indexOf(l)), signal);
+  }
+  aborted(signal: JsObject): void {
+    for (const [at, s] of this.signals.of)
+      if (s === signal) {
+        this.hear(this.list[Number(at)], false);
+        this.r.heap.touch(this.signals);
+        this.signals.of.delete(at);
+      }
+  }
+  unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined {
+    const capture = options === true || (isA(options, "object") && options.of.get("capture") === true);
+    const known = this.list.find((l) => l.on === on && l.type === type && l.capture === capture && l.fn === fn);
+    if (known) this.unhear(known);
+    return undefined;
+  }
+  private unhear(l: Listener): void {
+    if (this.r.building) this.list.splice(this.list.indexOf(l), 1);
+    else this.hear(l, false);
+  }
+  /** The same function, or one made anew in another way to the same. */
+  private isSame(known: Js, fn: Js): boolean {
+    return (
+      known === fn || (!this.r.building && isA(fn, "function") && this.r.heap.signOf(known) === this.r.heap.signOf(fn))
+    );
+  }
+  private keyOf(l: Listener): string {
+    return `variable listener ${this.list.indexOf(l)}`;
+  }
+  private hear(l: Listener, on: boolean): void {
+    if (on === l.first) this.r.erase(this.keyOf(l));
+    else this.r.write(this.keyOf(l), on);
+  }
+  private hears(l: Listener): boolean {
+    return this.r.building
+      ? true
+      : this.r.store.has(this.keyOf(l))
+        ? this.r.store.get(this.keyOf(l)) === true
+        : l.first;
+  }
+
+  /** What those that are up keep of the acts that put them up. */
+  worlds(): World[] {
+    return this.list.flatMap((l) => (l.world && this.hears(l) ? [l.world] : []));
+  }
+  /** An act is over: what those that it put up keep is known. */
+  settle(): void {
+    for (const l of this.list) if (!l.first) l.world ??= this.r.heap.worldOf([l.fn]);
+  }
+  /** What the browser keeps of the script's by them. */
+  kept(): Js[] {
+    return [...this.list.map((l) => l.fn), this.signals];
+  }
+
+  /** An event on its way down to its target and up again (DOM §2.9). @returns whether nobody prevented it */
+  dispatch(
+    type: string,
+    target: PageElement | "document" | "window" | null,
+    key = "",
+    made?: { detail: Js; bubbles: boolean },
+  ): boolean {
+    const outer = this.event;
+    const event: Event = {
+      type,
+      target: typeof target === "string" ? null : target,
+      key: key.replace(/^Shift\+/, ""),
+      shift: key.startsWith("Shift+"),
+      stopped: false,
+      stoppedNow: false,
+      prevented: false,
+      current: "window",
+      detail: made?.detail,
+    };
+    this.event = event;
+    const path: Listener["on"][] = [];
+    const bubbles = made ? made.bubbles : !/^(mouseenter|mouseleave|focus|blur|pointerenter|pointerleave)$/.test(type);
+    for (let e = event.target; e; e = e.parent) path.push(e);
+    if (target !== "window") path.push("document");
+    path.push("window");
+    const at = path.map((on, i) => ({ on, goesUp: bubbles || i === 0 }));
+    for (const { on } of [...at].reverse()) this.heardAt(event, on, true);
+    for (const { on, goesUp } of at) if (goesUp) this.heardAt(event, on, false);
+    if (event.prevented && !made) this.r.effect({ do: "prevent" });
+    this.event = outer ?? event;
+    return !event.prevented;
+  }
+  private heardAt(event: Event, at: Listener["on"], capture: boolean): void {
+    if (event.stopped) return;
+    event.current = at;
+    for (const l of [...this.list]) {
+      if (event.stoppedNow) break;
+      if (l.on !== at || l.type !== event.type || l.capture !== capture || !this.hears(l)) continue;
+      this.readLines.add(l.line);
+      const node = isA(l.fn, "function") ? l.fn.node : null;
+      if (l.once && !this.r.building) this.hear(l, false);
+      this.r.attempt(
+        node,
+        () => {
+          const said = this.heardBy(l.fn, typeof at === "object" ? elementOf(at) : native(at));
+          // A property or an attribute prevents by its answer (HTML §8.1.8.1).
+          if (l.property && said === false) event.prevented = true;
+        },
+        l.line,
+      );
+      this.r.microtasks(node);
+    }
+  }
+  private heardBy(fn: Js, self: Js): Js {
+    const event = this.event ? eventOf(this.event) : undefined;
+    if (isA(fn, "object") || isA(fn, "element")) return this.r.call(this.r.member(fn, "handleEvent"), [event], fn);
+    return this.r.call(fn, [event], self);
+  }
+
+  /** An observer is told that its target came into view or went out of it (Intersection Observer §3.2.8). */
+  observed(listener: Listener, inView: boolean): void {
+    const target = typeof listener.on === "string" ? null : listener.on;
+    const entry = object({
+      isIntersecting: inView,
+      intersectionRatio: inView ? 1 : 0,
+      target: elementOf(target),
+    });
+    this.readLines.add(listener.line);
+    const node = isA(listener.fn, "function") ? listener.fn.node : null;
+    this.r.attempt(node, () => this.r.call(listener.fn, [list([entry]), quiet]), listener.line);
+  }
+}
+
+/** An observer as its own callback has it: to let be what was seen changes nothing. */
+const quiet = methodsOf({ unobserve: () => undefined, disconnect: () => undefined });

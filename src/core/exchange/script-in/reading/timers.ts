@@ -1,0 +1,71 @@
+/** Timers that scripts set. Each is known by what it does and what it keeps, which is told once the act is over that set it. */
+import type * as acorn from "acorn";
+import type { Timed, Working } from "./context";
+import { isA, type Js, type JsTimer, NotUnderstood, object } from "./values";
+
+export class Timers {
+  readonly list = new Map<string, Timed>();
+
+  constructor(
+    private readonly r: Working,
+    /** Places of those whose function goes on counting in what it keeps of the act that set them. */
+    private readonly counting: ReadonlySet<number>,
+  ) {}
+
+  /** Timers that the act under way set: what they keep, and so which they are, is known when it is over. */
+  private unnamed: { handle: JsTimer; timed: Omit<Timed, "name" | "world">; effects: { timer: string }[] }[] = [];
+  start(fn: Js, args: readonly Js[], ms: number, every: boolean, node: acorn.Node): JsTimer {
+    if ((!isA(fn, "function") && !(isA(fn, "native") && fn.call)) || Number.isNaN(ms))
+      throw new NotUnderstood(this.r.line(node), "this timer");
+    const handle: JsTimer = { is: "timer", name: "", at: node.start };
+    const effect = { do: "start" as const, timer: "" };
+    const line = this.r.line(isA(fn, "function") ? fn.node : node);
+    this.unnamed.push({
+      handle,
+      timed: { fn, args, ms: Math.max(0, ms), every, line, at: node.start },
+      effects: [effect],
+    });
+    this.r.effect(effect);
+    if (this.counting.has(node.start)) this.run(node.start, fn);
+    return handle;
+  }
+  /** What timers that count are under way, by their place. */
+  private readonly running = object();
+  private run(at: number, fn: Js): void {
+    this.r.heap.touch(this.running);
+    if (fn === undefined) this.running.of.delete(`at-${at}`);
+    else this.running.of.set(`at-${at}`, fn);
+  }
+  /** A timer comes. */
+  comes({ at, fn, args, every }: Timed): void {
+    const now = this.running.of.get(`at-${at}`) ?? fn;
+    if (!every && this.counting.has(at)) this.run(at, undefined);
+    this.r.call(now, [...args]);
+  }
+  cancel(timer: JsTimer): void {
+    if (this.counting.has(timer.at)) this.run(timer.at, undefined);
+    const effect = { do: "cancel" as const, timer: timer.name };
+    if (!timer.name) this.unnamed.find((u) => u.handle === timer)?.effects.push(effect);
+    this.r.effect(effect);
+  }
+  name(): void {
+    for (const { handle, timed, effects } of this.unnamed) {
+      const sign = [timed.fn, ...timed.args].map((v) => this.r.heap.signOf(v)).join(";");
+      const id = `${sign} ${timed.ms} ${timed.every}`;
+      const name = this.timerNames.get(id) ?? (this.list.size ? `timer-${this.list.size + 1}` : "timer");
+      if (!this.list.has(name)) {
+        this.timerNames.set(id, name);
+        this.list.set(name, { name, ...timed, world: this.r.heap.worldOf([timed.fn, ...timed.args]) });
+      }
+      handle.name = name;
+      for (const e of effects) e.timer = name;
+    }
+    this.unnamed = [];
+  }
+  private readonly timerNames = new Map<string, string>();
+
+  /** What the browser keeps of the script's by them. */
+  kept(): Js[] {
+    return [...[...this.list.values()].flatMap((t) => [t.fn, ...t.args]), this.running];
+  }
+}

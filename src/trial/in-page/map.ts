@@ -86,9 +86,10 @@ export function guessMap(wanted: readonly Wanted[], had: Readonly<Record<string,
   return out;
 }
 
-/** Parts that are known to be inside it speak for an element, those outside against it. */
+/** Its own place in what is around it speaks for an element, and so do parts that are known to be inside; those outside speak against it. */
 function nesting(w: Wanted, element: Element, wanted: readonly Wanted[], taken: ReadonlyMap<string, Element>): number {
-  let n = 0;
+  const around = w.parent === null ? undefined : taken.get(w.parent);
+  let n = around && element.parentElement === around && element.localName === w.tag.toLowerCase() ? 16 : 0;
   for (const o of wanted) {
     const other = o.parent === w.part ? taken.get(o.part) : undefined;
     if (!other) continue;

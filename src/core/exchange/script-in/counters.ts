@@ -63,9 +63,11 @@ function fromNought(found: Explored, key: string, first: number): { found: Explo
   return { found: { ...found, stores: kept.map((i) => found.stores[i]), outcomes, endless }, of };
 }
 
+/** What is kept there besides, such as nothing at all, is a way to be of its own, in which the number is as at first. */
 const numberIn = (store: Store, key: string, first: number): number | null => {
   const v = store.has(key) ? store.get(key) : first;
-  return typeof v === "number" && Number.isInteger(v) ? v : null;
+  if (typeof v !== "number") return first;
+  return Number.isInteger(v) ? v : null;
 };
 
 type Own = (key: string) => string | null;
@@ -117,7 +119,7 @@ function generalised(found: Explored, key: string, first: number, own: Own): Cou
 function symbolic(stores: readonly Store[], key: string, numbers: readonly number[], name: string, own: Own): Store[] {
   const out = stores.map((s) => {
     const copy = new Map(s);
-    copy.delete(key);
+    if (typeof copy.get(key) === "number") copy.delete(key);
     return copy;
   });
   const keys = new Set(stores.flatMap((s) => [...s.keys()]));

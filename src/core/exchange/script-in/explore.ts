@@ -13,7 +13,16 @@ import {
 } from "./acts";
 import { load, type Script } from "./load";
 import { perform } from "./perform";
-import { type Asked, type Effect, isKept, keyOfStore, type Reading, type ScriptPage, type Store } from "./reading";
+import {
+  type Asked,
+  type Effect,
+  ENDLESS_FRAMES,
+  isKept,
+  keyOfStore,
+  type Reading,
+  type ScriptPage,
+  type Store,
+} from "./reading";
 
 /** One of several ways that an act can go, told by a number that counts. */
 export interface Branch {
@@ -52,14 +61,19 @@ export const MAX_STORES = 64;
 /** With numbers that count, of which each value is a way to be of its own while it is looked at. */
 const MAX_WITH_NUMBERS = 640;
 const MAX_VALUES = 130;
+/** Of one that goes by frames: some five seconds. */
+const MAX_FRAMES = 320;
 /** So much is gone through in all: some seconds. */
 const MAX_TAKEN = 400_000;
 export function explore(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>): Explored {
   const counting = new Set<number>();
+  let framed = false;
   for (;;) {
     const known = counting.size;
-    const found = exploreOnce(page, scripts, left, counting);
-    if (counting.size === known || known > MOST_COUNTING) return found;
+    const found: Explored = exploreOnce(page, scripts, left, counting, framed);
+    const draws: boolean = !framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
+    framed ||= draws;
+    if (!draws && (counting.size === known || known > MOST_COUNTING)) return found;
   }
 }
 
@@ -72,8 +86,9 @@ function exploreOnce(
   scripts: readonly Script[],
   left: ReadonlySet<number>,
   counting: Set<number>,
+  framed: boolean,
 ): Explored {
-  const { reading, keys } = load(page, scripts, counting);
+  const { reading, keys } = load(page, scripts, counting, framed);
   reading.leave(left);
   // A page that hears of the pointer hears of fingers by it, too; and nobody who only clicks drags or asks for a menu.
   const pointed = reading.listeners.some((l) => /^pointer |^click$/.test(heard[l.type] ?? ""));
@@ -89,7 +104,7 @@ function exploreOnce(
   const pending: Set<string>[] = [new Set(startedBy(loaded))];
   const index = new Map([[keyOfStore(stores[0]), 0]]);
   const outcomes: (Outcome | undefined)[][] = acts.map(() => []);
-  const widths = new Widths();
+  const widths = new Widths(framed ? MAX_FRAMES : MAX_VALUES);
   widths.more(stores[0]);
   let cut = false;
   const spent = (): number => reading.taken * (1 + stores[0].size / 50) + page.copied * 2 + reading.written * 4;
@@ -177,13 +192,13 @@ function exploreOnce(
   };
 }
 
-/** Numbers that come to be kept later, with the least of their values. */
+/** Numbers that come to be kept later, with the one of their values that is nearest to nought. */
 function numbersOf(stores: readonly Store[]): Map<string, number> {
   const out = new Map<string, number>();
   for (const store of stores)
     for (const [key, value] of store)
-      if (isKept(key) && /[|.]#?[A-Za-z_]\w*$/.test(key) && typeof value === "number")
-        out.set(key, Math.min(value, out.get(key) ?? value));
+      if (isKept(key) && /[ |.]#?[A-Za-z_]\w*$/.test(key) && typeof value === "number")
+        if (Math.abs(value) <= Math.abs(out.get(key) ?? value)) out.set(key, value);
   return out;
 }
 
@@ -208,6 +223,7 @@ function moreActs(
 
 /** How many ways to be there are, apart from numbers; and how many values a number has. */
 class Widths {
+  constructor(private readonly most: number) {}
   private readonly apart = new Set<string>();
   private readonly values = new Map<string, Set<number>>();
   readonly endless = new Set<string>();
@@ -218,7 +234,7 @@ class Widths {
       if (!isKept(key) || typeof value !== "number") continue;
       const known = this.values.get(key) ?? new Set();
       this.values.set(key, known.add(value));
-      if (known.size <= MAX_VALUES) continue;
+      if (known.size <= this.most) continue;
       known.delete(value);
       this.endless.add(key);
       return "endless";

@@ -16,6 +16,7 @@ export function load(
   page: ScriptPage,
   scripts: readonly Script[],
   counting: ReadonlySet<number>,
+  framed: boolean,
 ): { reading: Reading; keys: Set<string> } {
   const keys = new Set<string>();
   // Each at its line, so that what is said of them is said of the markup.
@@ -29,7 +30,7 @@ export function load(
     const lines = source.split("\n").length;
     source += "\n".repeat(Math.max(source ? 1 : 0, s.line - lines)) + s.text;
   }
-  const reading = new Reading(page, source, counting);
+  const reading = new Reading(page, source, counting, framed);
   const note = (error: unknown, line: number): void => {
     const text = (error as Error).message.replace(/\s*\(\d+:\d+\)$/, "");
     reading.notUnderstood.set(`${line} ${text}`, { line, text });

@@ -33,6 +33,28 @@ const around = (name: string): Saying[] =>
     { expression: `Math.floor(${name} / ${by}) % 60`, of: (n) => Math.floor(n / by) % 60 },
   ]);
 
+/** A share of a whole in hundredths, rounded: the roundest whole with which all that is said agrees. */
+function shares(numbers: readonly number[], said: readonly number[], name: string): Saying[] {
+  // At its end it goes no further, whatever the number does.
+  const end = Math.max(...said);
+  const pairs = numbers.flatMap((n, i) => (n === 0 || said[i] === end ? [] : [{ n: Math.abs(n), y: said[i] }]));
+  if (!pairs.length) return [];
+  const sign = numbers.some((n) => n < 0) ? -1 : 1;
+  const ways = [
+    { by: "round", low: -0.5, high: 0.5 },
+    { by: "floor", low: 0, high: 1 },
+    { by: "ceil", low: -1, high: 0 },
+  ] as const;
+  return ways.flatMap(({ by, low, high }): Saying[] => {
+    const least = Math.max(...pairs.map(({ n, y }) => (100 * n) / Math.max(1e-9, y + high)));
+    const most = Math.min(...pairs.map(({ n, y }) => (y + low > 0 ? (100 * n) / (y + low) : Number.POSITIVE_INFINITY)));
+    const step = [1000, 500, 100, 50, 10, 5, 1].find((s) => Math.ceil(least / s) * s <= most);
+    if (step === undefined || !Number.isFinite(most)) return [];
+    const whole = sign * Math.ceil(least / step) * step;
+    return [{ expression: `Math.${by}(${name} / ${whole} * 100)`, of: (n) => Math[by]((n / whole) * 100) }];
+  });
+}
+
 export const isSaid = ({ of }: Saying, n: number, said: number): boolean => Math.abs(of(n) - said) < 1e-9;
 
 /** The one that most of them follow; a number that stands for itself before others. */
@@ -45,7 +67,7 @@ export function sayingOf(numbers: readonly number[], said: readonly number[], na
       return x2 === x || a === 0 ? [] : [lineOf(a, said[i] - a * x, name)];
     }),
   );
-  for (const way of [lineOf(1, 0, name), ...lines, ...around(name)]) {
+  for (const way of [lineOf(1, 0, name), ...lines, ...around(name), ...shares(numbers, said, name)]) {
     const n = numbers.filter((x, i) => isSaid(way, x, said[i])).length;
     if (n > most) [best, most] = [way, n];
   }

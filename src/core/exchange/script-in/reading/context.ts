@@ -80,6 +80,8 @@ export interface Context {
   readonly heap: Heap;
   /** What a script puts into `window`, and what the browser keeps for it. */
   readonly global: JsObject;
+  /** Frames come one after the other on the clock, not at once after the act. */
+  readonly framed: boolean;
   /** Kinds of events that the script raises itself. */
   readonly raised: Set<string>;
   /** Something of the act under way was not understood. */

@@ -228,7 +228,11 @@ export class Heap {
       if (typeof v !== "object" || v === null) return put(path, v === undefined ? "<undefined>" : v);
       if (v.is === "element") return put(path, `<${v.element.name}>`);
       if (v.is === "timer") return put(path, `<timer ${v.name}>`);
-      if (v.is === "time") return put(path, v.ms - this.clock);
+      if (v.is === "time") {
+        // By its own mark, since a number may have stood there.
+        put(`${path}@`, "<time>");
+        return put(path, v.ms - this.clock);
+      }
       if (v.is === "pattern") return put(path, `<pattern ${v.source}>`);
       if (seen.has(v)) return put(path, `<^${seen.get(v)}>`);
       if (depth > DEPTH) return put(path, "<deep>");

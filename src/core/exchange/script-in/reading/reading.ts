@@ -25,6 +25,7 @@ import {
 
 /** Frames that one act may ask for, one after the other. */
 const MAX_LATER = 40;
+export const ENDLESS_FRAMES = "frames without an end";
 const refuse = (what: string): never => {
   throw new NotUnderstood(null, what);
 };
@@ -54,6 +55,7 @@ export class Reading implements Working {
     public source: string,
     /** Places of timers whose function goes on counting. */
     counting: ReadonlySet<number> = new Set(),
+    readonly framed = false,
   ) {
     this.ears = new Listeners(this);
     this.clocks = new Timers(this, counting);
@@ -147,7 +149,7 @@ export class Reading implements Working {
   private waiting: Js[] = [];
   private next: (() => void)[] = [];
   later(fn: Js): undefined {
-    if (this.waiting.length >= MAX_LATER) throw new NotUnderstood(null, "frames without an end");
+    if (this.waiting.length >= MAX_LATER) throw new NotUnderstood(null, ENDLESS_FRAMES);
     this.waiting.push(fn);
     return undefined;
   }
@@ -169,10 +171,10 @@ export class Reading implements Working {
       const node = isA(fn, "function") ? fn.node : null;
       if (n >= MAX_LATER) {
         this.waiting = [];
-        if (node) this.attempt(node, () => refuse("frames without an end"));
+        if (node) this.attempt(node, () => refuse(ENDLESS_FRAMES));
         return;
       }
-      this.attempt(node, () => this.call(fn, [0]));
+      this.attempt(node, () => this.call(fn, [{ is: "time", ms: this.heap.clock }]));
       this.microtasks(node);
     }
   }

@@ -1,6 +1,7 @@
 /** Timers that scripts set. Each is known by what it does and what it keeps, which is told once the act is over that set it. */
 import type * as acorn from "acorn";
 import type { Timed, Working } from "./context";
+import { FRAME_TIME } from "./host";
 import { isA, type Js, type JsTimer, NotUnderstood, object } from "./values";
 
 export class Timers {
@@ -40,7 +41,11 @@ export class Timers {
   comes({ at, fn, args, every }: Timed): void {
     const now = this.running.of.get(`at-${at}`) ?? fn;
     if (!every && this.counting.has(at)) this.run(at, undefined);
-    this.r.call(now, [...args]);
+    const instant: Js = { is: "time", ms: this.r.heap.clock };
+    this.r.call(
+      now,
+      args.map((a) => (a === FRAME_TIME ? instant : a)),
+    );
   }
   cancel(timer: JsTimer): void {
     if (this.counting.has(timer.at)) this.run(timer.at, undefined);

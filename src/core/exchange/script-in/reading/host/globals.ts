@@ -21,6 +21,11 @@ import { fetched, promiseStatic } from "./promises";
 import { scrollPage } from "./scrolling";
 import { created } from "./tree";
 
+/** ms from one frame to the next, as far as scripts count. */
+const FRAME = 16;
+/** Stands for the instant of a frame until it comes. */
+export const FRAME_TIME = native("the instant of the frame");
+
 /** What has the focus: kept only to give the focus back. */
 export const ACTIVE = "what has the focus";
 
@@ -64,11 +69,14 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
       );
     case "clearTimeout":
     case "clearInterval":
+    case "cancelAnimationFrame":
       return fn(([t]) => {
         if (isA(t, "timer")) r.cancel(t);
         return undefined;
       });
     case "requestAnimationFrame":
+      // A page that draws frame after frame is one on a clock of frames.
+      return fn(([call]) => (r.framed ? r.timer(call, [FRAME_TIME], FRAME, false, r.calling!) : r.later(call)));
     case "requestIdleCallback":
       return fn(([call]) => r.later(call));
     case "queueMicrotask":
@@ -76,8 +84,6 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
         r.soon(() => void r.call(call, []));
         return undefined;
       });
-    case "cancelAnimationFrame":
-      return fn(() => undefined);
     case "scrollY":
     case "pageYOffset":
       return { is: r.scrolled() };

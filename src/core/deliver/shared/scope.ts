@@ -1,6 +1,7 @@
 /** A component's style for a page that has others: every rule holds inside the root's class only, and weighs what it did. */
 import * as cssTree from "css-tree";
 import { parseSheet } from "../../cascade";
+import { rootAttributes } from "../keys";
 
 /** `:root`, `html` and `body` stand for the component's own root. */
 const isRoot = (node: cssTree.CssNode): boolean =>
@@ -18,7 +19,7 @@ const where = (className: string): cssTree.CssNode =>
 const asksRoot = (node: cssTree.CssNode): boolean => {
   let found = false;
   cssTree.walk(node, (n) => {
-    if (n.type === "AttributeSelector" && /^data-(state|when|starting)$/.test(n.name.name)) found = true;
+    if (n.type === "AttributeSelector" && rootAttributes.includes(n.name.name)) found = true;
   });
   return found;
 };

@@ -162,7 +162,6 @@ function assignToHost(r: Context, host: string, name: string, value: Js): void {
     r.write(`attribute ${host.slice(8)} data-${kebab}`, textOf(value));
   } else if (/^(window|document)$/.test(host) && /^on[a-z]+$/.test(name))
     r.listen(host as "window", name.slice(2), value, object({ property: true }));
-  else if (host === "document" && name === "title") return;
   else if (host === "window") {
     r.heap.touch(r.global);
     r.global.of.set(name, value);

@@ -1,6 +1,6 @@
 /** Scripts as they stand in the markup, put together and gone through once, as the page is loaded. */
 import * as acorn from "acorn";
-import { elementOf, functionOf, Reading, type ScriptPage } from "./reading";
+import { elementOf, functionOf, Reading, type ScriptPage, TOO_DEEP } from "./reading";
 
 /** A script, or the text of an `onclick`, as it stands in the markup. */
 export interface Script {
@@ -19,48 +19,45 @@ export function load(
   framed: boolean,
 ): { reading: Reading; keys: Set<string> } {
   const keys = new Set<string>();
-  // Each at its line, so that what is said of them is said of the markup.
-  let source = "";
-  const attributes: Script[] = [];
-  for (const s of scripts) {
-    if (s.at) {
-      attributes.push(s);
-      continue;
-    }
-    const lines = source.split("\n").length;
-    source += "\n".repeat(Math.max(source ? 1 : 0, s.line - lines)) + s.text;
-  }
-  const reading = new Reading(page, source, counting, framed);
+  const reading = new Reading(page, "", counting, framed);
+  const top = reading.scope(null);
   const note = (error: unknown, line: number): void => {
-    const text = (error as Error).message.replace(/\s*\(\d+:\d+\)$/, "");
+    const text = error instanceof RangeError ? TOO_DEEP : (error as Error).message.replace(/\s*\(\d+:\d+\)$/, "");
     reading.notUnderstood.set(`${line} ${text}`, { line, text });
   };
-  const top = reading.scope(null);
-  const parsed = parse(source);
-  if ("error" in parsed) note(parsed.error, (parsed.error as { loc?: { line: number } }).loc?.line ?? 1);
-  else {
-    literals(parsed.program, keys);
-    if (/\bshowModal\b/.test(source)) keys.add("Escape");
-    if (keys.has("Tab") && /\bshiftKey\b/.test(source)) keys.add("Shift+Tab");
-    reading.load(parsed.program, top);
-  }
-  for (const s of attributes) {
-    const text = `${"\n".repeat(Math.max(0, s.line - 1))}(function (event) { ${s.text}\n})`;
-    const code = parse(text);
+  /** At its line, so that what is said of it is said of the markup; places in it come behind those of all before. */
+  const parsed = (text: string, line: number): acorn.Program | null => {
+    const padded = "\n".repeat(Math.max(0, line - 1)) + text;
+    const code = parse(padded);
     if ("error" in code) {
-      note(code.error, s.line);
-      continue;
+      note(code.error, (code.error as { loc?: { line: number } }).loc?.line ?? line);
+      return null;
     }
-    // Places in it are places behind the scripts.
-    shift(code.program, reading.source.length);
-    reading.source += text;
-    literals(code.program, keys);
-    const statement = code.program.body[0] as acorn.ExpressionStatement;
-    const e = page.named(s.at!.part);
+    try {
+      shift(code.program, reading.source.length);
+      literals(code.program, keys);
+    } catch (error) {
+      note(error, line);
+      return null;
+    }
+    reading.source += padded;
+    return code.program;
+  };
+  // One that cannot be read leaves the others as they are, as in a browser.
+  const programs = scripts.flatMap((s) => (s.at ? [] : (parsed(s.text, s.line) ?? [])));
+  if (/\bshowModal\b/.test(reading.source)) keys.add("Escape");
+  if (keys.has("Tab") && /\bshiftKey\b/.test(reading.source)) keys.add("Shift+Tab");
+  reading.load(programs, top);
+  for (const s of scripts) {
+    if (!s.at) continue;
+    const program = parsed(`(function (event) { ${s.text}\n})`, s.line);
+    if (!program) continue;
+    const statement = program.body[0] as acorn.ExpressionStatement;
+    const e = page.named(s.at.part);
     if (e)
       reading.listeners.push({
         on: e,
-        type: s.at!.type,
+        type: s.at.type,
         fn: functionOf(statement.expression as acorn.FunctionExpression, top, { self: elementOf(e) }),
         line: s.line,
         once: false,

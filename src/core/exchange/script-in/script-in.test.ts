@@ -134,6 +134,14 @@ describe("what is taken and left", () => {
   });
 });
 
+it("one script that cannot be read leaves the others as they are", () => {
+  const found = behaviour(
+    `${button}\n<script>this is no script</script>\n<script>b.onclick = () => p.classList.toggle("on");</script>`,
+  );
+  expect(found.notUnderstood.map((n) => n.line)).toEqual([2]);
+  expect(Object.keys(rows(found.doc))).toEqual(["click b"]);
+});
+
 describe("a script that means no good", () => {
   it("gets nothing done and comes to an end", () => {
     const global = globalThis as Record<string, unknown>;
@@ -161,6 +169,17 @@ describe("a script that means no good", () => {
       "async function g() { for (;;) await fetch('/x'); } b.onclick = g",
       "new IntersectionObserver(() => { for (;;); }).observe(b); addEventListener('scroll', () => { while (scrollY > -1); })",
       "b.onclick = () => { throw b; }; p.onclick = () => { try { throw new Error('x'); } finally { for (;;); } }",
+      `p.textContent = ${"(".repeat(4000)}1${")".repeat(4000)}`,
+      `p.textContent = ${Array.from({ length: 6000 }, () => "1").join("+")}`,
+      "let q = b; for (let i = 0; i < 4000; i++) q = new Proxy(q, {}); b.onclick = () => { q.hidden = true; }",
+      "const l = []; b.onclick = () => { for (let i = 0; i < 500; i++) l.push({ l }); }",
+      "class A extends A {} new A()",
+      "customElements.define('p', class extends HTMLElement { connectedCallback() { this.remove(); this.append(this); } })",
+      "const e = new EventTarget(); e.addEventListener('x', () => e.dispatchEvent(new Event('x'))); b.onclick = () => e.dispatchEvent(new Event('x'))",
+      "b.onclick = () => document.body.append(document.createElement('script'), document.createElement('i'))",
+      "p.innerHTML = '<b onclick=alert(1)>x</b><script>alert(1)</' + 'script>'",
+      "'aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa!'.match(/(a+)+$/)",
+      "async function h() { while (true) await null; } b.onclick = h",
       "let n = 0; setInterval(() => { n += 0.1; p.textContent = n; b.style.width = n + 'px'; }, 0)",
     ]) {
       const found = read(script(text));

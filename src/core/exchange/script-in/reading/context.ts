@@ -88,7 +88,7 @@ export interface Context {
   unsure: boolean;
   tick(node: acorn.Node): void;
   line(node: acorn.Node): number;
-  note(error: unknown, node: acorn.Node): void;
+  note(error: unknown, node: acorn.Node | number): void;
   write(key: string, value: Cell): void;
   erase(key: string): void;
   effect(effect: Effect): void;

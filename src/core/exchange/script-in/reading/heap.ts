@@ -4,6 +4,7 @@
  * one; before an act everything is put back as it was in the way to be that the act starts from.
  */
 import type * as acorn from "acorn";
+import { NotUnderstood } from "./not-understood";
 import type { Cell, Store } from "./page";
 import {
   type Js,
@@ -29,6 +30,8 @@ interface Then {
 const DEPTH = 12;
 /** So much of one value is written out. */
 const MOST_CELLS = 400;
+/** And of all. */
+const MOST_KEPT = 1200;
 
 const contentsOf = (e: Entity): Contents => {
   switch (e.is) {
@@ -135,9 +138,12 @@ export class Heap {
     for (const [e, contents] of then?.world ?? []) putBack(e, contents);
   }
 
-  /** Writes what is otherwise now into the store. */
-  store(store: Map<string, Cell>): void {
-    for (const key of [...store.keys()]) if (isHeapKey(key)) store.delete(key);
+  /**
+   * Writes what is otherwise now into the store.
+   * @throws NotUnderstood where more is kept than is looked at; the store is as it was then
+   */
+  store(kept: Map<string, Cell>): void {
+    const store = new Map<string, Cell>();
     const changed: Entity[] = [];
     for (const [e, { fields: before }] of this.written) {
       const { fields: now } = contentsOf(e);
@@ -146,6 +152,7 @@ export class Heap {
         const [was, is] = [before.get(name), now.get(name)];
         if (before.has(name) === now.has(name) && same(was, is)) continue;
         differs = true;
+        if (store.size > MOST_KEPT) throw new NotUnderstood(null, "more that the script keeps than is looked at");
         const path = `variable ${e.id} ${name.replace(/\s/g, "_")}`;
         const old = this.cellsOf(was, path, true);
         const cells = now.has(name) ? this.cellsOf(is, path) : new Map([[path, "<none>"]]);
@@ -154,6 +161,8 @@ export class Heap {
       }
       if (differs) changed.push(e);
     }
+    for (const key of [...kept.keys()]) if (isHeapKey(key)) kept.delete(key);
+    for (const [key, cell] of store) kept.set(key, cell);
     const key = heapKey(store);
     if (!key || this.worlds.has(key)) return;
     const made = this.made(changed.flatMap((e) => [...contentsOf(e).fields.values()]));
@@ -225,6 +234,7 @@ export class Heap {
       return String(s?.id ?? "");
     };
     const walk = (v: Js, path: string, depth: number, opened: boolean): void => {
+      if (out.size >= MOST_CELLS) return;
       if (typeof v !== "object" || v === null) return put(path, v === undefined ? "<undefined>" : v);
       if (v.is === "element") return put(path, `<${v.element.name}>`);
       if (v.is === "timer") return put(path, `<timer ${v.name}>`);

@@ -6,5 +6,5 @@ export { answered, check, closeDialog, closePopovers, invoke, isCheckable, isMod
 export { grown } from "./made";
 export { NotUnderstood } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";
-export { ENDLESS_FRAMES, Reading } from "./reading";
+export { ENDLESS_FRAMES, Reading, TOO_DEEP } from "./reading";
 export { elementOf, functionOf } from "./values";

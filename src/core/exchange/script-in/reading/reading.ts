@@ -25,6 +25,8 @@ import {
 
 /** Frames that one act may ask for, one after the other. */
 const MAX_LATER = 40;
+/** Nested deeper than is read. */
+export const TOO_DEEP = "something nested too deep";
 export const ENDLESS_FRAMES = "frames without an end";
 const refuse = (what: string): never => {
   throw new NotUnderstood(null, what);
@@ -110,10 +112,12 @@ export class Reading implements Working {
   }
 
   /** Something is not understood: it is noted once, with its line. */
-  note(error: unknown, node: acorn.Node): void {
-    if (!(error instanceof NotUnderstood)) throw error;
-    const line = error.line ?? this.line(node);
-    this.notUnderstood.set(`${line} ${error.what}`, { line, text: error.what });
+  note(error: unknown, node: acorn.Node | number): void {
+    // Deeper than this machine goes: nothing else of a script can bring that about here.
+    if (!(error instanceof NotUnderstood) && !(error instanceof RangeError)) throw error;
+    const [at, text] = error instanceof NotUnderstood ? [error.line, error.what] : [null, TOO_DEEP];
+    const line = at ?? (typeof node === "number" ? node : this.line(node));
+    this.notUnderstood.set(`${line} ${text}`, { line, text });
   }
 
   /** Values that were written in all. */
@@ -268,9 +272,13 @@ export class Reading implements Working {
     }
   }
 
-  /** The whole script, as the page is loaded. */
-  load(program: acorn.Program, top: Scope): void {
-    execute(this, program.body, top);
+  /** The scripts, one after the other, as the page is loaded. */
+  load(programs: readonly acorn.Program[], top: Scope): void {
+    for (const { body } of programs) {
+      // What a script throws ends it, and no other.
+      this.attempt(body[0] ?? null, () => execute(this, body, top));
+      this.microtasks(null);
+    }
     this.settle();
     this.loaded();
   }
@@ -311,7 +319,7 @@ export class Reading implements Working {
     this.ears.settle();
     for (const q of this.asked) q.world = this.heap.worldOf([q.promise]);
     this.asked = [];
-    this.heap.store(this.store);
+    this.attempt(null, () => this.heap.store(this.store), 1);
     return {
       store: this.page.tidy(this.store),
       effects: this.effects,
@@ -332,11 +340,7 @@ export class Reading implements Working {
       // What a script throws and nobody catches ends its turn, and nothing else.
       if (error instanceof Thrown) return;
       this.unsure = true;
-      if (node) this.note(error, node);
-      else if (error instanceof NotUnderstood) {
-        const at = error.line ?? line;
-        this.notUnderstood.set(`${at} ${error.what}`, { line: at, text: error.what });
-      } else throw error;
+      this.note(error, node ?? line);
     }
   }
 }

@@ -20,6 +20,8 @@ export const faults: Readonly<Record<string, RegExp>> = {
   "an egg timer": /click Start .*display: text: expected 00:00, found -1:-1/,
   // Released beside it, it goes on; pressed again, two of them are drawn and one is stopped.
   "a hold by frames": /click bell in counting.*said: text: expected , found Ding/,
+  // Pressed by a key while it is held, two of them run and one is stopped.
+  "hold to delete": /msg: text: expected , found Deleted/,
   // The handle of a timer is lost when another is set over it: it comes although the pointer has gone.
   "a tip with two timers": /tip: visible: expected no, found yes/,
 };

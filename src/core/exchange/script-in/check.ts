@@ -1,6 +1,6 @@
 /** Whether a specification does what the script does: both are led through every way the page can be. */
 import { compile } from "../../program";
-import { advance, nextDue, type RunState, start, stimulate } from "../../run";
+import { advance, nextDue, type Result, type RunState, start, stimulate } from "../../run";
 import { activeNames, labelledControl, layoutOf } from "../../surface";
 import type { Act } from "./acts";
 import type { Explored } from "./explore";
@@ -50,7 +50,14 @@ function clicked({ acts, outcomes }: Explored, target: string, click: number, fr
 /** Once everything has moved: what is on its way decides nothing in a script. */
 const still = (state: RunState): RunState => ({ ...state, tracks: [], lingering: [] });
 
+/** A press takes the focus along; where that is listened for, it is an act of its own. */
+function withoutFocus(program: ReturnType<typeof compile>, { state, step }: Result): RunState | null {
+  return program.focusRows.length && step.focus.length ? null : state;
+}
+
 function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): RunState | null {
+  // On its way to somewhere else, the page itself goes on.
+  if (moving.page.glide) return null;
   const target = "target" in act ? program.partIndex.get(act.target) : undefined;
   // The pointer is there already: how it came there is an act of its own.
   const over = /^(click|pointer (down|up))$/.test(act.is) ? (target ?? -1) : moving.over;
@@ -63,12 +70,12 @@ function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): 
     if (act.target === "body" ? !free : part === undefined || layout.landing[part] !== part) return null;
     // A label clicks on what it is for; that is said of what it is for.
     if (part !== undefined && labelledControl(program, from, part) >= 0) return null;
-    return stimulate(program, from, { click: act.target === "body" ? null : act.target }).state;
+    return withoutFocus(program, stimulate(program, from, { click: act.target === "body" ? null : act.target }));
   }
   if (act.is === "pointer down" && act.target !== "body") {
     const part = program.partIndex.get(act.target);
     if (part === undefined || layoutOf(program, from).landing[part] !== part) return null;
-    return stimulate(program, from, { down: act.target }).state;
+    return withoutFocus(program, stimulate(program, from, { down: act.target }));
   }
   if (act.is === "key" && !act.up && act.target === "body")
     return stimulate(program, { ...from, focus: -1 }, { press: act.key === " " ? "Space" : act.key }).state;

@@ -42,6 +42,8 @@ export const mainKey = (keys: readonly string[]): string => [...keys].sort((a, b
 function wordFor(key: string, value: Cell | undefined, states: readonly (Cell | undefined)[]): string {
   const [kind, part, what] = key.split(" ");
   const is = (word: string, on: boolean): string => (on ? word : (opposites[word] ?? `not-${word}`));
+  if (kind === "variable" && states.some((v) => typeof v === "boolean"))
+    return is(plain(key.split(/[ |.]/).at(-1)!), value === undefined ? !states.includes(true) : value === true);
   if (kind === "attached") return is("shown", value !== false);
   if (kind === "class") {
     // Not said is as the markup has it: the opposite of what is said otherwise.

@@ -247,7 +247,8 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
     return undefined;
   },
   scrollIntoView: (r, e, [options]) => {
-    r.effect({ do: "scroll", part: e.name, smooth: isSmooth(options) });
+    const smooth = isSmooth(options);
+    r.effect(e.part || e.made ? { do: "scroll", part: e.name, smooth } : { do: "scroll to", distance: 0, smooth });
     return undefined;
   },
   getBoundingClientRect: () => undefined,

@@ -37,6 +37,8 @@ export function eventOf({ type, target, key, shift, detail }: Event): JsObject {
     code,
     keyCode: number,
     which: number || 1,
+    // Where the focus or the pointer goes is outside of what is left: within it nobody leaves.
+    ...(/^(focus|blur|mouse|pointer)/.test(type) ? { relatedTarget: null } : {}),
     detail: detail ?? (type === "click" ? 1 : 0),
     // The main button, alone (Pointer Events §10.1).
     button: 0,

@@ -325,10 +325,9 @@ function* reactions(
             yield reactionMend(doc, cell.row, state, { ...said, branches: said.branches.with(i, next) });
       }
     }
-    // Another row may have heard of the same.
-    const { on } = doc.reactions[cell.row].event;
-    for (const [row, { event, in: cells }] of doc.reactions.entries())
-      if (row !== cell.row && event.on === on)
+    // Another row may have heard of the same, or of what came of it.
+    for (const [row, { in: cells }] of doc.reactions.entries())
+      if (row !== cell.row)
         for (const [state, said] of Object.entries(cells))
           if (said !== "ignored") yield reactionMend(doc, row, state, "ignored");
     return;

@@ -12,6 +12,7 @@ export const strangers: Readonly<Record<string, string>> = Object.fromEntries(
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
 export const remarks: Readonly<Record<string, string>> = {
   "an egg timer": "remaining goes on below nought: from there on nothing is told",
+  "a listbox with arrows": "what listens for “mousemove”",
   "a notice made anew": "a second <div> beside the first: the sheet has one, made anew",
 };
 

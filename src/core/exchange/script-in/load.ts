@@ -1,6 +1,6 @@
 /** Scripts as they stand in the markup, put together and gone through once, as the page is loaded. */
 import * as acorn from "acorn";
-import { elementOf, functionOf, Reading, type ScriptPage, TOO_DEEP } from "./reading";
+import { elementOf, functionOf, keyOfCode, Reading, type ScriptPage, TOO_DEEP } from "./reading";
 
 /** A script, or the text of an `onclick`, as it stands in the markup. */
 export interface Script {
@@ -47,6 +47,12 @@ export function load(
   const programs = scripts.flatMap((s) => (s.at ? [] : (parsed(s.text, s.line) ?? [])));
   if (/\bshowModal\b/.test(reading.source)) keys.add("Escape");
   if (keys.has("Tab") && /\bshiftKey\b/.test(reading.source)) keys.add("Shift+Tab");
+  const byCode = /\b(keyCode|which)\b/.test(reading.source);
+  for (const key of [...keys])
+    if (key.startsWith("code ")) {
+      keys.delete(key);
+      if (byCode) keys.add(key.slice(5));
+    }
   reading.load(programs, top);
   for (const s of scripts) {
     if (!s.at) continue;
@@ -104,6 +110,12 @@ function literals(node: unknown, keys: Set<string>): void {
       else if (n.value === "Space") keys.add(" ");
       else if (/^Key[A-Z]$/.test(n.value)) keys.add(n.value[3].toLowerCase());
       else if (n.value.length === 1 && /[\w /?]/.test(n.value)) keys.add(n.value);
+    }
+    // As names in a table of what each key does, and by the numbers that keys had of old.
+    if (n.type === "Identifier" && keyNames.includes(n.name as string)) keys.add(n.name as string);
+    if (n.type === "Literal" && typeof n.value === "number") {
+      const key = keyOfCode(n.value);
+      if (key !== undefined) keys.add(`code ${key}`);
     }
     for (const [key, value] of Object.entries(n)) if (key !== "loc") literals(value, keys);
   }

@@ -49,6 +49,12 @@ describe("everyday pages", () => {
     expect(proveNow(found.doc).problems).toEqual([]);
   });
 
+  it("are asked for every key that they name: in a table, too, and by number", () => {
+    expect(Object.keys(rows(behaviour(strangers["a lightbox"]).doc))).toContain("release ArrowLeft");
+    const numbered = "document.onkeydown = (e) => { if (e.keyCode === 27) p.hidden = true; }";
+    expect(Object.keys(rows(behaviour(script(numbered)).doc))).toEqual(["press Escape"]);
+  });
+
   it("say what closes a dialog as a person would", () => {
     const { doc } = behaviour(everyday["a dialog by a class"]);
     expect(leaves(doc)).toEqual(["closed", "open"]);

@@ -2,7 +2,7 @@
 
 export type { Asked, Effect, Timed } from "./context";
 export { isKept } from "./heap";
-export { answered, check, closeDialog, closePopovers, invoke, isCheckable, isModal } from "./host";
+export { answered, check, closeDialog, closePopovers, invoke, isCheckable, isModal, keyOfCode } from "./host";
 export { grown } from "./made";
 export { NotUnderstood } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";

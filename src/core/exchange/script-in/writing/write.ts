@@ -123,7 +123,9 @@ function statesOf(
   const order = allParts(doc).map((p) => p.part.name);
   if (regions.length < 2) return inOrder(names[0], order);
   const states = regions.map((r, g): StateNode => {
-    let name = mainKey(r.keys).split(" ")[1];
+    const main = mainKey(r.keys);
+    // What only the script keeps has the variable's own name.
+    let name = main.startsWith("variable ") ? main.split(/[ |.]/).at(-1)!.replace(/^#/, "") : main.split(" ")[1];
     while (taken.has(name)) name += "-part";
     taken.add(name);
     return { name, states: inOrder(names[g], order) };

@@ -20,6 +20,8 @@ const codes: Record<string, number> = {
   Delete: 46,
 };
 
+export const keyOfCode = (code: number): string | undefined => Object.keys(codes).find((k) => codes[k] === code);
+
 /** Stands in an event, behind what it always knows of itself. */
 const LIVE = "<event>";
 export const isEvent = (o: JsObject): boolean => o.of.has(LIVE);

@@ -99,6 +99,9 @@ export async function click(page: Page, selector: string, count = 1): Promise<vo
   );
 }
 
+/** px in two frames: what goes no faster, such as a pin on a clock that runs, can be hit all the same. */
+const SLOW = 3;
+
 /**
  * Presses as a person does: what has come to rest and lies open. A view that is drawn anew, a row that moves down or a
  * window that still fades may come between; who missed aims again.
@@ -106,18 +109,19 @@ export async function click(page: Page, selector: string, count = 1): Promise<vo
  */
 async function hit(target: ElementHandle<Element>, count = 1): Promise<string> {
   try {
-    const inTheWay = await target.evaluate(async (e) => {
+    const inTheWay = await target.evaluate(async (e, SLOW) => {
       e.scrollIntoView({ block: "nearest", inline: "nearest", behavior: "instant" });
       const before = e.getBoundingClientRect();
       await new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)));
       const { x, y, width, height } = e.getBoundingClientRect();
-      if (x !== before.x || y !== before.y || width !== before.width) return "it moves";
+      const by = Math.max(Math.abs(x - before.x), Math.abs(y - before.y), Math.abs(width - before.width));
+      if (by > SLOW) return `it moves by ${by} px`;
       const top = document.elementFromPoint(x + width / 2, y + height / 2);
       if (!top || !(e.contains(top) || top.contains(e))) return `${top?.outerHTML.slice(0, 120)} lies over it`;
       e.toggleAttribute("data-missed", true);
       e.addEventListener("mousedown", () => e.removeAttribute("data-missed"), { capture: true, once: true });
       return "";
-    });
+    }, SLOW);
     if (inTheWay) return inTheWay;
     await target.click({ count });
   } catch (error) {

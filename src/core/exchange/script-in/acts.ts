@@ -37,7 +37,6 @@ export const heard: Record<string, Act["is"]> = {
   transitionend: "motion ended",
   animationend: "motion ended",
   submit: "click",
-  reset: "click",
   toggle: "click",
   close: "click",
   change: "click",

@@ -95,9 +95,6 @@ function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
     r.effect({ do: "prevent" });
     r.dispatch("toggle", details);
   }
-  const resets = page.closest("button[type=reset], input[type=reset]", target, r.store);
-  const cleared = resets && page.closest("form", resets, r.store);
-  if (cleared) r.dispatch("reset", cleared);
   const submits = page.closest("button:not([type=button]):not([type=reset]), input[type=submit]", target, r.store);
   const form = submits && page.closest("form", submits, r.store);
   if (!form) return;

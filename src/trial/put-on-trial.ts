@@ -8,6 +8,7 @@ import { compile } from "../core/program";
 import {
   CoreSystem,
   type Guess,
+  openingOf,
   type PagePicture,
   requestsOf,
   type Trial,
@@ -17,7 +18,7 @@ import {
   wantedOf,
 } from "../core/trial";
 import type { Started } from "./browser/find";
-import { openPage } from "./browser/page";
+import { type OpenedPage, openPage, type PageOptions } from "./browser/page";
 
 /** What a page is opened from: where it is, or what stands in it. */
 export type Source = { address: string } | { html: string };
@@ -44,57 +45,53 @@ export async function putOnTrial(
   { source, map, atOnce = 2, allowed = [], shorten = true, patience, signal, onResult }: PutOnTrial,
 ): Promise<{ trial: Trial; guessed: Record<string, Guess> }> {
   const guessed: Record<string, Guess> = {};
-  const requests = requestsOf(compile(doc));
-  const page = await addressOf(source);
-  const result = await trial(doc, runs, {
-    page: () =>
-      openPage(started, {
-        address: page.address,
-        map: { ...doc.trial?.map, ...map },
-        requests,
-        allowed,
-        ...(patience === undefined ? {} : { patience }),
-        guessed: (part, selector, why) => {
-          guessed[part] ??= { selector, why };
-        },
-      }),
-    // Of Firefox's pages one alone is active: in another, keys and the focus go otherwise than for a person.
-    atOnce: started.engine === "firefox" ? 1 : atOnce,
-    letBe: (doc.trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact })),
-    shorten,
-    ...(signal ? { signal } : {}),
-    ...(onResult ? { onResult } : {}),
-  }).finally(page.remove);
+  const note: PageOptions["guessed"] = (part, selector, why) => {
+    guessed[part] ??= { selector, why };
+  };
+  const result = await withPages(started, doc, { source, map, allowed, patience }, (open) =>
+    trial(doc, runs, {
+      page: () => open(note),
+      // Of Firefox's pages one alone is active: in another, keys and the focus go otherwise than for a person.
+      atOnce: started.engine === "firefox" ? 1 : atOnce,
+      letBe: (doc.trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact })),
+      shorten,
+      ...(signal ? { signal } : {}),
+      ...(onResult ? { onResult } : {}),
+    }),
+  );
   return { trial: result, guessed };
 }
 
 /** The page as it opens, with where its elements lie. */
-export async function pictureOf(
+export const pictureOf = (started: Started, doc: Component, where: Where): Promise<PagePicture | null> =>
+  withPages(started, doc, where, async (open) => {
+    const core = new CoreSystem(doc);
+    core.openNow({});
+    const page = await open();
+    try {
+      const { width, height } = doc.page;
+      await page.open(openingOf(doc, {}));
+      await page.find(wantedOf(core.program, core.state));
+      const [image, boxes] = [await page.picture(), await page.boxes()];
+      return image === null ? null : { image, width, height, boxes };
+    } finally {
+      await page.close().catch(() => {});
+    }
+  });
+
+type Where = Pick<PutOnTrial, "source" | "map" | "allowed" | "patience">;
+/** @param use is given what opens one more page; where it ends, whatever was put down for them is taken away */
+async function withPages<T>(
   started: Started,
   doc: Component,
-  { source, map, allowed = [], patience }: Pick<PutOnTrial, "source" | "map" | "allowed" | "patience">,
-): Promise<PagePicture | null> {
-  const core = new CoreSystem(doc);
-  core.openNow({});
-  const requests = requestsOf(core.program);
-  const at = await addressOf(source);
-  const page = await openPage(started, {
-    address: at.address,
-    map: { ...doc.trial?.map, ...map },
-    requests,
-    allowed,
-    ...(patience === undefined ? {} : { patience }),
-  });
-  try {
-    const { width, height } = doc.page;
-    await page.open({ width, height, scroll: 0, reducedMotion: false });
-    await page.find(wantedOf(core.program, core.state));
-    const [image, boxes] = [await page.picture(), await page.boxes()];
-    return image === null ? null : { image, width, height, boxes };
-  } finally {
-    await page.close().catch(() => {});
-    await at.remove();
-  }
+  { source, map, allowed = [], patience }: Where,
+  use: (open: (guessed?: PageOptions["guessed"]) => Promise<OpenedPage>) => Promise<T>,
+): Promise<T> {
+  const requests = requestsOf(compile(doc));
+  const { address, remove } = await addressOf(source);
+  const options = { address, map: { ...doc.trial?.map, ...map }, requests, allowed };
+  const more = patience === undefined ? {} : { patience };
+  return use((guessed) => openPage(started, { ...options, ...more, ...(guessed ? { guessed } : {}) })).finally(remove);
 }
 
 /** A page that is only a text lies in a file as long as it is on trial. */

@@ -1,6 +1,5 @@
 /** The instant in which a page differs: the specification as it is then, beside the picture of the page. */
 import { useMemo } from "react";
-import { compile } from "../../core/program";
 import { baseSheet, render } from "../../core/surface";
 import { expectedAt, type Shown } from "../../core/trial";
 import { PageFrame } from "../live-page/PageFrame";
@@ -11,8 +10,7 @@ const WIDEST = 252;
 const TALLEST = 240;
 
 export function SideBySide({ shown, picture }: { shown: Shown; picture: string }) {
-  const { doc } = useDoc();
-  const program = useMemo(() => compile(doc), [doc]);
+  const { doc, program } = useDoc();
   const parts = useMemo(() => render(program, expectedAt(program, shown)), [program, shown]);
   const css = useMemo(() => baseSheet(doc), [doc]);
   const { width, height } = { ...doc.page, ...shown.scenario.page };

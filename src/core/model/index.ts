@@ -7,4 +7,5 @@ export * from "./load";
 export * from "./names";
 export * from "./own";
 export * from "./schema";
+export * from "./template";
 export * from "./tree";

@@ -1,4 +1,5 @@
 /** Which attributes a part may carry, and where an address in one may lead. */
+import { escapeTemplate } from "../model";
 
 /** A name that no parser takes apart (HTML §13.1.2.3), without the characters that only accidents bring. */
 const namePattern = /^[A-Za-z_:][\w:.-]*$/;
@@ -69,4 +70,4 @@ export function attributeProblem(tag: string, name: string, value: string | null
 
 /** The same for a value that is computed already: what the live page asks before it sets one. */
 export const isSafeAttribute = (tag: string, name: string, value: string): boolean =>
-  attributeProblem(tag, name, value.replaceAll("${", "\\${")) === null;
+  attributeProblem(tag, name, escapeTemplate(value)) === null;

@@ -53,16 +53,19 @@ export class Stopped extends Error {
   }
 }
 
+/** How a run begins: as its scenario says, else as the component's page is. */
+export const openingOf = (doc: Component, { page }: Pick<Scenario, "page">): Opening => ({
+  width: page?.width ?? doc.page.width,
+  height: page?.height ?? doc.page.height,
+  scroll: page?.scroll ?? 0,
+  reducedMotion: page?.reducedMotion ?? false,
+});
+
 /** @throws what the system throws; and where the run was ended */
 export async function actOut(program: Program, scenario: Scenario, page: System, watching: Watching): Promise<Judged> {
   const core = new CoreSystem(program);
   const { doc } = program;
-  const opening: Opening = {
-    width: scenario.page?.width ?? doc.page.width,
-    height: scenario.page?.height ?? doc.page.height,
-    scroll: scenario.page?.scroll ?? 0,
-    reducedMotion: scenario.page?.reducedMotion ?? false,
-  };
+  const opening = openingOf(doc, scenario);
   const given = givenFromWithin(doc, scenario);
   if (given) return { differs: null, impossible: { step: -1, why: `the run ${given}` }, looks: 0 };
   await core.open(opening);

@@ -14,6 +14,7 @@ import {
   type Component,
   checkNames,
   type EventSpec,
+  escapeTemplate,
   type FocusRule,
   type Look,
   own,
@@ -27,6 +28,7 @@ import {
 import { compile, type Program } from "../program";
 import type { RunState } from "../run";
 import { activeNames, scrollAt } from "../surface";
+import { openingOf } from "./act-out";
 import { CoreSystem, seenPart } from "./core-system";
 import { type Differing, differingPart } from "./differing";
 
@@ -80,13 +82,7 @@ export const expectedAt = (program: Program, shown: Shown): RunState => led(prog
 /** The specification led to the instant at which the page was looked at. */
 function led(program: Program, { scenario, step, at }: Shown): CoreSystem {
   const core = new CoreSystem(program);
-  const { page } = scenario;
-  core.openNow({
-    width: page?.width ?? program.doc.page.width,
-    height: page?.height ?? program.doc.page.height,
-    scroll: page?.scroll ?? 0,
-    reducedMotion: page?.reducedMotion ?? false,
-  });
+  core.openNow(openingOf(program.doc, scenario));
   for (const [i, { do: what }] of scenario.steps.slice(0, step + 1).entries()) {
     // Only what is announced from the last step on counts.
     if (i === step) core.heard();
@@ -177,20 +173,18 @@ const mapActions = (said: Said, change: (a: Action) => Action | null): Said => (
   }),
 });
 
-const escaped = (text: string): string => text.replaceAll("${", "\\${");
-
 /** What a look can say so that a fact is as it was found. */
 function saying({ fact, found }: Differing): ((look: Look) => Look)[] {
   const yes = found === "yes";
   const attribute = /^attribute (.+)$/.exec(fact)?.[1];
   if (attribute)
     return [
-      (l) => ({ ...l, attributes: { ...l.attributes, [attribute]: found === "none" ? null : escaped(found) } }),
+      (l) => ({ ...l, attributes: { ...l.attributes, [attribute]: found === "none" ? null : escapeTemplate(found) } }),
       ({ attributes: { [attribute]: _gone, ...rest } = {}, ...l }) => ({ ...l, attributes: rest }),
     ];
   switch (fact) {
     case "text":
-      return [(l) => ({ ...l, text: escaped(found) })];
+      return [(l) => ({ ...l, text: escapeTemplate(found) })];
     case "visible":
       return yes
         ? [({ as: _as, ...l }) => l, (l) => ({ ...l, as: "shown" })]
@@ -208,7 +202,7 @@ function saying({ fact, found }: Differing): ((look: Look) => Look)[] {
     case "takes pointer":
       return [(l) => ({ ...l, pointer: yes })];
     case "name":
-      return [(l) => ({ ...l, attributes: { ...l.attributes, "aria-label": escaped(found) } })];
+      return [(l) => ({ ...l, attributes: { ...l.attributes, "aria-label": escapeTemplate(found) } })];
     case "role":
       return [(l) => ({ ...l, attributes: { ...l.attributes, role: found || null } })];
   }
@@ -227,7 +221,7 @@ function* looks(doc: Component, fact: Differing, active: readonly string[]): Gen
       where: `${part} itself`,
       before: JSON.stringify(before),
       after: JSON.stringify(fact.found),
-      doc: setPart(doc, part, { ...rest, content: fact.found === "" ? [] : [escaped(fact.found)] }),
+      doc: setPart(doc, part, { ...rest, content: fact.found === "" ? [] : [escapeTemplate(fact.found)] }),
     };
   }
   for (const state of active)
@@ -311,7 +305,7 @@ function* reactions(
     for (const [state, said] of Object.entries(doc.reactions[cell.row].in)) {
       if (said === "ignored") continue;
       if (heard) {
-        const text = escaped(heard.found.slice(1, -1));
+        const text = escapeTemplate(heard.found.slice(1, -1));
         const spoken = mapActions(said, (a) => (a.do === "announce" ? { ...a, text } : a));
         if (JSON.stringify(spoken) !== JSON.stringify(said)) yield reactionMend(doc, cell.row, state, spoken);
       }

@@ -7,6 +7,7 @@ import {
   allParts,
   type Component,
   emptyComponent,
+  escapeTemplate,
   type Part,
   readComponentValue,
   withoutUnwritable,
@@ -256,9 +257,6 @@ const textIn = (node: Element): string =>
     .join("")
     .replace(/\s+/g, " ")
     .trim();
-
-/** `${` in pasted text is text, not a template. */
-const escapeTemplate = (text: string): string => text.replaceAll("${", "\\${");
 
 /** What parts lie over, where their position says so, now or once they have the classes that rules wait for. */
 function withCovers(doc: Component): Component {

@@ -3,6 +3,7 @@
  * of it: they become one state, a datum, and texts with the datum in them. What an act makes of the number is told from
  * all of its values: so much more or less, or a value; where it goes on otherwise, by a condition.
  */
+import { escapeTemplate } from "../../model";
 import type { Branch, Explored, Outcome } from "./explore";
 import { holeOf, isSaid, sayingOf, widthOf } from "./numbers";
 import type { Cell, Effect, Store } from "./reading";
@@ -150,8 +151,6 @@ function symbolic(stores: readonly Store[], key: string, numbers: readonly numbe
   return out;
 }
 
-const escaped = (text: string): string => text.replaceAll("${", "\\${");
-
 /**
  * One text with the number in it that is most of the texts, and which of them it is: what was said before the number was
  * set anew stays for a while, and goes by no number.
@@ -166,7 +165,7 @@ function templateOf(
   const out: string[] = [];
   for (const [i, piece] of parts[0].entries()) {
     if (i % 2 === 0) {
-      out.push(escaped(piece));
+      out.push(escapeTemplate(piece));
       continue;
     }
     if (new Set(fits.map((f) => parts[f][i])).size === 1) {

@@ -82,8 +82,6 @@ export interface Context {
   readonly global: JsObject;
   /** Frames come one after the other on the clock, not at once after the act. */
   readonly framed: boolean;
-  /** Kinds of events that the script raises itself. */
-  readonly raised: Set<string>;
   /** Something of the act under way was not understood. */
   unsure: boolean;
   tick(node: acorn.Node): void;

@@ -284,7 +284,8 @@ export class Heap {
 
 /** Whether a key of the store is about what a script keeps, of which nothing is seen. */
 export const isKept = (key: string): boolean => key.startsWith("variable ");
-export const isHeapKey = (key: string): boolean => key.startsWith("variable ") && !key.startsWith("variable listener ");
+/** But for listeners, which the browser keeps. */
+const isHeapKey = (key: string): boolean => key.startsWith("variable ") && !key.startsWith("variable listener ");
 const heapKey = (store: Store): string =>
   [...store]
     .flatMap(([k, v]) => (isHeapKey(k) ? [`${k}=${JSON.stringify(v)}`] : []))

@@ -15,15 +15,13 @@ export class Listeners {
   constructor(private readonly r: Working) {}
 
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined {
-    if (fn === null || fn === undefined) {
-      if (isA(options, "object"))
-        for (const l of this.list.filter((l) => l.property && l.on === on && l.type === type)) this.unhear(l);
-      return undefined;
-    }
+    const said = (name: string): Js => (isA(options, "object") ? options.of.get(name) : undefined);
+    const property = said("property") === true;
+    if (property) for (const l of this.list.filter((l) => l.property && l.on === on && l.type === type)) this.unhear(l);
+    if (fn === null || fn === undefined) return undefined;
     const handles = isA(fn, "object") || isA(fn, "element") ? fn : null;
     if (!handles && !isA(fn, "function") && !(isA(fn, "native") && fn.call))
       throw new NotUnderstood(null, `what listens for ${type}`);
-    const said = (name: string): Js => (isA(options, "object") ? options.of.get(name) : undefined);
     const signal = said("signal");
     if (isA(signal, "object") && signal.of.get("aborted") === true) return undefined;
     if (/^(DOMContentLoaded|load)$/.test(type) && (on === "document" || on === "window")) {
@@ -31,8 +29,6 @@ export class Listeners {
       return undefined;
     }
     const capture = options === true || said("capture") === true;
-    const property = said("property") === true;
-    if (property) for (const l of this.list.filter((l) => l.property && l.on === on && l.type === type)) this.unhear(l);
     const known = this.list.find(
       (l) => l.on === on && l.type === type && l.capture === capture && this.isSame(l.fn, fn),
     );
@@ -99,11 +95,9 @@ export class Listeners {
     else this.r.write(this.keyOf(l), on);
   }
   private hears(l: Listener): boolean {
-    return this.r.building
-      ? true
-      : this.r.store.has(this.keyOf(l))
-        ? this.r.store.get(this.keyOf(l)) === true
-        : l.first;
+    if (this.r.building) return true;
+    const said = this.r.store.get(this.keyOf(l));
+    return said === undefined ? l.first : said === true;
   }
 
   /** What those that are up keep of the acts that put them up. */

@@ -4,7 +4,7 @@
  */
 import { parseFragment } from "parse5";
 import { adapter } from "parse5-htmlparser2-tree-adapter";
-import { type Component, freeName, type Part } from "../../../model";
+import { type Component, escapeTemplate, freeName, type Part } from "../../../model";
 import { attributeProblem, isAllowedTag } from "../../../safety";
 import { NotUnderstood } from "./not-understood";
 import { type Cell, isElement, type PageElement, type ScriptPage, type Store } from "./page";
@@ -55,7 +55,7 @@ export function madeOf(page: ScriptPage, markup: string, site: string, store: St
       if (e.children.length || Object.keys(e.attributes).length) return [e];
       const attributes: Record<string, string> = {};
       for (const [name, value] of Object.entries(node.attribs ?? {}))
-        if (!attributeProblem(e.tag, name, value.replaceAll("${", "\\${"))) attributes[name] = value;
+        if (!attributeProblem(e.tag, name, escapeTemplate(value))) attributes[name] = value;
       e.attributes = attributes;
       e.children = build(node.children ?? [], `${path}/${i}`, depth + 1);
       for (const c of e.children) if (isElement(c)) c.parent = e;
@@ -114,15 +114,14 @@ function bake(e: PageElement, key: string, value: Cell): void {
   } else if (value !== null) e.attributes = { ...e.attributes, [what]: String(value) };
 }
 
-const escaped = (text: string): string => text.replaceAll("${", "\\${");
 /** A part as it was, with what was made in it. */
 function partOf(e: PageElement): Part {
   if (e.part && !insideMade(e).some((c) => c.made)) return e.part;
-  const content = e.children.map((c) => (isElement(c) ? partOf(c) : e.made ? escaped(c) : c));
+  const content = e.children.map((c) => (isElement(c) ? partOf(c) : e.made ? escapeTemplate(c) : c));
   if (e.part) return { ...e.part, content };
   const attributes = Object.fromEntries(
     Object.entries(e.attributes).flatMap(([name, value]) =>
-      value === "" && name === "class" ? [] : [[name, escaped(value)]],
+      value === "" && name === "class" ? [] : [[name, escapeTemplate(value)]],
     ),
   );
   return {

@@ -45,7 +45,6 @@ export class Reading implements Working {
   /** Listeners that acts may put up and take away are known by their place in the list. */
   building = true;
   readonly heap = new Heap();
-  readonly raised = new Set<string>();
   readonly global = object();
   private steps = 0;
   /** Steps of all acts. */

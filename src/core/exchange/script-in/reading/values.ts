@@ -165,6 +165,12 @@ export const functionOf = (node: FunctionNode, scope: Scope, more: Partial<JsFun
   ...more,
 });
 
+/** What an object, or what stands behind it, has of that name (§10.1.8); bounded, since a script may make a circle. */
+export function inherited(of: JsObject | null, name: string): { value: Js } | null {
+  for (let o = of, n = 0; o && n < 40; o = o.proto, n++) if (o.of.has(name)) return { value: o.of.get(name) };
+  return null;
+}
+
 type Kind = Exclude<Extract<Js, object>, null>["is"];
 /** Whether it is one of these kinds. */
 export const isA = <K extends Kind>(v: Js, kind: K): v is Extract<Js, { is: K }> =>

@@ -1,5 +1,5 @@
 /** What a script wrote of the page, as looks. */
-import { ALWAYS, allParts, type Component, type Look, type LookRow } from "../../../model";
+import { ALWAYS, allParts, type Component, escapeTemplate, type Look, type LookRow } from "../../../model";
 import { isTemplate, TEMPLATE } from "../counters";
 import type { Explored } from "../explore";
 import type { Cell } from "../reading";
@@ -31,7 +31,7 @@ function lookFor(keys: readonly string[], values: readonly (Cell | undefined)[],
 
 /** With the datum in it where it goes by a number; else nothing in it is one. */
 const textFor = (value: Cell): string =>
-  isTemplate(value) ? value.slice(TEMPLATE.length) : String(value).replaceAll("${", "\\${");
+  isTemplate(value) ? value.slice(TEMPLATE.length) : escapeTemplate(String(value));
 
 function styled(look: Look, property: string, value: string, own: string | undefined): void {
   if (property === "display" && value === "none") look.as = "not displayed";

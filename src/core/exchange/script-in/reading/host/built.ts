@@ -3,6 +3,7 @@ import type * as acorn from "acorn";
 import type { Context } from "../context";
 import {
   elementOf,
+  inherited,
   isA,
   type Js,
   type JsObject,
@@ -140,10 +141,7 @@ export function defined(r: Context, name: string, by: Js, node: acorn.Node): und
     try {
       r.construct(by, [], node);
       const self = elementOf(e);
-      const own = (property: string): Js => {
-        for (let o = r.extra(e, false); o; o = o.proto) if (o.of.has(property)) return o.of.get(property);
-        return undefined;
-      };
+      const own = (property: string): Js => inherited(r.extra(e, false), property)?.value;
       const changed = own("attributeChangedCallback");
       const watched = isA(by, "function") ? r.member(by, "observedAttributes") : undefined;
       if (changed !== undefined && isA(watched, "list"))

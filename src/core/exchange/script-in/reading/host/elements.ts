@@ -45,6 +45,19 @@ const CONTENT = "\u0001content";
 
 export const kebab = (property: string): string => property.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
 
+/** Elements by place, id and name, as in `document.forms` and `form.elements`; the first of a name has it. */
+export function named(r: Context, elements: readonly PageElement[]): Js {
+  const of = new Map<string, Js>([["length", elements.length]]);
+  elements.forEach((e, i) => {
+    of.set(String(i), elementOf(e));
+    for (const attribute of ["id", "name"]) {
+      const word = r.page.attribute(e, attribute, r.store);
+      if (word && !of.has(word)) of.set(word, elementOf(e));
+    }
+  });
+  return object(of);
+}
+
 /** A property of an element. @returns undefined for what is known to be none */
 export function elementGet(r: Context, e: PageElement, property: string): Js {
   const { page, store } = r;
@@ -71,21 +84,8 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       return r.extra(e, false)?.of.get(ANSWER) ?? "";
     case "form":
       return elementOf(page.closest("form", e, store));
-    case "elements": {
-      const fields = page.all("button, input, select, textarea, fieldset, output", e, store);
-      return object(
-        new Map<string, Js>([
-          ["length", fields.length],
-          ...fields.flatMap((f, i): [string, Js][] => [
-            [String(i), elementOf(f)],
-            ...["id", "name"].flatMap((a): [string, Js][] => {
-              const word = page.attribute(f, a, store);
-              return word ? [[word, elementOf(f)]] : [];
-            }),
-          ]),
-        ]),
-      );
-    }
+    case "elements":
+      return named(r, page.all("button, input, select, textarea, fieldset, output", e, store));
     case "isConnected":
       return page.isInPage(e, store);
     case "nodeType":

@@ -94,6 +94,5 @@ export function eventGet(r: Context, name: string): Js {
 export function raised(r: Context, on: Parameters<Context["dispatch"]>[1], made: Js): boolean {
   const type = isA(made, "object") ? made.of.get("type") : undefined;
   if (!isA(made, "object") || typeof type !== "string") throw new NotUnderstood(null, "what is raised");
-  r.raised.add(type);
   return r.dispatch(type, on, "", { detail: made.of.get("detail"), bubbles: made.of.get("bubbles") === true });
 }

@@ -14,7 +14,7 @@ import {
   textOf,
 } from "../values";
 import { defined } from "./built";
-import { elementMethods, kebab, styleGet } from "./elements";
+import { elementMethods, kebab, named, styleGet } from "./elements";
 import { raised } from "./event";
 import { languageGet } from "./objects";
 import { fetched, promiseStatic } from "./promises";
@@ -196,7 +196,12 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
     case "createTextNode":
       return fn(([text]) => textOf(text));
     case "forms":
-      return { is: named(r, r.page.elements.filter((e) => e.tag === "form").map(elementOf)) };
+      return {
+        is: named(
+          r,
+          r.page.elements.filter((e) => e.tag === "form"),
+        ),
+      };
     case "addEventListener":
       return fn(([type, call, options]) => r.listen("document", textOf(type), call, options));
     case "removeEventListener":
@@ -213,20 +218,6 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
       return { is: "visible" };
   }
   return null;
-}
-
-/** Elements by place, id and name, as in `document.forms` and `form.elements`. */
-export function named(r: Context, elements: readonly Js[]): Js {
-  const of = new Map<string, Js>([["length", elements.length]]);
-  elements.forEach((e, i) => {
-    of.set(String(i), e);
-    if (isA(e, "element"))
-      for (const attribute of ["id", "name"]) {
-        const word = r.page.attribute(e.element, attribute, r.store);
-        if (word && !of.has(word)) of.set(word, e);
-      }
-  });
-  return object(of);
 }
 
 /** What the browser keeps for the page; nothing yet, on the first visit. */

@@ -5,6 +5,7 @@ import { builtBy } from "../host";
 import {
   type FunctionNode,
   functionOf,
+  inherited,
   isA,
   type Js,
   type JsFunction,
@@ -14,14 +15,12 @@ import {
   type Scope,
   textOf,
 } from "../values";
-import { prototypeOf } from "./members";
+import { got, prototypeOf } from "./members";
 import type { Evaluate } from "./patterns";
 
 /** Names in scopes that no script can write. */
 const HOME = "<home>";
 const MAKING = "<making>";
-
-export const functionMade = (_r: Context, node: FunctionNode, scope: Scope): JsFunction => functionOf(node, scope);
 
 /** Functions are there from the beginning of what they stand in (§10.2.11). */
 export function hoist(body: readonly acorn.Node[], scope: Scope): void {
@@ -189,10 +188,6 @@ export function superMember(r: Context, name: string, scope: Scope): Js {
     throw new NotUnderstood(null, `super.${name}`);
   }
   const self = lookUp(scope, "this")?.value;
-  for (let o: JsObject | null = home.proto; o; o = o.proto) {
-    const value = o.of.get(name);
-    if (value === undefined) continue;
-    return isA(value, "accessor") ? (value.get ? r.call(value.get, [], self) : undefined) : value;
-  }
-  return undefined;
+  const found = inherited(home.proto, name);
+  return found ? got(r, found.value, self) : undefined;
 }

@@ -1,8 +1,20 @@
 /** Expressions, one kind at a time (ECMA-262 §13). */
 import type * as acorn from "acorn";
 import type { Context } from "../context";
-import { isA, isTrue, type Js, joined, list, NotUnderstood, numberOf, object, type Scope, textOf } from "../values";
-import { classOf, construct, functionMade, superCall, superMember } from "./classes";
+import {
+  functionOf,
+  isA,
+  isTrue,
+  type Js,
+  joined,
+  list,
+  NotUnderstood,
+  numberOf,
+  object,
+  type Scope,
+  textOf,
+} from "../values";
+import { classOf, construct, superCall, superMember } from "./classes";
 import { removeMember } from "./members";
 import { binary, unary } from "./operators";
 import { assignTo, located, propertyOf, wordsOf } from "./patterns";
@@ -31,7 +43,7 @@ export function evaluate(
       );
     case "ArrowFunctionExpression":
     case "FunctionExpression":
-      return functionMade(r, node, scope);
+      return functionOf(node, scope);
     case "ClassExpression":
       return classOf(r, node, scope, evaluate);
     case "ArrayExpression":

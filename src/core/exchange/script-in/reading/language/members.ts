@@ -7,19 +7,15 @@ import {
   hostGet,
   isEvent,
   isOfBrowser,
+  kebab,
   methodOf,
   promiseGet,
   styleSet,
 } from "../host";
 import type { PageElement } from "../page";
-import { isA, type Js, type JsObject, NotUnderstood, native, object, textOf } from "../values";
+import { inherited, isA, type Js, type JsObject, NotUnderstood, native, object, textOf } from "../values";
 
-/** What an object or what it is made by has of that name. */
-function found(of: JsObject | null, name: string): { at: JsObject; value: Js } | null {
-  for (let o = of, n = 0; o && n < 40; o = o.proto, n++) if (o.of.has(name)) return { at: o, value: o.of.get(name) };
-  return null;
-}
-const got = (r: Context, value: Js, self: Js): Js =>
+export const got = (r: Context, value: Js, self: Js): Js =>
   isA(value, "accessor") ? (value.get ? r.call(value.get, [], self) : undefined) : value;
 
 export function memberOf(r: Context, value: Js, name: string): Js {
@@ -27,7 +23,7 @@ export function memberOf(r: Context, value: Js, name: string): Js {
   if (typeof value !== "object") return methodOf(r, value, name);
   switch (value.is) {
     case "element": {
-      const own = found(r.extra(value.element, false), name);
+      const own = inherited(r.extra(value.element, false), name);
       return own ? got(r, own.value, value) : elementGet(r, value.element, name);
     }
     case "promise":
@@ -47,7 +43,7 @@ export function memberOf(r: Context, value: Js, name: string): Js {
     case "pattern":
       return methodOf(r, value, name);
     case "object": {
-      const own = found(value, name);
+      const own = inherited(value, name);
       if (own) return got(r, own.value, value);
       if (isEvent(value)) return eventGet(r, name);
       return name === "hasOwnProperty" || name === "toString" || name === "constructor" || name === "__proto__"
@@ -56,7 +52,7 @@ export function memberOf(r: Context, value: Js, name: string): Js {
     }
     case "function": {
       if (name === "prototype") prototypeOf(value);
-      const own = found(value.own, name);
+      const own = inherited(value.own, name);
       return own ? got(r, own.value, value) : ofFunction(r, value, name);
     }
     case "native":
@@ -110,7 +106,7 @@ export function assignMember(r: Context, target: Js, name: string, value: Js): v
     case "object":
     case "function": {
       const own = target.is === "object" ? target : target.own;
-      const known = found(own, name);
+      const known = inherited(own, name);
       if (known && isA(known.value, "accessor")) {
         if (known.value.set) r.call(known.value.set, [value], target);
         return;
@@ -136,7 +132,7 @@ export function assignMember(r: Context, target: Js, name: string, value: Js): v
 }
 
 function assignToElement(r: Context, e: PageElement, name: string, value: Js): void {
-  const known = found(r.extra(e, false), name);
+  const known = inherited(r.extra(e, false), name);
   if (known && isA(known.value, "accessor")) {
     if (known.value.set) r.call(known.value.set, [value], { is: "element", element: e });
     return;
@@ -158,8 +154,7 @@ function assignToList(r: Context, target: Extract<Js, { is: "list" }>, name: str
 function assignToHost(r: Context, host: string, name: string, value: Js): void {
   if (host.startsWith("style ")) styleSet(r, r.page.named(host.slice(6))!, name, value);
   else if (host.startsWith("dataset ")) {
-    const kebab = name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
-    r.write(`attribute ${host.slice(8)} data-${kebab}`, textOf(value));
+    r.write(`attribute ${host.slice(8)} data-${kebab(name)}`, textOf(value));
   } else if (/^(window|document)$/.test(host) && /^on[a-z]+$/.test(name))
     r.listen(host as "window", name.slice(2), value, object({ property: true }));
   else if (host === "window") {
@@ -171,8 +166,7 @@ function assignToHost(r: Context, host: string, name: string, value: Js): void {
 /** `delete of.name` (§13.5.1). */
 export function removeMember(r: Context, target: Js, name: string): boolean {
   if (isA(target, "native") && target.name.startsWith("dataset ")) {
-    const kebab = name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
-    r.write(`attribute ${target.name.slice(8)} data-${kebab}`, null);
+    r.write(`attribute ${target.name.slice(8)} data-${kebab(name)}`, null);
     return true;
   }
   if (isA(target, "proxy")) return removeMember(r, target.target, name);

@@ -1,7 +1,19 @@
 /** Operators (ECMA-262 §13.5 to §13.12). */
 import type { Context } from "../context";
 import { ACTIVE } from "../host";
-import { elementOf, isA, isNamed, isTrue, type Js, joined, NotUnderstood, numberOf, same, textOf } from "../values";
+import {
+  elementOf,
+  inherited,
+  isA,
+  isNamed,
+  isTrue,
+  type Js,
+  joined,
+  NotUnderstood,
+  numberOf,
+  same,
+  textOf,
+} from "../values";
 
 export function unary(operator: string, v: Js): Js {
   switch (operator) {
@@ -101,10 +113,7 @@ function compare(operator: string, a: number | string, b: number | string): Js {
 }
 
 function isIn(name: Js, of: Js): boolean {
-  if (isA(of, "object")) {
-    for (let o: typeof of | null = of; o; o = o.proto) if (o.of.has(textOf(name))) return true;
-    return false;
-  }
+  if (isA(of, "object")) return inherited(of, textOf(name)) !== null;
   if (isA(of, "list")) return Number(textOf(name)) < of.items.length;
   throw new NotUnderstood(null, "what is asked of this");
 }

@@ -1,0 +1,2 @@
+/** A text that is no template: `${` in it stands for those two characters. */
+export const escapeTemplate = (text: string): string => text.replaceAll("${", "\\${");

@@ -1,9 +1,8 @@
 /** Random specifications, acted out by the core and by the delivered page, in Chromium and in Firefox. */
 import fc from "fast-check";
-import type { Browser } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { deeds, specifications } from "../../src/core/testing/specifications";
-import { type EngineName, open } from "./engine";
+import { type EngineName, type Held, open } from "./engine";
 import { difference } from "./hold";
 
 const engines: { engine: EngineName; runs: number }[] = [
@@ -12,11 +11,11 @@ const engines: { engine: EngineName; runs: number }[] = [
 ];
 
 describe.each(engines)("the core and delivered pages in $engine", ({ engine, runs }) => {
-  let browser: Browser;
+  let browser: Held;
   beforeAll(async () => {
     browser = await open(engine);
   });
-  afterAll(() => browser?.close());
+  afterAll(() => browser?.end());
   it("agree on every fact of every part, after every act", async () => {
     // Other specifications every day, the same for whoever looks into one of them.
     const seed = Math.floor(Date.now() / 86_400_000);

@@ -1,16 +1,48 @@
-/** The browsers that the core is held against, and the tabs in which that is done. */
+/** The browsers that the core is held against, and pages in them that stand behind the port of trials. */
+import { createServer } from "node:http";
+import type { AddressInfo } from "node:net";
 import { buildSync } from "esbuild";
-import type { Browser, Page } from "puppeteer-core";
-import type { Component } from "../../src/core/model";
+import type { Page } from "puppeteer-core";
+import type { Component, Part } from "../../src/core/model";
+import { compile } from "../../src/core/program";
 import { deliveredPage } from "../../src/core/testing/delivered";
-import { startBrowser } from "../../src/trial";
-import { withNames } from "../agreement";
+import { requestsOf } from "../../src/core/trial";
+import { type OpenedPage, openPage, type Started, startBrowser } from "../../src/trial";
 import { type BuiltTarget, builtPage } from "./built";
-import { ownClock } from "./clock";
 
 export type EngineName = "chromium" | "firefox";
 
-export const open = async (engine: EngineName): Promise<Browser> => (await startBrowser({ browser: engine })).browser;
+export interface Held extends Started {
+  /** @returns the address at which a page is served */
+  serve(html: string): string;
+}
+
+/** A browser, and a server of its own for what is shown in it. */
+export async function open(engine: EngineName): Promise<Held> {
+  const pages = new Map<string, string>();
+  const server = createServer(({ url = "/" }, answer) => {
+    const html = pages.get(url);
+    answer.writeHead(html === undefined ? 404 : 200, { "content-type": "text/html; charset=utf-8" });
+    answer.end(html);
+  });
+  await new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
+  const origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const started = await startBrowser({ browser: engine });
+  let last = 0;
+  return {
+    ...started,
+    serve(html) {
+      const path = `/${++last}`;
+      pages.delete(`/${last - 50}`);
+      pages.set(path, html);
+      return origin + path;
+    },
+    async end() {
+      await started.end();
+      server.close();
+    },
+  };
+}
 
 const probe = buildSync({
   entryPoints: ["src/probe/page.ts"],
@@ -23,50 +55,52 @@ const probe = buildSync({
 /** Every element has some room of its own, at which it can be hit; a page without blocks is not scrolled by keys. */
 const roomy = "html { overflow: hidden } [data-name] { padding: 3px; margin: 1px; }";
 
+/** Names on every element, whatever the delivered page itself marks, so that all can be looked at. */
+const withNames = (parts: readonly Part[]): Part[] =>
+  parts.map((part) => ({
+    ...part,
+    attributes: { ...part.attributes, "data-name": part.name },
+    ...(part.content ? { content: part.content.map((c) => (typeof c === "string" ? c : withNames([c])[0])) } : {}),
+  }));
+
 export interface Shown {
+  system: OpenedPage;
   page: Page;
   errors: string[];
   /** Gives the tab back: it is as good as new for the next page, and a good deal faster to have. */
   done(): Promise<void>;
 }
 
-/** Tabs that nobody uses. */
-const free = new WeakMap<Browser, Page[]>();
-
-/** A tab with the delivered page of a component in it, on a clock of its own. */
-export async function show(browser: Browser, doc: Component, target: "page" | BuiltTarget = "page"): Promise<Shown> {
-  const tabs = free.get(browser) ?? [];
-  free.set(browser, tabs);
-  const page = tabs.pop() ?? (await (await browser.createBrowserContext()).newPage());
-  const errors: string[] = [];
-  const threw = (e: unknown): void => void errors.push((e as Error).message);
-  page.on("pageerror", threw);
-  await page.setViewport({ width: doc.page.width, height: doc.page.height });
-  // The loader of TypeScript names functions by a helper that the page does not have.
-  await page.evaluate("globalThis.__name = (f) => f");
-  await page.evaluate(ownClock);
+/** The delivered page of a component, opened, on the clock of trials. */
+export async function show(held: Held, doc: Component, target: "page" | BuiltTarget = "page"): Promise<Shown> {
   const css = doc.page.blocks ? doc.page.css : `${doc.page.css ?? ""}\n${roomy}`;
   const whole = { ...doc, page: { ...doc.page, ...(css ? { css } : {}) }, parts: withNames(doc.parts) };
   // What a component's style says of the page around it is the business of the page that has it.
   const around = doc.page.blocks ? "body { margin: 0 }" : "html { overflow: hidden }";
-  await page.setContent(target === "page" ? deliveredPage(whole) : await builtPage(target, whole, around));
-  await page.evaluate(probe);
-  // A pressed pointer that moves would drag a link away, which no page is told of and headless browsers may not survive.
-  // And motions stop as soon as they begin, however long the machine takes until somebody asks.
-  await page.evaluate(() => {
-    addEventListener("dragstart", (e) => e.preventDefault());
-    // What a person writes into a part that can be edited is theirs, and nothing that a component says.
-    addEventListener("beforeinput", (e) => (e.target as HTMLElement).isContentEditable && e.preventDefault());
-    for (const begins of ["transitionrun", "animationstart"])
-      addEventListener(begins, () => (window as unknown as { holdMotions(): void }).holdMotions());
+  const program = compile(doc);
+  const system = await openPage(held, {
+    address: held.serve(target === "page" ? deliveredPage(whole) : await builtPage(target, whole, around)),
+    map: Object.fromEntries(program.parts.map(({ name }) => [name, `[data-name="${name}"]`])),
+    requests: requestsOf(program),
+    allowed: [],
+    patience: 120_000,
   });
+  const { tab } = system;
+  const errors: string[] = [];
+  const threw = (e: unknown): void => void errors.push((e as Error).message);
+  tab.on("pageerror", threw);
+  const { width, height } = doc.page;
+  await system.open({ width, height, scroll: 0, reducedMotion: false });
+  // The loader of TypeScript names functions by a helper that the page does not have.
+  await tab.evaluate("globalThis.__name = (f) => f");
+  await tab.evaluate(probe);
+  // What a person writes into a part that can be edited is theirs, and nothing that a component says.
+  await tab.evaluate(() =>
+    addEventListener("beforeinput", (e) => (e.target as HTMLElement).isContentEditable && e.preventDefault()),
+  );
   const done = async (): Promise<void> => {
-    page.off("pageerror", threw);
-    await page.goto("about:blank");
-    await page.mouse.reset();
-    // Out of the page, where the browser lets it go there; else where nothing will be.
-    await page.mouse.move(-10, -10).catch(() => page.mouse.move(639, 599));
-    tabs.push(page);
+    tab.off("pageerror", threw);
+    await system.close();
   };
-  return { page, errors, done };
+  return { system, page: tab, errors, done };
 }

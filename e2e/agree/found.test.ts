@@ -1,9 +1,8 @@
 /** Differences of core and page that were found once, each with its name. */
-import type { Browser } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { box, button, component, type Sketch } from "../../src/core/testing";
 import type { Deed } from "../../src/core/testing/specifications";
-import { type EngineName, open } from "./engine";
+import { type EngineName, type Held, open } from "./engine";
 import { difference } from "./hold";
 
 const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
@@ -62,15 +61,105 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       looks: { label: { s: "not displayed" } },
     },
   },
+  {
+    name: "details are as open as their looks say, and a link in their summary leads on",
+    sketch: {
+      parts: [
+        {
+          name: "more",
+          tag: "details",
+          content: [
+            {
+              name: "sum",
+              tag: "summary",
+              content: ["More ", { name: "here", tag: "a", attributes: { href: "#x" }, content: ["here"] }],
+            },
+            { name: "told", tag: "p", content: ["told"] },
+          ],
+        },
+        button("b"),
+      ],
+      states: ["shut", "wide"],
+      looks: { more: { wide: 'open=""' } },
+      reactions: { "click b": { shut: "wide", wide: "shut" }, "click sum": { shut: "/ stop", wide: "shut" } },
+    },
+    acts: [0, 1, 2, 3, 4, 3, 2, 1, 0].map((at) => ({ kind: "click", at })),
+  },
+  {
+    name: "Enter in a field clicks the form's button, and nothing is loaded anew",
+    sketch: {
+      parts: [
+        {
+          name: "form",
+          tag: "form",
+          content: [
+            { name: "field", tag: "input", attributes: { type: "email", "aria-label": "field" } },
+            button("send", { attributes: {} }),
+          ],
+        },
+      ],
+      states: ["asked", "sent"],
+      reactions: { "click send": { asked: "sent", sent: "asked" } },
+    },
+    acts: [
+      { kind: "click", at: 1 },
+      { kind: "key", at: 1 },
+      { kind: "click", at: 2 },
+    ],
+  },
+  {
+    name: "words like page.width and _event.name in a text are but words",
+    sketch: {
+      parts: [box("said", ["${word}"]), button("b")],
+      states: ["s"],
+      data: [{ name: "word", type: "text", initial: "" }],
+      reactions: { "click b": { s: '/ word = "_event.name of page.width"' } },
+    },
+    acts: [{ kind: "click", at: 1 }],
+  },
+  {
+    name: "a header beside a cell of data is a row's, and none in a table that is none",
+    sketch: {
+      parts: [
+        {
+          name: "table",
+          tag: "table",
+          content: [
+            {
+              name: "body",
+              tag: "tbody",
+              content: [
+                {
+                  name: "row",
+                  tag: "tr",
+                  content: [
+                    { name: "head", tag: "th", content: ["a"] },
+                    { name: "cell", tag: "td", content: ["b"] },
+                    { name: "far", tag: "th", content: ["c"] },
+                    { name: "last", tag: "th", content: ["d"] },
+                  ],
+                },
+              ],
+            },
+          ],
+        },
+        button("b"),
+      ],
+      states: ["a", "b", "c"],
+      looks: { table: { b: 'role="none"' }, cell: { c: "not displayed" } },
+      reactions: { "click b": { a: "b", b: "c" } },
+    },
+    acts: Array.from({ length: 12 }, () => ({ kind: "click", at: 8 })),
+  },
 ];
 
 const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];
 describe.each(engines)("found once, in %s", (engine) => {
-  let browser: Browser;
+  let browser: Held;
   beforeAll(async () => {
     browser = await open(engine);
   });
-  afterAll(() => browser?.close());
+  afterAll(() => browser?.end());
   it.each(found)("$name", async ({ sketch, acts = [] }) => {
     const doc = component(sketch);
     const sized = { ...doc, page: { ...doc.page, width: 800, height: 600 } };

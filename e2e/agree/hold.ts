@@ -1,5 +1,4 @@
 /** One specification acted out by the core and by its delivered page; what each says after every act. */
-import type { Browser, KeyInput, Page } from "puppeteer-core";
 import { type Component, type FactName, factNames, factWords, type PartFacts } from "../../src/core/model";
 import { compile, DOCUMENT, type Program, partName } from "../../src/core/program";
 import { advance, type RunState, type Stimulus, start, stimulate } from "../../src/core/run";
@@ -8,7 +7,7 @@ import type { Deed } from "../../src/core/testing/specifications";
 import type {} from "../../src/probe/page";
 import type { PageFacts } from "../../src/probe/probe";
 import type { BuiltTarget } from "./built";
-import { type EngineName, show } from "./engine";
+import { type EngineName, type Held, show } from "./engine";
 import { unlikeTree } from "./tree";
 
 /** In words that can be compared, part by part. */
@@ -105,7 +104,7 @@ const pointOf = (name: string): { x: number; y: number } | null => {
   return element && window.ownPoint(element);
 };
 
-const keys = ["Tab", "Enter", "x", "Shift+Tab", "Space", "Escape", "ArrowDown"];
+const keys = ["Tab", "Enter", "x", "Shift+Tab", "Space", "Escape", "ArrowDown", "Ctrl+k"];
 
 /** What a deed is, given what the core says is there; null where it is not for a page to do. */
 function stimulusOf(
@@ -177,39 +176,6 @@ function stimulusOf(
   }
 }
 
-const keyName = (key: string): KeyInput => (key === "Space" ? " " : key) as KeyInput;
-
-/** @returns false where the page shows no place at which the part can be hit */
-async function perform(page: Page, s: Stimulus, held: Set<string>): Promise<boolean> {
-  if ("press" in s) {
-    const parts = s.press.split("+");
-    for (const k of parts.slice(0, -1)) await page.keyboard.down(keyName(k));
-    await page.keyboard.press(keyName(parts.at(-1)!));
-    for (const k of parts.slice(0, -1)) await page.keyboard.up(keyName(k));
-  } else if ("keyDown" in s) {
-    held.add(s.keyDown);
-    await page.keyboard.down(keyName(s.keyDown));
-  } else if ("keyUp" in s) {
-    held.delete(s.keyUp);
-    await page.keyboard.up(keyName(s.keyUp));
-  } else if ("scroll" in s) await page.evaluate((top) => scrollTo({ top, behavior: "instant" }), s.scroll);
-  else if ("resize" in s) await page.setViewport(s.resize);
-  else if ("blur" in s) await page.evaluate(() => dispatchEvent(new FocusEvent("blur")));
-  else if ("reducedMotion" in s)
-    await page.emulateMediaFeatures([
-      { name: "prefers-reduced-motion", value: s.reducedMotion ? "reduce" : "no-preference" },
-    ]);
-  else {
-    const name = "click" in s ? s.click : "down" in s ? s.down : "up" in s ? s.up : "move" in s ? s.move : null;
-    const point = name === null ? null : await page.evaluate(pointOf, name);
-    if (!point) return false;
-    await page.mouse.move(point.x, point.y);
-    if ("click" in s || "down" in s) await page.mouse.down();
-    if ("click" in s || "up" in s) await page.mouse.up();
-  }
-  return true;
-}
-
 export interface Difference {
   done: string[];
   differs: string[];
@@ -217,7 +183,7 @@ export interface Difference {
 
 /** Acts the deeds out on both. @returns the first difference, or null */
 export async function difference(
-  browser: Browser,
+  browser: Held,
   doc: Component,
   deeds: readonly Deed[],
   engine: EngineName,
@@ -228,22 +194,24 @@ export async function difference(
   // React writes the empty keyword as the one that means the same (HTML §6.8.1).
   const attributes = attributesOf(program).filter((a) => target !== "react" || a !== "contenteditable");
   if (start(program).step.loop) return null;
-  const { page, errors, done: giveBack } = await show(browser, doc, target);
+  const { system, page, errors, done: giveBack } = await show(browser, doc, target);
   const done: string[] = [];
   const held = new Set<string>();
   let pressed = false;
-  let calmed = false;
   try {
     const first = start(program);
     let { state } = first;
     // What never comes to an end is cut, each host where it likes; the rules find it (F21).
     let endless = first.step.loop;
     if (endless) return null;
-    const pass = async (ms: number): Promise<void> => {
-      await page.evaluate((by) => (window as unknown as { pass(ms: number): Promise<void> }).pass(by), ms);
+    const coreGoesOn = (ms: number): void => {
       state = advance(program, state, state.now + ms, ({ step }) => {
         endless ||= step.loop;
       });
+    };
+    const pass = async (ms: number): Promise<void> => {
+      await system.pass(ms);
+      coreGoesOn(ms);
     };
     const compare = async (): Promise<string[]> => {
       const facts = await page.evaluate((n) => window.livelyProbe(n, "data-name"), names);
@@ -277,23 +245,22 @@ export async function difference(
         if ("keyDown" in stimulus && held.has(stimulus.keyDown)) continue;
         if ("press" in stimulus && held.size) continue;
         if ("keyUp" in stimulus && !held.has(stimulus.keyUp)) continue;
-        if (!(await perform(page, stimulus, held))) continue;
-        calmed ||= "reducedMotion" in stimulus;
+        const aimed = Object.values(stimulus)[0];
+        if (/^(click|down|up|move)$/.test(Object.keys(stimulus)[0]) && !(await page.evaluate(pointOf, aimed))) continue;
+        if (!(await system.act(stimulus)).done) continue;
         if ("down" in stimulus || "up" in stimulus) pressed = "down" in stimulus;
+        if ("keyDown" in stimulus) held.add(stimulus.keyDown);
+        if ("keyUp" in stimulus) held.delete(stimulus.keyUp);
         done.push(JSON.stringify(stimulus));
         const result = stimulate(program, state, stimulus);
         state = result.state;
         endless ||= result.step.loop;
-        if (endless) return null;
-        await pass(0);
       }
       if (endless) return null;
       differs = await compare();
     }
     return differs.length ? { done, differs } : null;
   } finally {
-    for (const key of held) await page.keyboard.up(keyName(key));
-    if (calmed) await page.emulateMediaFeatures([]);
     await giveBack();
   }
 }

@@ -73,7 +73,7 @@ const one = async (): Promise<void> => {
   }
 };
 await Promise.all(Array.from({ length: side }, one));
-await browser.close();
+await browser.end();
 console.log(`\n${engine}: ${runs - found.length} of ${runs} specifications agree, from seed ${seed}.`);
 process.exitCode = found.length ? 1 : 0;
 if (process.argv.includes("--record"))

@@ -1,19 +1,19 @@
 /** Roles and names: what the core says of every element, against Chromium's own accessibility tree. */
-import type { Browser, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange/html-in/read";
 import { allStates, type Component, emptyComponent, isHistory } from "../../src/core/model";
 import { compile } from "../../src/core/program";
 import { start } from "../../src/core/run";
 import { demoComponents } from "../../src/demo";
-import { open, show } from "./engine";
+import { type Held, open, show } from "./engine";
 import { unlikeTree } from "./tree";
 
-let browser: Browser;
+let browser: Held;
 beforeAll(async () => {
   browser = await open("chromium");
 });
-afterAll(() => browser?.close());
+afterAll(() => browser?.end());
 
 async function compare(page: Page, doc: Component): Promise<string[]> {
   const program = compile(doc);
@@ -28,6 +28,7 @@ const elements = `<main><a href="/x">link</a><a>no link</a><abbr title="x">a</ab
   <meter value=".5"></meter><progress value=".5"></progress><output>o</output><p>p</p><pre>p</pre><s>s</s><search>s</search><time>t</time>
   <section>plain</section><section aria-label="n">region</section><aside>a</aside><header>h</header><footer>f</footer>
   <select><option>o</option></select><select multiple><option>o</option></select><select size="3"><optgroup label="g"><option>o</option></optgroup></select>
+  <table><tr><th>a</th><td>d</td><th>b</th><th>c</th></tr><tr><th>d</th></tr><tr><th scope="COL">e</th><td>d</td></tr><tr><th scope="odd">f</th><th>g</th></tr></table>
   <table><caption>c</caption><thead><tr><th>h</th><th>i</th></tr></thead><tbody><tr><th scope="row">r</th><td>d</td></tr></tbody></table>
   <textarea></textarea><ul><li>l</li></ul><ol><li>l</li></ol><svg width="9" height="9"><title>n</title><circle r="3"></circle></svg></main>
   <header>top</header><footer>bottom</footer><nav>n</nav><aside>side</aside><article>a<aside>in</aside><aside aria-label="n">in</aside><header>h</header></article>

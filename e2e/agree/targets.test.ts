@@ -5,7 +5,7 @@ import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { build } from "esbuild";
 import fc from "fast-check";
-import type { Browser, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { formatted, KERNEL_FILE, namesOf } from "../../src/core/deliver";
 import type { Component } from "../../src/core/model";
@@ -14,14 +14,14 @@ import { deeds, specifications } from "../../src/core/testing/specifications";
 import { demoComponents } from "../../src/demo";
 import { startingPoints } from "../../src/demo/starting-points";
 import { builtPage, builtTargets, deliveredFiles, filesOf } from "./built";
-import { open } from "./engine";
+import { type Held, open } from "./engine";
 import { difference } from "./hold";
 
-let browser: Browser;
+let browser: Held;
 beforeAll(async () => {
   browser = await open("chromium");
 });
-afterAll(() => browser?.close());
+afterAll(() => browser?.end());
 
 const demos: Component[] = [...demoComponents, ...startingPoints].map((d) => d.load());
 
@@ -69,7 +69,7 @@ const counting = `
 
 /** A page that has a component in it, with everything counted. */
 async function pageOf(target: "module" | "react", doc: Component, entry: string): Promise<Page> {
-  const page = await browser.newPage();
+  const page = await browser.browser.newPage();
   page.on("pageerror", (e) => {
     throw e;
   });
@@ -310,7 +310,7 @@ describe("hostile words", () => {
           reactions: { "click b": { one: "two" } },
         });
         doc.looks[0].in.two = { text: quoted, attributes: { title: quoted } };
-        const page = await browser.newPage();
+        const page = await browser.browser.newPage();
         const errors: string[] = [];
         page.on("pageerror", (e) => errors.push(String(e)));
         await page.setContent(await builtPage(target, doc, ""));

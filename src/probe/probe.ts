@@ -58,22 +58,47 @@ export function ownPoint(element: Element): { x: number; y: number } | null {
   return null;
 }
 
+/** An option of a select that drops down has no boxes, and is told all the same. */
+function isInMenu(element: Element): boolean {
+  const menu = element.parentElement?.closest("select");
+  return !!menu && menu.size < 2 && !menu.multiple && menu.getClientRects().length > 0 && !element.closest("[hidden]");
+}
+
 /** Out of the accessibility tree: not rendered, hidden from it, or inert with what is around it (WAI-ARIA 1.2 §7.1). */
 const isExposed = (element: Element, displayed: boolean): boolean =>
-  displayed &&
+  (displayed || isInMenu(element)) &&
   getComputedStyle(element).visibility === "visible" &&
   !isInert(element) &&
   !element.closest("[aria-hidden=true]");
 
+const isNone = (role: string | undefined): boolean => role === "none" || role === "presentation";
+/** In a list or a table that is presented as none, what only makes sense in one is nothing (WAI-ARIA 1.2 §5.5). */
+function isOfNone(element: Element): boolean {
+  const owner = element.matches("caption, thead, tbody, tfoot, tr, td, th")
+    ? element.closest("table")
+    : element.matches("li") && element.parentElement?.closest("ul, ol, menu");
+  return !!owner && isNone(roleOf(owner));
+}
+const isNeeded = (e: Element): boolean =>
+  isFocusable(e as HTMLElement, e.getClientRects().length > 0) ||
+  ["aria-label", "aria-labelledby"].some((a) => e.getAttribute(a)?.trim());
+
 export function roleOf(element: Element): string {
   const said = element.getAttribute("role")?.trim().split(/\s+/)[0];
-  if (said) return said;
+  if (said && !(isNone(said) && isNeeded(element))) return said;
+  if (isOfNone(element)) return "";
   const attributes = Object.fromEntries([...element.attributes].map((a) => [a.name, a.value]));
   const tags = around(element).map((e) => e.localName);
   // A section or an aside has its name from its author or not at all.
   const named = /^(section|aside)$/.test(tags[0]) && computeAccessibleName(element).trim() !== "";
-  return implicitRole({ name: "", tag: tags[0], attributes }, { around: tags.slice(1), named }) ?? "";
+  return (
+    implicitRole({ name: "", tag: tags[0], attributes }, { around: tags.slice(1), named, beside: besideOf(element) }) ??
+    ""
+  );
 }
+
+const besideOf = (cell: Element): string[] =>
+  [...(cell.parentElement?.children ?? [])].filter((c) => c.getClientRects().length > 0).map((c) => c.localName);
 
 /** The library leaves menus without one; a title names them as it does others (accname 1.2, step 2I). */
 const titleOfMenu = (e: Element): string => (roleOf(e) === "menu" ? (e.getAttribute("title") ?? "") : "");

@@ -8,5 +8,6 @@ export {
   type Started,
   startBrowser,
 } from "./browser/find";
+export { type OpenedPage, openPage } from "./browser/page";
 export { type PutOnTrial, pictureOf, putOnTrial, type Source } from "./put-on-trial";
 export { sourceOf } from "./source";

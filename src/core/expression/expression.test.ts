@@ -148,6 +148,12 @@ describe("renaming inside expressions", () => {
     expect(renameInExpression('in("open") && n > 1', "state", "open", "shown")).toBe('in("shown") && n > 1');
     expect(renameInTemplate("n is ${n}", (e) => renameInExpression(e, "data", "n", "k"))).toBe("n is ${k}");
     expect(mentions("Math.max(n, 2)").map((m) => m.name)).toEqual(["n"]);
+    const asked = mentions('page.width > 3 && word == "page.scroll" && _event.name != "_event.name"');
+    expect(asked.map((m) => [m.kind, m.name])).toEqual([
+      ["page", "page.width"],
+      ["data", "word"],
+      ["event", "_event.name"],
+    ]);
   });
 });
 

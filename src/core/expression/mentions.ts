@@ -2,9 +2,17 @@
 import { type Expression, parseExpressionAt } from "acorn";
 import { hideIn, isInCall } from "./expression";
 
-/** The data names and `in("…")` states in an expression, with their places; for renaming and for code. */
-export function mentions(text: string): { kind: "data" | "state" | "in"; name: string; from: number; to: number }[] {
-  const out: ReturnType<typeof mentions> = [];
+export interface Mention {
+  /** `event` is `_event.name`, `page` what it asks of the page, such as `page.width`. */
+  kind: "data" | "state" | "in" | "event" | "page";
+  name: string;
+  from: number;
+  to: number;
+}
+
+/** What an expression reads, with its places; for renaming and for code. */
+export function mentions(text: string): Mention[] {
+  const out: Mention[] = [];
   const visit = (value: unknown): void => {
     if (Array.isArray(value)) {
       for (const item of value) visit(item);
@@ -18,7 +26,13 @@ export function mentions(text: string): { kind: "data" | "state" | "in"; name: s
       if (a?.type === "Literal") out.push({ kind: "state", name: String(a.value), from: a.start + 1, to: a.end - 1 });
       return;
     }
-    if (n.type === "MemberExpression") return;
+    if (n.type === "MemberExpression") {
+      const { object: of } = n;
+      const kind =
+        of.type !== "Identifier" ? null : of.name === "page" ? "page" : of.name === "_event" ? "event" : null;
+      if (kind) out.push({ kind, name: text.slice(n.start, n.end), from: n.start, to: n.end });
+      return;
+    }
     if (n.type === "Identifier") out.push({ kind: "data", name: n.name, from: n.start, to: n.end });
     for (const [key, child] of Object.entries(n)) if (key !== "type") visit(child);
   };

@@ -1,6 +1,6 @@
 /** What browsers do where two readings were possible, each shown in a browser by the agreement runs, too. */
 import { describe, expect, it } from "vitest";
-import type { Component } from "../model";
+import type { Component, Part } from "../model";
 import { compile, type Program } from "../program";
 import { attributeOf, factsOf, isVisible, layoutOf } from "../surface";
 import { box, button, component } from "../testing";
@@ -454,4 +454,64 @@ describe("a focus that a label has led out of what holds it", () => {
       isBack({ "becomes [page.width > 650]": { held: "/ log 1" } }),
     );
   });
+});
+
+describe("Enter in a field of one line", () => {
+  const clicked = (field: string, ...rest: Part[]): boolean => {
+    const doc = component({
+      parts: [
+        {
+          name: "form",
+          tag: "form",
+          content: [{ name: "field", tag: field }, button("other", { attributes: { type: "button" } }), ...rest],
+        },
+        button("outside"),
+      ],
+      states: ["asked", "sent"],
+      reactions: { "click form": { asked: "sent" } },
+    });
+    const { run } = runOf(doc, { press: "Tab" }, { press: "Enter" });
+    return run.config !== runOf(doc).run.config;
+  };
+  it("clicks the form's default button, where there is one that is not disabled", () => {
+    expect(clicked("input", button("send"))).toBe(true);
+    expect(clicked("input", button("send", { attributes: { disabled: "" } }), button("second"))).toBe(false);
+    expect(clicked("input")).toBe(false);
+    expect(clicked("textarea", button("send"))).toBe(false);
+  });
+});
+
+describe("what is presented as none", () => {
+  const roles = (role: string, attributes: Record<string, string> = {}): string[] => {
+    const doc = component({
+      parts: [
+        {
+          name: "list",
+          tag: "ul",
+          attributes: { role, ...attributes },
+          content: [{ name: "item", tag: "li", content: ["x"] }],
+        },
+      ],
+      states: ["s"],
+    });
+    return ["list", "item"].map((p) => facts(doc, p).role);
+  };
+  it("has items that are nothing, unless it can be focused or has a name", () => {
+    expect(roles("none")).toEqual(["none", ""]);
+    expect(roles("presentation", { tabindex: "0" })).toEqual(["list", "listitem"]);
+    expect(roles("none", { "aria-label": "Decks" })).toEqual(["list", "listitem"]);
+  });
+});
+
+it("options of a select that drops down have no boxes, those of a list do", () => {
+  const options = (attributes: Record<string, string>) =>
+    component({
+      parts: [
+        { name: "list", tag: "select", attributes, content: [{ name: "deck", tag: "option", content: ["Deck"] }] },
+      ],
+      states: ["s"],
+    });
+  expect(facts(options({}), "deck")).toMatchObject({ displayed: false, exposed: true });
+  expect(facts(options({ size: "3" }), "deck")).toMatchObject({ displayed: true, exposed: true });
+  expect(facts(options({ hidden: "" }), "deck")).toMatchObject({ displayed: false, exposed: false });
 });

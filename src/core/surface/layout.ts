@@ -3,7 +3,7 @@
  * cover others; of parts at one place the higher layer, then the later in the tree, is on top.
  */
 import { disableable } from "../cascade";
-import type { Presence } from "../model";
+import type { Part, Presence } from "../model";
 import { DOCUMENT, looksAt, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
 import { implicitRole } from "./accessibility/implicit-role";
 import type { Lingering, Moment } from "./moment";
@@ -98,7 +98,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     const root = up === DOCUMENT;
     // A text that a look says stands in place of what is inside.
     present[p] = as[p] !== "absent" && (root || (present[up] && looks[up].text === null));
-    displayed[p] = present[p] && as[p] !== "not displayed" && look.rendered && (root || displayed[up]);
+    displayed[p] =
+      present[p] && as[p] !== "not displayed" && look.rendered && (root || (displayed[up] && !isMenu(parts[up].part)));
     // Visibility is inherited, and what says that it is visible is (CSS Display 3 §4).
     hidden[p] =
       moving.get(p) ??
@@ -109,7 +110,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
     told[p] = look.exposed && (root || told[up]);
     // What is visible in something hidden is there for everybody; what is in `aria-hidden` is not.
-    named[p] = displayed[p] && !hidden[p] && told[p];
+    const inMenu = !root && isMenu(parts[up].part) && named[up] && present[p] && as[p] !== "not displayed";
+    named[p] = (displayed[p] || inMenu) && !hidden[p] && told[p];
     exposed[p] = named[p] && !inert[p];
     pointer[p] = look.pointer ?? (root || pointer[up]);
   }
@@ -134,6 +136,10 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     tabOrder: tabOrder(parts, looks, focusable),
   };
 }
+
+/** A select that drops down: its options have no boxes, whatever is said of them. */
+const isMenu = ({ tag, attributes = {} }: Part): boolean =>
+  tag === "select" && attributes.multiple === undefined && !(Number(attributes.size) > 1);
 
 const inFieldset = (parts: readonly PartInfo[], disabled: boolean[], up: PartIndex): boolean =>
   parts[up].path.some((a) => parts[a].part.tag === "fieldset" && disabled[a]);

@@ -2,7 +2,8 @@
 import fc from "fast-check";
 import { type Action, allParts, allStates, type Component, isHistory, type StateNode } from "../model";
 import { box, component, type Sketch } from "./index";
-import { cell, data, event, keyframes, look, type Names, pick, pieces, rule } from "./vocabulary";
+import { pieces } from "./pieces";
+import { cell, data, event, keyframes, look, type Names, pick, rule } from "./vocabulary";
 
 type Shape = { kind: "atomic" | "compound" | "parallel" | "deep"; history: 0 | 1 | 2; final: boolean; initial: number };
 const shape: fc.Arbitrary<Shape> = fc.record({
@@ -113,7 +114,7 @@ function build(d: {
   const all = allStates({ states }).map((s) => s.state);
   const operable = allParts({ parts })
     .map((p) => p.part)
-    .filter((p) => /^(button|input|a)$/.test(p.tag) || p.attributes?.tabindex);
+    .filter((p) => /^(button|input|a|summary|select|textarea)$/.test(p.tag) || p.attributes?.tabindex);
   const names: Names = {
     parts: allParts({ parts }).map((p) => p.part.name),
     operable: operable.length ? operable.map((p) => p.name) : [allParts({ parts })[0].part.name],
@@ -140,7 +141,7 @@ function build(d: {
     }
   }
   const looks: Record<string, Record<string, string>> = {};
-  const fields = new Set(["field", "check", "within", "image"]);
+  const fields = new Set(["field", "check", "within", "image", "asked", "area", "bar", "list"]);
   for (const [p, s, a, b] of d.looks) {
     const part = pick(names.parts, p);
     const said = look(names, a, b);

@@ -1,123 +1,11 @@
 /** The words of random specifications: markup, conditions, actions, events and looks, chosen by number. */
-import type { Component, Part } from "../model";
-import { box, button } from "./index";
-
-/** Pieces of markup; a specification has some of them. */
-export const pieces: Record<string, () => Part[]> = {
-  button: () => [button("a", { content: ["go ${n}"] })],
-  panel: () => [
-    box("panel", [
-      { name: "words", tag: "p", content: ["said ${word} ", { name: "bold", tag: "b", content: ["bold"] }, " end"] },
-      button("in1"),
-      box("inner", [button("deep"), { name: "tail", tag: "span", content: ["tail"] }]),
-      { name: "link", tag: "a", attributes: { href: "#nowhere" }, content: ["link"] },
-    ]),
-  ],
-  fieldset: () => [
-    {
-      name: "group",
-      tag: "fieldset",
-      content: [
-        { name: "legend", tag: "legend", content: ["Group"] },
-        { name: "field", tag: "input", attributes: { type: "text" } },
-        button("fb", { attributes: { type: "button" } }),
-      ],
-    },
-  ],
-  check: () => [
-    { name: "label", tag: "label", attributes: { for: "check" }, content: ["label"] } as Part,
-    { name: "check", tag: "input", attributes: { type: "checkbox", id: "check" } } as Part,
-  ],
-  stops: () => [
-    box("tab0", ["tab0"], { attributes: { tabindex: "0" } }),
-    box("tabm", ["tabm"], { attributes: { tabindex: "-1" } }),
-    button("tab2", { attributes: { tabindex: "2" } }),
-  ],
-  overlay: () => [
-    box(
-      "cover",
-      [
-        box("dialog", [button("ok"), button("no")], {
-          attributes: { role: "dialog", tabindex: "-1" },
-          // It is seen, also with nothing in it.
-          css: { "min-height": "20px" },
-        }),
-      ],
-      {
-        css: { position: "fixed", inset: "0", background: "rgb(0 0 0 / 20%)" },
-        covers: "viewport",
-        layer: 5,
-      },
-    ),
-  ],
-  menu: () => [
-    {
-      name: "menu",
-      tag: "ul",
-      attributes: { role: "menu" },
-      content: [
-        { name: "item1", tag: "li", attributes: { role: "menuitem", tabindex: "-1" }, content: ["one"] },
-        { name: "item2", tag: "li", attributes: { role: "menuitem", tabindex: "-1" }, content: ["two"] },
-      ],
-    },
-  ],
-  marks: () =>
-    [
-      { name: "heading", tag: "h2", content: ["at ${n}"] },
-      { name: "image", tag: "img", attributes: { alt: "a mark", src: "/mark.png", width: "9", height: "9" } },
-      {
-        name: "region",
-        tag: "section",
-        attributes: { "aria-labelledby": "topic" },
-        content: [
-          {
-            name: "topic",
-            tag: "h3",
-            attributes: { id: "topic" },
-            content: ["topic ", { name: "em", tag: "em", content: ["${word}"] }],
-          },
-          { name: "bare", tag: "a", content: ["no link"] },
-          { name: "editable", tag: "div", attributes: { contenteditable: "" }, content: ["words"] },
-        ],
-      },
-    ] as Part[],
-  wraps: () =>
-    [
-      {
-        name: "wrap",
-        tag: "label",
-        content: ["wraps ", { name: "within", tag: "input", attributes: { type: "text", value: "v" } }, " it"],
-      },
-      {
-        name: "icon",
-        tag: "button",
-        attributes: { type: "button", "aria-label": "icon ${n}" },
-        content: [
-          { name: "glyph", tag: "span", attributes: { "aria-hidden": "true" }, content: ["*"] },
-          { name: "count", tag: "span", content: ["${n}"] },
-        ],
-      },
-      {
-        name: "mixed",
-        tag: "button",
-        attributes: { type: "button", title: "tip" },
-        content: [
-          { name: "shy", tag: "span", attributes: { hidden: "" }, content: ["shy"] },
-          "said ",
-          { name: "loud", tag: "b", content: ["${word}"] },
-        ],
-      },
-    ] as Part[],
-  styled: () => [
-    box("faint", [box("flex", [button("fx")], { css: { display: "flex" } })], { css: { opacity: "0.5" } }),
-    box("gone", [button("gb")], { attributes: { hidden: "" } }),
-  ],
-};
+import type { Component } from "../model";
 
 export const data: Component["data"] = [
   { name: "n", type: "integer", initial: 0, min: 0, max: 3 },
   { name: "flag", type: "boolean", initial: false },
   { name: "word", type: "text", initial: "x" },
+  { name: "x", type: "number", initial: 0.5 },
   { name: "kind", type: "one of", values: ["p", "q"], initial: "p" },
 ];
 
@@ -131,7 +19,10 @@ const conditions = (state: string, page: boolean): string[] => [
   `!in("${state}")`,
   'word == "x"',
   'kind == "q"',
-  ...(page ? ["page.width < 700", "page.reducedMotion", "page.scroll > 100"] : []),
+  "x > 0.6 || flag && n < 2",
+  "n == 1 ? flag : !flag",
+  '`${n}` == "1"',
+  ...(page ? ["page.width < 700", "page.reducedMotion", "page.scroll > 100", "page.height < 700"] : []),
 ];
 
 export interface Names {
@@ -173,7 +64,25 @@ const action = ({ operable, parts, blocks }: Names, a: number, b: number): strin
       "log n",
       'if [flag] (raise e) else if [n == 0] (word = "", focus back) else (kind = "p")',
       'word = "${word}"',
-      ...(blocks ? ["scroll to 0px", "scroll to 420px", "scroll to mark", "scroll to 100%"] : []),
+      "x = x / 2 + n",
+      "focus next",
+      "focus previous",
+      "send e after 100ms as later",
+      "cancel later",
+      'fail "no"',
+      "word = flag ? `a${n}` : word",
+      'announce "${word} ${x}"',
+      ...(blocks
+        ? [
+            "scroll to 0px",
+            "scroll to 420px",
+            "scroll to mark",
+            "scroll to 100%",
+            "scroll to 900px smoothly",
+            "scroll to mark smoothly",
+            "scroll to 0px smoothly",
+          ]
+        : []),
     ],
     a,
   );
@@ -228,7 +137,21 @@ export const event = ({ parts, operable, states, blocks }: Names, a: number, b: 
       `motion interrupted ${part}`,
       'becomes [kind == "q"]',
       "reduced motion off",
-      ...(blocks ? ["scroll past 200px", "scroll back above 200px", "in view mark at 50%", "out of view mark"] : []),
+      "press Enter",
+      "press Ctrl+k",
+      `press Tab in ${part}`,
+      `click outside ${pick(operable, b)}`,
+      "on later.*",
+      "becomes [x > 0.6]",
+      ...(blocks
+        ? [
+            "scroll past 200px",
+            "scroll back above 200px",
+            "in view mark at 50%",
+            "out of view mark",
+            "scroll past 40vh",
+          ]
+        : []),
     ],
     a,
   );
@@ -297,6 +220,13 @@ export const look = (names: Names, a: number, b: number): string => {
       "no .open",
       ".open; .on",
       'class="open ${word}"',
+      "opacity: 0.3; transition: opacity 200ms cubic-bezier(0.3, 0, 0.6, 1)",
+      "opacity: 0.9; transition: opacity 200ms steps(3)",
+      'open=""',
+      "no open",
+      'role="none"',
+      "opacity: ${x / 4}",
+      "absent; [flag] shown",
     ],
     a,
   );

@@ -6,7 +6,9 @@ import type {} from "../in-page";
 import type { Engine } from "./find";
 
 const never = (why: string): Done => ({ done: false, impossible: true, why });
-const keyName = (key: string): KeyInput => (key === "Space" ? " " : key) as KeyInput;
+/** As browsers name them; ours are those of the notation. */
+const otherwise: Readonly<Record<string, KeyInput>> = { Space: " ", Ctrl: "Control" };
+const keyName = (key: string): KeyInput => otherwise[key] ?? (key as KeyInput);
 
 export class Input {
   private calmed = false;

@@ -9,9 +9,10 @@ import type { Engine, Started } from "./find";
 import { Input } from "./input";
 import { pageScript } from "./page-script";
 
-/** A page in a browser can be pointed at, too. */
+/** A page in a browser can be pointed at, and asked more than the port does. */
 export interface OpenedPage extends Page {
   boxes(): Promise<PageBox[]>;
+  readonly tab: Tab;
 }
 export interface PageOptions {
   /** http, https or file. */
@@ -85,7 +86,7 @@ class BrowserPage implements OpenedPage {
   private readonly leave: (() => unknown)[] = [];
 
   constructor(
-    private readonly tab: Tab,
+    readonly tab: Tab,
     private readonly engine: Engine,
     private readonly options: PageOptions,
     private readonly free: Tab[],

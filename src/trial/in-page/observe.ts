@@ -29,17 +29,16 @@ function hit(x: number, y: number): Element | null {
   return e;
 }
 
-/** Its middle first, as a person aims; then points all over it. */
-const shares = [0.5, 0.25, 0.75, 0.1, 0.9];
-const pointsOf = (box: DOMRect): [number, number][] => {
-  const out: [number, number][] = shares.flatMap((y) =>
-    shares.map((x): [number, number] => [box.left + box.width * x, box.top + box.height * y]),
-  );
-  const edge = 1.5;
-  for (const x of [box.left + edge, box.right - edge])
-    for (const y of [box.top + edge, box.bottom - edge]) out.push([x, y]);
-  return out.filter(([x, y]) => x >= 0 && y >= 0 && x < innerWidth && y < innerHeight);
-};
+/** Its middle first, as a person aims; then points all over it, the last right at its edges. */
+const alongOf = (from: number, size: number): number[] => [
+  ...[0.5, 0.25, 0.75, 0.1, 0.9].map((share) => from + size * share),
+  from + 1.5,
+  from + size - 1.5,
+];
+const pointsOf = (box: DOMRect): [number, number][] =>
+  alongOf(box.top, box.height)
+    .flatMap((y) => alongOf(box.left, box.width).map((x): [number, number] => [x, y]))
+    .filter(([x, y]) => x >= 0 && y >= 0 && x < innerWidth && y < innerHeight);
 
 /** px: what is smaller, or cut smaller by what is around it, cannot be aimed at. */
 const ROOM = 3;

@@ -1,5 +1,5 @@
 /** The serialiser of ECMAScript: names, texts, comments, expressions of the document as code. */
-import { mentions, templateHoles } from "../../expression";
+import { type Mention, mentions, templateHoles } from "../../expression";
 
 /** A text as a literal that stays one line and one script. */
 export const text = (value: string): string =>
@@ -27,18 +27,14 @@ function expression(source: string): Code {
   const asks = new Set<string>();
   let out = "";
   let at = 0;
-  const fixed = (piece: string): string =>
-    piece.replace(/\b_event\.name\b|\bpage\.(?:width|height|scroll|reducedMotion)\b/g, (found) => {
-      asks.add(found === "_event.name" ? "event" : "page");
-      return found === "_event.name" ? "event" : found;
-    });
+  const named: Partial<Record<Mention["kind"], string>> = { in: "isIn", event: "event" };
   for (const m of mentions(source)) {
     if (m.kind === "state") continue;
-    asks.add(m.kind === "in" ? "isIn" : "data");
-    out += fixed(source.slice(at, m.from)) + (m.kind === "in" ? "isIn" : member("data", m.name));
+    asks.add(m.kind === "in" ? "isIn" : m.kind);
+    out += source.slice(at, m.from) + (m.kind === "data" ? member("data", m.name) : (named[m.kind] ?? m.name));
     at = m.to;
   }
-  return { code: out + fixed(source.slice(at)), asks };
+  return { code: out + source.slice(at), asks };
 }
 
 const lineEnds: Record<string, string> = { "\r": "\\r", "\n": "\\n", "\u2028": "\\u2028", "\u2029": "\\u2029" };

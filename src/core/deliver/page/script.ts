@@ -1,5 +1,6 @@
 /** The behaviour as a script that a reviewer can read: the kernel's modules that it needs, then the component's tables. */
-import { type Component, everyAction, partsInBehaviour } from "../../model";
+import { mentions, templateHoles } from "../../expression";
+import { allParts, type Component, everyAction, mapNames, partsInBehaviour } from "../../model";
 import type { Program } from "../../program";
 import { indented } from "./code";
 import { kernelSource } from "./kernel-source";
@@ -14,6 +15,7 @@ const features: readonly { name: string; module: string; needed(asked: Asked): b
   { name: "pointer", module: "dom/pointer", needed: (a) => a.on("click", "pointer down", "pointer up") },
   { name: "hover", module: "dom/pointer", needed: (a) => a.on("pointer enter", "pointer leave") },
   { name: "keys", module: "dom/keys", needed: (a) => a.on("key") },
+  { name: "native", module: "dom/native", needed: (a) => a.native },
   { name: "hold", module: "dom/focus", needed: (a) => a.holds },
   { name: "focusEvents", module: "dom/surroundings", needed: (a) => a.on("focus enters", "focus leaves") },
   { name: "motions", module: "dom/surroundings", needed: (a) => a.on("motion ended", "motion interrupted") },
@@ -41,6 +43,8 @@ interface Asked {
   tied: boolean;
   /** Some expression asks about the page. */
   page: boolean;
+  /** It has elements with which browsers do something by themselves. */
+  native: boolean;
   on(...kinds: string[]): boolean;
   does(...actions: string[]): boolean;
 }
@@ -55,12 +59,29 @@ function askedBy({ doc }: Program, looks: readonly Managed[], conditions: readon
     focus: Object.keys(doc.focus).length > 0 || done.has("focus"),
     holds: Object.values(doc.focus).some((f) => f.within !== undefined),
     tied: timesOf(doc).some(isTied),
-    page: /page\.(width|height|scroll|reducedMotion)/.test(
-      JSON.stringify([doc.parts, doc.looks, doc.reactions, doc.states]),
-    ),
+    page: asksPage(doc),
+    native: allParts(doc).some(({ part }) => /^(details|form)$/i.test(part.tag)),
     on: (...list) => list.some((k) => kinds.has(k)),
     does: (...list) => list.some((a) => done.has(a)),
   };
+}
+
+/** Whether some expression reads what the page is like. */
+function asksPage(doc: Component): boolean {
+  let asks = false;
+  const expression = (text: string): string => {
+    asks ||= mentions(text).some((m) => m.kind === "page");
+    return text;
+  };
+  mapNames(doc, {
+    name: (_kind, name) => name,
+    expression,
+    template: (text) => {
+      for (const hole of templateHoles(text)) expression(text.slice(hole.from, hole.to));
+      return text;
+    },
+  });
+  return asks;
 }
 
 const timesOf = (doc: Component): string[] => [

@@ -40,7 +40,28 @@ export function pressKey(m: Working, key: string): void {
   if (m.prevented) return;
   if (key === "Tab" || key === "Shift+Tab") focusByTab(m, key !== "Tab");
   // Enter goes to what is focused by now.
-  if (key === "Enter" && m.focus !== DOCUMENT && activates(m, m.focus, key)) click(m, m.focus);
+  if (key !== "Enter" || m.focus === DOCUMENT) return;
+  if (activates(m, m.focus, key)) click(m, m.focus);
+  else if (isLine(m, m.focus)) submit(m, m.focus);
+}
+
+/** A field of one line, in which Enter is for the form (HTML §4.10.21.2, implicit submission). */
+const isLine = (m: Working, part: PartIndex): boolean => {
+  const { tag, attributes = {} } = m.program.parts[part].part;
+  return tag === "input" && !/^(button|submit|reset|image|file|color|range|hidden)$/i.test(attributes.type ?? "text");
+};
+
+/** Clicks the form's default button, if it has one that is not disabled. */
+function submit(m: Working, field: PartIndex): void {
+  const { parts } = m.program;
+  const form = parts[field].path.find((p) => parts[p].part.tag === "form");
+  if (form === undefined) return;
+  const button = parts.slice(form, parts[form].end).find(({ index, part: { tag, attributes = {} } }) => {
+    if (!m.layout.present[index]) return false;
+    const type = (attributes.type ?? "").toLowerCase();
+    return tag === "button" ? !/^(button|reset)$/.test(type) : tag === "input" && /^(submit|image)$/.test(type);
+  });
+  if (button && !m.layout.disabled[button.index]) click(m, button.index);
 }
 
 export function releaseKey(m: Working, key: string): void {

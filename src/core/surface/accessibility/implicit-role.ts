@@ -86,11 +86,13 @@ export interface Surroundings {
   around: readonly string[];
   /** It has an accessible name that its author gave it. */
   named: boolean;
+  /** Tags of the cells in its row. */
+  beside?: readonly string[];
 }
 const nowhere: Surroundings = { around: [], named: false };
 
 /** The role an element has without a role attribute; null for none, or one that says nothing (generic). */
-export function implicitRole(part: Part, { around, named }: Surroundings = nowhere): string | null {
+export function implicitRole(part: Part, { around, named, beside = [] }: Surroundings = nowhere): string | null {
   const { attributes = {} } = part;
   const tag = part.tag.toLowerCase();
   switch (tag) {
@@ -115,8 +117,11 @@ export function implicitRole(part: Part, { around, named }: Surroundings = nowhe
     case "footer":
       if (around.some((t) => sectioning.has(t) || t === "main")) return null;
       return tag === "header" ? "banner" : "contentinfo";
-    case "th":
-      return attributes.scope === "row" || attributes.scope === "rowgroup" ? "rowheader" : "columnheader";
+    case "th": {
+      const scope = attributes.scope?.toLowerCase() ?? "";
+      if (/^(row|col)(group)?$/.test(scope)) return scope.startsWith("row") ? "rowheader" : "columnheader";
+      return beside.includes("td") ? "rowheader" : "columnheader";
+    }
     default:
       return byTag.get(tag) ?? null;
   }

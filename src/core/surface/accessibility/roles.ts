@@ -7,8 +7,12 @@ import { implicitRole, isApart, isUnnamed } from "./implicit-role";
 
 export function roleOf(program: Program, moment: Moment, part: PartIndex): string | null {
   const said = attributeOf(program, moment, part, "role")?.trim().split(/\s+/)[0];
-  if (said) return said;
+  if (said && !(isNone(said) && isNeeded(program, moment, part))) return said;
   const { path } = program.parts[part];
+  // What only makes sense in a list or a table is nothing in one that is presented as none (WAI-ARIA 1.2 §5.5).
+  const whole = ownedBy[program.parts[part].part.tag];
+  const owner = whole && path.slice(1).find((p) => whole.test(program.parts[p].part.tag));
+  if (owner !== undefined && isNone(roleOf(program, moment, owner) ?? "")) return null;
   // Whether it has a name, not which: that may be made of what has this part in it.
   const named =
     labelsOf(program, moment, part).length > 0 ||
@@ -16,7 +20,30 @@ export function roleOf(program: Program, moment: Moment, part: PartIndex): strin
   return implicitRole(asLooked(program, moment, part), {
     around: path.slice(1).map((p) => program.parts[p].part.tag),
     named,
+    ...(program.parts[part].part.tag === "th" ? { beside: besideOf(program, moment, part) } : {}),
   });
+}
+
+const table = /^table$/;
+const list = /^(ul|ol|menu)$/;
+const ownedBy: Readonly<Record<string, RegExp>> = {
+  ...Object.fromEntries(["caption", "thead", "tbody", "tfoot", "tr", "td", "th"].map((tag) => [tag, table])),
+  li: list,
+};
+const isNone = (role: string): boolean => role === "none" || role === "presentation";
+/** What can hold the focus, or has a name, is told all the same (WAI-ARIA 1.2, presentational roles conflict resolution). */
+const isNeeded = (program: Program, moment: Moment, part: PartIndex): boolean =>
+  layoutOf(program, moment).focusable[part] ||
+  ["aria-label", "aria-labelledby"].some((a) => attributeOf(program, moment, part, a)?.trim());
+
+/** The cells in the row of one, as they are drawn. */
+function besideOf(program: Program, moment: Moment, part: PartIndex): string[] {
+  const { displayed } = layoutOf(program, moment);
+  const row = program.parts[part].path[1];
+  if (row === undefined) return [];
+  return program.parts[row].content.flatMap((c) =>
+    typeof c === "number" && displayed[c] ? program.parts[c].part.tag : [],
+  );
 }
 
 /** The part with the attributes that its look gives it or takes away: a link without its address is none. */

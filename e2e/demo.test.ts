@@ -15,7 +15,7 @@ const lengthOf = (s: Scenario): number => s.steps.reduce((t, step) => t + ("wait
 
 /**
  * Scenarios that a person could act out with the page as it comes, in real time. The others, and every component in its
- * time, are held against the browser in agreement.test.ts, by a clock of the test's own.
+ * time, are held against the browser in agree/demo.test.ts, on the clock of trials.
  */
 const canBeActedOut = (s: Scenario): boolean =>
   !s.data &&

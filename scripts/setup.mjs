@@ -25,13 +25,13 @@ export function run(command, args, options = {}) {
 /** A program that a package brings. */
 export const bin = (name) => join(root, "node_modules", ".bin", name);
 
-/** Installs the packages when they are missing or older than the lock file. */
-export function install({ quiet = false } = {}) {
-  const done = join(root, "node_modules", ".package-lock.json");
-  const lock = join(root, "package-lock.json");
+/** Installs the packages of a folder when they are missing or older than its lock file. */
+export function install({ quiet = false, folder = "." } = {}) {
+  const done = join(root, folder, "node_modules", ".package-lock.json");
+  const lock = join(root, folder, "package-lock.json");
   if (existsSync(done) && statSync(done).mtimeMs >= statSync(lock).mtimeMs) return;
   const stdio = quiet ? ["ignore", 2, 2] : "inherit";
-  if (run("npm", ["ci", "--no-audit", "--no-fund"], { stdio }) !== 0) {
+  if (run("npm", ["ci", "--no-audit", "--no-fund"], { stdio, cwd: join(root, folder) }) !== 0) {
     console.error("The packages could not be installed; see above.");
     process.exit(2);
   }

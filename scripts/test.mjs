@@ -5,6 +5,8 @@ import { build } from "./build.mjs";
 import { bin, chromium, firefox, install, root, run } from "./setup.mjs";
 
 install();
+// Angular's compiler has a TypeScript of its own.
+install({ folder: "e2e/angular" });
 let passed = 0;
 let failed = 0;
 

@@ -5,9 +5,10 @@ import { compileScript, parse } from "vue/compiler-sfc";
 import { deliverTo, type Files, formatted, KERNEL_FILE, namesOf, type TargetKey } from "../../src/core/deliver";
 import type { Component } from "../../src/core/model";
 import { compile } from "../../src/core/program";
+import { angularScript } from "./angular";
 
-export type BuiltTarget = Extract<TargetKey, "module" | "element" | "react" | "vue" | "svelte">;
-export const builtTargets: readonly BuiltTarget[] = ["module", "element", "react", "vue", "svelte"];
+export type BuiltTarget = Extract<TargetKey, "module" | "element" | "react" | "vue" | "angular" | "svelte">;
+export const builtTargets: readonly BuiltTarget[] = ["module", "element", "react", "vue", "angular", "svelte"];
 
 /** The files of a target. @throws where it cannot be delivered: a test must not pass on an empty page */
 export function filesOf(target: TargetKey, doc: Component): Extract<Files, { ok: true }> {
@@ -31,7 +32,8 @@ function requestsOf(doc: Component): string {
 export function entryOf(target: BuiltTarget, doc: Component): string {
   const { kebab, pascal, element } = namesOf(doc);
   const asks = `const requests = ${requestsOf(doc)};`;
-  const given = (doc.requests ?? []).length ? "{ requests }" : "{}";
+  const asksAny = (doc.requests ?? []).length > 0;
+  const given = asksAny ? "{ requests }" : "{}";
   const app = `const app = document.body.appendChild(document.createElement("div"));`;
   switch (target) {
     case "module":
@@ -43,6 +45,14 @@ export function entryOf(target: BuiltTarget, doc: Component): string {
         const root = createRoot(app); flushSync(() => root.render(createElement(StrictMode, null, createElement(${pascal}, ${given})))); window.unmount = () => root.unmount();`;
     case "vue":
       return `import { createApp } from "vue"; import It from "./${pascal}.vue"; ${asks} ${app} const made = createApp(It, ${given}); made.mount(app); window.unmount = () => made.unmount();`;
+    case "angular":
+      // The framework's own packages come half compiled; a project's bundler, or this compiler, does the rest.
+      return `import "@angular/compiler"; import { createComponent, ${asksAny ? "inputBinding, " : ""}provideZonelessChangeDetection } from "@angular/core"; import { createApplication } from "@angular/platform-browser"; import { ${pascal} } from "./${kebab}.component";
+        ${asks.replace("const requests", "const requests: Record<string, (o: { signal: AbortSignal }) => Promise<unknown>>")} ${app}
+        void createApplication({ providers: [provideZonelessChangeDetection()] }).then((it) => {
+          const made = createComponent(${pascal}, { environmentInjector: it.injector, hostElement: app${asksAny ? `, bindings: [inputBinding("requests", () => requests)]` : ""} });
+          it.attachView(made.hostView); it.tick(); Object.assign(window, { unmount: () => made.destroy(), requests });
+        });`;
     case "svelte":
       return `import { mount, unmount, flushSync } from "svelte"; import It from "./${pascal}.svelte"; ${asks} ${app} const made = mount(It, { target: app, props: ${given} }); flushSync(); window.unmount = () => unmount(made);`;
   }
@@ -81,6 +91,10 @@ export const deliveredFiles = (files: ReadonlyMap<string, string>): Plugin => ({
 /** @param css what the page itself says, before the component's style */
 export async function builtPage(target: BuiltTarget, doc: Component, css: string): Promise<string> {
   const files = await formatted(filesOf(target, doc).files, [KERNEL_FILE]);
+  if (target === "angular") {
+    const byPath = new Map(files.map((f) => [f.path, f.text]));
+    return pageWith(target, doc, css, await angularScript(byPath, entryOf(target, doc)), "");
+  }
   const made = await build({
     stdin: { contents: entryOf(target, doc), resolveDir: process.cwd(), loader: "js" },
     bundle: true,
@@ -100,7 +114,10 @@ export async function builtPage(target: BuiltTarget, doc: Component, css: string
     logLevel: "silent",
   });
   const text = (extension: string): string => made.outputFiles.find((f) => f.path.endsWith(extension))?.text ?? "";
-  return `<!doctype html><html lang="${doc.page.lang ?? "en"}"><head><meta charset="utf-8"><title>${target}</title>
-<style>${css}</style><style>${text(".css").replaceAll("</", "<\\/")}</style></head>
-<body><script>${text(".js").replaceAll("</script", "<\\/script").replaceAll("<!--", "<\\!--")}</script></body></html>`;
+  return pageWith(target, doc, css, text(".js"), text(".css"));
 }
+
+const pageWith = (target: BuiltTarget, doc: Component, css: string, script: string, style: string): string =>
+  `<!doctype html><html lang="${doc.page.lang ?? "en"}"><head><meta charset="utf-8"><title>${target}</title>
+<style>${css}</style><style>${style.replaceAll("</", "<\\/")}</style></head>
+<body><script>${script.replaceAll("</script", "<\\/script").replaceAll("<!--", "<\\!--")}</script></body></html>`;

@@ -5,7 +5,7 @@ import { demoComponents } from "../../src/demo";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { type BuiltTarget, builtPage } from "../agree/built";
 
-const forms: readonly BuiltTarget[] = ["module", "element", "react", "vue", "svelte"];
+const forms: readonly BuiltTarget[] = ["module", "element", "react", "vue", "angular", "svelte"];
 const names = ["Harbour lamp", "Fare rules", "Send my pass"];
 let browser: Started;
 beforeAll(async () => {

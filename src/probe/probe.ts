@@ -61,13 +61,13 @@ export function ownPoint(element: Element): { x: number; y: number } | null {
 /** An option of a select that drops down has no boxes, and is told all the same. */
 function isInMenu(element: Element): boolean {
   const menu = element.parentElement?.closest("select");
-  return !!menu && menu.size < 2 && !menu.multiple && menu.getClientRects().length > 0 && !element.closest("[hidden]");
+  if (!menu || menu.multiple || menu.size > 1 || element.closest("[hidden]")) return false;
+  return menu.getClientRects().length > 0 && getComputedStyle(menu).visibility === "visible";
 }
 
 /** Out of the accessibility tree: not rendered, hidden from it, or inert with what is around it (WAI-ARIA 1.2 §7.1). */
 const isExposed = (element: Element, displayed: boolean): boolean =>
-  (displayed || isInMenu(element)) &&
-  getComputedStyle(element).visibility === "visible" &&
+  ((displayed && getComputedStyle(element).visibility === "visible") || isInMenu(element)) &&
   !isInert(element) &&
   !element.closest("[aria-hidden=true]");
 

@@ -4,7 +4,7 @@ import { demoComponents } from "../../demo";
 import { deliverTo, formatted, laidOut } from ".";
 
 const chosen = ["Change-crossing dialog", "Fare rules", "Send my pass"];
-const forms = ["module", "element", "react", "vue", "svelte", "suite"] as const;
+const forms = ["module", "element", "react", "vue", "angular", "svelte", "suite"] as const;
 
 describe.each(chosen)("%s", (name) => {
   const doc = demoComponents.map((d) => d.load()).find((d) => d.name === name)!;

@@ -5,6 +5,7 @@ export const targetKeys = [
   "element",
   "react",
   "vue",
+  "angular",
   "svelte",
   "suite",
   "document",

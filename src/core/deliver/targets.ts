@@ -2,6 +2,7 @@
 import { writeScxml } from "../exchange";
 import { type Component, writeComponent } from "../model";
 import type { Proof } from "../proof";
+import { angularTarget } from "./angular/angular";
 import { documentTarget } from "./document/document";
 import { elementTarget } from "./element/element";
 import type { TargetKey } from "./keys";
@@ -48,6 +49,7 @@ export const targets: readonly TargetInfo[] = [
   },
   { key: "react", label: "React", note: "A function component, typed", make: reactTarget },
   { key: "vue", label: "Vue", note: "Single file, v-model", make: vueTarget },
+  { key: "angular", label: "Angular", note: "Standalone, signals", make: angularTarget },
   { key: "svelte", label: "Svelte", note: "Bindable props and snippets", make: svelteTarget },
   { key: "suite", label: "Tests", note: "node --test, a real browser", make: suiteTarget },
   { key: "document", label: "Document", note: "To read, print, try; Markdown", make: documentTarget },

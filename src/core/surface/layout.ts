@@ -111,7 +111,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     told[p] = look.exposed && (root || told[up]);
     // What is visible in something hidden is there for everybody; what is in `aria-hidden` is not.
     const inMenu = !root && isMenu(parts[up].part) && named[up] && present[p] && as[p] !== "not displayed";
-    named[p] = (displayed[p] || inMenu) && !hidden[p] && told[p];
+    named[p] = ((displayed[p] && !hidden[p]) || inMenu) && told[p];
     exposed[p] = named[p] && !inert[p];
     pointer[p] = look.pointer ?? (root || pointer[up]);
   }

@@ -80,7 +80,7 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
 }
 
 const replaced = new Set(
-  "img input textarea select video audio canvas iframe object embed svg meter progress".split(" "),
+  "img input textarea select video audio canvas iframe object embed svg meter progress table".split(" "),
 );
 
 const withMargins = new Set("blockquote dd dl fieldset figure h1 h2 h3 h4 h5 h6 hr input menu ol p pre ul".split(" "));
@@ -103,7 +103,7 @@ function areaStyle({ area, tag }: Part, position: string | undefined): Record<st
   const margin: Record<string, string> = withMargins.has(tag) ? { margin: "0" } : {};
   const across = { position: "absolute", left: "0", right: "0", top: area.top ?? "0", ...margin };
   if (area.height !== undefined) return { ...across, height: area.height };
-  // What is replaced is not stretched between two edges (CSS Positioned Layout 3 §4.3).
+  // What is replaced, and a table, is not stretched between two edges (CSS Positioned Layout 3 §4.3).
   const height = { height: area.top === undefined ? "100%" : `calc(100% - ${area.top})`, "box-sizing": "border-box" };
   return replaced.has(tag) ? { ...across, ...height } : { ...across, bottom: "0" };
 }

@@ -10,6 +10,8 @@ export interface Language {
   text(html: string): string;
   /** The same inside an attribute's quotes. */
   attribute(html: string): string;
+  /** What an attribute is written as, where that depends on its value. */
+  name?(name: string, value: string): string;
   /** What a slot is written as, with its usual content as HTML. */
   slot(name: string, usual: string): string;
 }
@@ -24,7 +26,7 @@ export function template(parts: readonly RenderedPart[], language: Language, pad
           .map(([name, value]) =>
             value === ""
               ? ` ${name}`
-              : ` ${name}="${language.attribute(escapeAttribute(value).replaceAll("\n", "&#10;"))}"`,
+              : ` ${language.name?.(name, value) ?? name}="${language.attribute(escapeAttribute(value).replaceAll("\n", "&#10;"))}"`,
           )
           .join(""),
       text: (text) => language.text(escapeHtml(text)),

@@ -70,6 +70,8 @@ function pairs(
     announced: facts.announced,
     scroll: round(facts.scroll),
   };
+  // In the midst of a glide browsers stop at whole pixels of the screen.
+  if (Math.abs(Number(core.scroll) - facts.scroll) < 1) page.scroll = core.scroll;
   for (const { index, name } of program.parts) {
     const probed = facts.parts[name];
     const own = (value: (attribute: string) => string | null | undefined): Said =>

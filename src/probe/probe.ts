@@ -72,12 +72,12 @@ const isExposed = (element: Element, displayed: boolean): boolean =>
   !element.closest("[aria-hidden=true]");
 
 const isNone = (role: string | undefined): boolean => role === "none" || role === "presentation";
-/** In a list or a table that is presented as none, what only makes sense in one is nothing (WAI-ARIA 1.2 §5.5). */
+/** In a list or a table that is something else, what only makes sense in one is nothing (HTML-AAM §3.4). */
 function isOfNone(element: Element): boolean {
   const owner = element.matches("caption, thead, tbody, tfoot, tr, td, th")
     ? element.closest("table")
     : element.matches("li") && element.parentElement?.closest("ul, ol, menu");
-  return !!owner && isNone(roleOf(owner));
+  return !!owner && !/^(list|table|grid|treegrid)$/.test(roleOf(owner));
 }
 const isNeeded = (e: Element): boolean =>
   isFocusable(e as HTMLElement, e.getClientRects().length > 0) ||

@@ -13,6 +13,7 @@ export const strangers: Readonly<Record<string, string>> = Object.fromEntries(
 export const remarks: Readonly<Record<string, string>> = {
   "an egg timer": "remaining goes on below nought: from there on nothing is told",
   "a listbox with arrows": "what listens for “mousemove”",
+  "drawn anew each time": "the focus, which is lost where this is drawn anew: the sheet keeps it",
   "a notice made anew": "a second <div> beside the first: the sheet has one, made anew",
 };
 
@@ -23,6 +24,8 @@ export const faults: Readonly<Record<string, RegExp>> = {
   "a hold by frames": /click bell in counting.*said: text: expected , found Ding/,
   // Pressed by a key while it is held, two of them run and one is stopped.
   "hold to delete": /msg: text: expected , found Deleted/,
+  // What was clicked is another element afterwards.
+  "drawn anew each time": /the page: focus: expected toggle, found nothing/,
   // The handle of a timer is lost when another is set over it: it comes although the pointer has gone.
   "a tip with two timers": /tip: visible: expected no, found yes/,
 };

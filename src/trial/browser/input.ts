@@ -94,6 +94,8 @@ export class Input {
       // Nobody can hit it yet; where it is then is for no specification to say.
       if (place === "on its way")
         return { done: false, impossible: true, why: `${part} is still on its way to its place` };
+      // How much room there is, is for its page to say.
+      if (place === "without room") return { done: false, impossible: true, why: `${part} has no room to be hit in` };
       if (place === "not drawn") return { done: false, impossible: false, why: `${part} is not drawn` };
       at = place;
     }

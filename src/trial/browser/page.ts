@@ -220,7 +220,8 @@ class BrowserPage implements OpenedPage {
   /** What the page has kept goes, and what it was told; nothing is left of it for the next one. */
   private async clear(): Promise<void> {
     const { tab } = this;
-    const { origin } = new URL(tab.url());
+    const url = new URL(tab.url());
+    const origin = url.protocol === "file:" ? "file://" : url.origin;
     await this.input.release();
     await tab.goto("about:blank");
     for (const undo of this.leave) await undo();

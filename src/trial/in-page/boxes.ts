@@ -1,6 +1,6 @@
 /** Where elements lie on the page as it is drawn, so that a person can point at them. */
 import type { PageBox } from "../../core/trial/told";
-import { allElements, elementAt, selectorOf } from "./elements";
+import { allElements, elementsOf, selectorOf } from "./elements";
 
 /** So many elements are told; nobody points at more. */
 const MOST = 300;
@@ -8,7 +8,7 @@ const MOST = 300;
 const LEAST = 4;
 
 export function boxesOf(map: Readonly<Record<string, string>>): PageBox[] {
-  const parts = new Map(Object.entries(map).map(([part, selector]) => [elementAt(selector), part]));
+  const parts = new Map([...elementsOf(map)].map(([part, element]) => [element, part]));
   const out: PageBox[] = [];
   for (const e of allElements(4000)) {
     if (out.length >= MOST) break;

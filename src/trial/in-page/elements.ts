@@ -18,6 +18,32 @@ export function elementAt(selector: string): HTMLElement | null {
   return element as HTMLElement | null;
 }
 
+/** What was found by its place among others, which may be another's once some of them have gone. */
+const byPlaceFound = new Map<string, { selector: string; element: HTMLElement }>();
+
+/** The element of each part of a map. What is known by its place stays the same while it is in the page. */
+export function elementsOf(map: Readonly<Record<string, string>>): Map<string, HTMLElement | null> {
+  const kept = new Map<HTMLElement, string>();
+  for (const [part, selector] of Object.entries(map)) {
+    const known = byPlaceFound.get(part);
+    if (known?.selector === selector && known.element.isConnected) kept.set(known.element, part);
+    else byPlaceFound.delete(part);
+  }
+  return new Map(
+    Object.entries(map).map(([part, selector]) => {
+      const known = byPlaceFound.get(part)?.element;
+      if (known) return [part, known];
+      const element = elementAt(selector);
+      if (!element || !selector.includes(":nth-")) return [part, element];
+      // Another has moved up into its place.
+      if (kept.has(element)) return [part, null];
+      byPlaceFound.set(part, { selector, element });
+      kept.set(element, part);
+      return [part, element];
+    }),
+  );
+}
+
 /** What is inside an element that a selector does not look into. */
 function insideOf(element: Element): ParentNode | null {
   if (element.shadowRoot) return element.shadowRoot;

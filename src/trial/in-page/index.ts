@@ -2,7 +2,7 @@
 
 import { boxesOf } from "./boxes";
 import { holdClock } from "./clock";
-import { elementAt, roots } from "./elements";
+import { elementsOf, roots } from "./elements";
 import { guessMap } from "./map";
 import { hearAnnouncements, isOnItsWay, observe, type Place, placeOf } from "./observe";
 import { openScrolled } from "./opened-scrolled";
@@ -28,18 +28,23 @@ const trialPage = {
     const seen = observe(map, parts);
     return { ...seen, announced: heard(), errors: errors.splice(0), lag: clock.lag(), glided: clock.glided() };
   },
-  place(map: Readonly<Record<string, string>>, part: string): Place | "not found" | "not drawn" | "on its way" {
-    const element = map[part] === undefined ? null : elementAt(map[part]);
+  place(
+    map: Readonly<Record<string, string>>,
+    part: string,
+  ): Place | "not found" | "not drawn" | "on its way" | "without room" {
+    const all = elementsOf(map);
+    const element = all.get(part) ?? null;
     if (!element) return "not found";
-    const others = Object.entries(map).flatMap(([name, selector]) => {
-      const other = name === part ? null : elementAt(selector);
+    const others = [...all].flatMap(([name, other]) => {
+      if (name === part) return [];
       return other && element.contains(other) && other !== element ? [other] : [];
     });
-    return placeOf(element, others) ?? (isOnItsWay(element) ? "on its way" : "not drawn");
+    const drawn = element.getClientRects().length > 0;
+    return placeOf(element, others) ?? (isOnItsWay(element) ? "on its way" : drawn ? "without room" : "not drawn");
   },
   /** A point at which nothing of the map lies. */
   bare(map: Readonly<Record<string, string>>): { x: number; y: number } | null {
-    const elements = Object.values(map).flatMap((s) => elementAt(s) ?? []);
+    const elements = [...elementsOf(map).values()].flatMap((e) => e ?? []);
     for (const y of [0.99, 0.5, 0.75, 0.25, 0.01])
       for (const x of [0.99, 0.5, 0.01, 0.75, 0.25]) {
         const at = { x: Math.floor(innerWidth * x), y: Math.floor(innerHeight * y) };

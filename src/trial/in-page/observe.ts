@@ -1,7 +1,7 @@
 /** What is seen of a page: the facts of mapped parts, the focus, what was announced, what went wrong. */
 import type { Observation, SeenPart } from "../../core/trial/system";
 import { probe } from "../../probe/probe";
-import { elementAt, focusedElement, isWithin, parentOf } from "./elements";
+import { elementsOf, focusedElement, isWithin, parentOf } from "./elements";
 
 /** A point of an element, and what a click there would land on instead. */
 export interface Place {
@@ -103,7 +103,7 @@ export function observe(
   map: Readonly<Record<string, string>>,
   parts: readonly string[],
 ): Omit<Observation, "announced" | "errors" | "lag"> {
-  const elements = new Map(Object.entries(map).map(([part, selector]) => [part, elementAt(selector)]));
+  const elements = elementsOf(map);
   const focused = focusedElement();
   const part = [...elements].find(([, e]) => e !== null && e === focused)?.[0] ?? null;
   return {

@@ -1,6 +1,6 @@
 /** Markup → component. Read as a browser reads it; what was odd or left out is listed, and nothing is ever run. */
 import { type ChildNode, type Element, isComment, isTag, isText } from "domhandler";
-import { type ParserError, parse, parseFragment } from "parse5";
+import { type ParserError, parse, parseFragment, serialize } from "parse5";
 import { adapter } from "parse5-htmlparser2-tree-adapter";
 import { readSheet } from "../../cascade";
 import {
@@ -39,7 +39,7 @@ const MAX_DEPTH = 140;
 
 const SVG = "http://www.w3.org/2000/svg";
 const left = new Set(["script", "noscript", "template", "iframe", "object", "embed", "link", "meta", "base", "title"]);
-const embedded = new Set(["iframe", "object", "embed", "noscript", "template"]);
+const embedded = new Set(["iframe", "object", "embed", "noscript"]);
 
 /** @param left lines of what is left of its scripts */
 export function readHtml(given: string, name: string, left: readonly number[] = []): HtmlRead {
@@ -142,6 +142,7 @@ class Reader {
     const tag = isAllowedTag(node.name) ? node.name : "span";
     if (left.has(node.name) && !(node.name === "title" && node.namespace === SVG)) {
       if (node.name === "script") this.script(node);
+      else if (node.name === "template") this.template(node);
       else if (embedded.has(node.name)) this.remark(node, `<${node.name}> was left out`);
       else if (node.name === "link" && node.attribs.rel === "stylesheet") {
         this.remark(node, "a linked style sheet was not loaded: paste its rules in a <style>");
@@ -183,6 +184,12 @@ class Reader {
       typeof c !== "string" ? c : i === 0 ? c.trimStart() : i === out.length - 1 ? c.trimEnd() : c,
     );
     return trimmed.filter((c, i) => typeof c !== "string" || (c !== "" && !(c === " " && i === trimmed.length - 1)));
+  }
+
+  /** What it holds is for scripts to make elements of. */
+  private template(node: Element): void {
+    const text = serialize(adapter.getTemplateContent(node), { treeAdapter: adapter });
+    this.scripts.push({ text, line: lineOf(node), template: node.attribs });
   }
 
   /** Kept as a text to be read; it never runs. */

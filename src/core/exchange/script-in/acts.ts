@@ -1,6 +1,15 @@
 /** What a person, the clock and services do to a page, as far as its script hears of it. */
 import { disableable } from "../../cascade";
-import { type Effect, isCheckable, type PageElement, type Reading, type ScriptPage, type Store } from "./reading";
+import {
+  BROWSER,
+  type Effect,
+  isCheckable,
+  MEDIA,
+  type PageElement,
+  type Reading,
+  type ScriptPage,
+  type Store,
+} from "./reading";
 
 /** What a person or the clock does. */
 export type Act =
@@ -8,7 +17,7 @@ export type Act =
   | { is: "pointer enter" | "pointer leave" | "focus enters" | "focus leaves" | "motion ended"; target: string }
   | { is: "key"; key: string; target: string; up: boolean }
   /** Over a distance, on the way down or back; `at` is where the page is then. */
-  | { is: "scroll past" | "scroll back"; distance: number; at: number }
+  | { is: "scroll past" | "scroll back" | "width above" | "width below"; distance: number; at: number }
   | { is: "in view" | "out of view"; target: string; ratio: number }
   | { is: "answer"; request: string; ok: boolean }
   | { is: "timer"; timer: string };
@@ -52,8 +61,9 @@ export const isTyped = ({ type, on }: { type: string; on: PageElement | string }
 /** What is inert or disabled is neither clicked nor focused, in itself or with what is around it. */
 export function isOff(page: ScriptPage, act: Act, store: Store): boolean {
   if (!("target" in act) || "ratio" in act || act.is === "motion ended") return false;
-  if (!page.isInPage(page.named(act.target), store)) return true;
-  for (let e = page.named(act.target); e; e = e.parent)
+  const target = page.named(act.target);
+  if (!target || !page.isInPage(target, store)) return true;
+  for (let e: PageElement | null = target; e; e = e.parent)
     if (
       page.attribute(e, "inert", store) !== null ||
       (disableable.has(e.tag) && page.attribute(e, "disabled", store) !== null)
@@ -61,6 +71,17 @@ export function isOff(page: ScriptPage, act: Act, store: Store): boolean {
       return true;
   return false;
 }
+
+/** The pointer's button is down, where a page hears of both. */
+export const PRESSED = `${BROWSER}pressed`;
+/** A button that is down is not pressed again, nor one that is up let go. */
+export function isPressedAlready(reading: Reading, act: Act, store: Store): boolean {
+  if (!tracksPresses(reading)) return false;
+  if (act.is === "pointer down" || act.is === "click") return store.has(PRESSED);
+  return act.is === "pointer up" && !store.has(PRESSED);
+}
+export const tracksPresses = ({ listeners }: Reading): boolean =>
+  (["pointer down", "pointer up"] as const).every((is) => listeners.some((l) => heard[l.type] === is));
 
 /** What the page does not show, and has no motion that may still show it, is neither clicked nor pressed. */
 export const isUnseen = (page: ScriptPage, act: Act, store: Store): boolean =>
@@ -70,15 +91,19 @@ export const isUnseen = (page: ScriptPage, act: Act, store: Store): boolean =>
 export function moreDistances(reading: Reading, acts: Act[], outcomes: unknown[][]): boolean {
   const before = acts.length;
   // What asks for more, and what asks for as much.
-  for (const n of [...reading.distances].slice(0, MAX_DISTANCES))
-    for (const [distance, below, above] of [
-      [n, Math.floor(n), Math.floor(n) + 1],
-      [n - 0.01, Math.ceil(n) - 1, Math.ceil(n)],
-    ]) {
-      if (below < 0 || acts.some((a) => a.is === "scroll past" && a.distance === distance)) continue;
-      acts.push({ is: "scroll past", distance, at: above }, { is: "scroll back", distance, at: below });
-      outcomes.push([], []);
-    }
+  for (const [asked, over, under] of [
+    [reading.distances, "scroll past", "scroll back"],
+    [reading.widths, "width above", "width below"],
+  ] as const)
+    for (const n of [...asked].slice(0, MAX_DISTANCES))
+      for (const [distance, below, above] of [
+        [n, Math.floor(n), Math.floor(n) + 1],
+        [n - 0.01, Math.ceil(n) - 1, Math.ceil(n)],
+      ]) {
+        if (below < 0 || acts.some((a) => a.is === over && a.distance === distance)) continue;
+        acts.push({ is: over, distance, at: above }, { is: under, distance, at: below });
+        outcomes.push([], []);
+      }
   return acts.length > before;
 }
 
@@ -89,6 +114,9 @@ export const isNotYet = (act: Act, pending: ReadonlySet<string>): boolean =>
   (act.is === "timer" && !pending.has(act.timer)) || (act.is === "answer" && !pending.has(`request ${act.request}`));
 export const isCancelled = (effects: readonly Effect[], timer: string): boolean =>
   effects.findLast((e) => (e.do === "start" || e.do === "cancel") && e.timer === timer)?.do === "cancel";
+
+const isFocusable = (e: PageElement): boolean =>
+  /^(a|button|input|select|textarea|summary)$/.test(e.tag) || "tabindex" in e.attributes;
 
 export function actsOf(
   page: ScriptPage,
@@ -109,9 +137,7 @@ export function actsOf(
   // A modal dialog and a popover close on Escape whoever listens.
   const modal = page.elements.some((e) => (keys.has("Escape") && e.tag === "dialog") || "popover" in e.attributes);
   if (listens("key") || modal) {
-    const focusable = page.elements.filter(
-      (e) => /^(a|button|input|select|textarea|summary)$/.test(e.tag) || "tabindex" in e.attributes,
-    );
+    const focusable = page.elements.filter(isFocusable);
     for (const up of [false, true]) {
       const heardOf = types.has(up ? "keyup" : "keydown");
       if (!heardOf && (up || !modal)) continue;
@@ -122,13 +148,27 @@ export function actsOf(
   for (const l of reading.listeners) {
     const is = heard[l.type];
     // Clicks, presses and keys are done everywhere: they bubble.
-    if (typeof l.on === "string" || !is || /^(click|pointer down|pointer up|key)$/.test(is)) continue;
+    if (!is || /^(click|pointer down|pointer up|key)$/.test(is)) continue;
+    if (typeof l.on === "string" || l.on === page.body || l.on === page.html) {
+      // So does what goes over everything, and comes to the page from all that is in it.
+      if (!/^(mouse|pointer)(over|out)$|^focus(in|out)$/.test(l.type)) continue;
+      for (const e of page.elements.slice(0, MAX_TARGETS))
+        if (
+          (!l.type.startsWith("focus") || isFocusable(e)) &&
+          !out.some((a) => a.is === is && "target" in a && a.target === e.name)
+        )
+          out.push({ is, target: e.name } as Act);
+      continue;
+    }
     if (!out.some((a) => a.is === is && "target" in a && a.target === (l.on as PageElement).name))
       out.push({ is, target: l.on.name } as Act);
   }
   // The least that a page can be scrolled tells what its script asks about.
   if (types.has("scroll"))
     out.push({ is: "scroll past", distance: 0, at: 1 }, { is: "scroll back", distance: 0, at: 0 });
+  // A width that the page has already tells what its script asks about.
+  if (types.has("resize") || [...types].some((t) => t.startsWith(MEDIA)))
+    out.push(...(["width above", "width below"] as const).map((is) => ({ is, distance: 0, at: page.doc.page.width })));
   for (const l of reading.listeners)
     if (l.type === "in view" && typeof l.on !== "string")
       for (const is of ["in view", "out of view"] as const) out.push({ is, target: l.on.name, ratio: l.ratio ?? 0 });

@@ -2,6 +2,7 @@
  * Ways to be that nobody can tell apart are one: the page shows the same, and whatever is done leads to the same. A script
  * keeps much that decides nothing, such as the handle of a timer that is over.
  */
+import { PRESSED } from "./acts";
 import type { Explored, Outcome } from "./explore";
 import { isKept, keyOfStore, type Store } from "./reading";
 
@@ -10,21 +11,32 @@ export function told(found: Explored): Explored {
   const n = found.stores.length;
   const shown = found.stores.map((s) => keyOfStore(new Map([...s].filter(([key]) => !isKept(key)))));
   let of = numbered(shown);
-  const signs = found.outcomes.map((row) => found.stores.map((_s, i) => signOf(row[i])));
+  const outcomes = withTwins(found);
+  const signs = outcomes.map((row) => found.stores.map((_s, i) => signOf(row[i])));
   for (let before = 0; before < count(of); ) {
     before = count(of);
     const now = of;
     of = numbered(
-      now.map(
-        (c, i) => `${c} ${found.outcomes.map((row, a) => `${signs[a][i]}>${row[i] ? now[row[i].to] : ""}`).join(";")}`,
-      ),
+      now.map((c, i) => `${c} ${outcomes.map((row, a) => `${signs[a][i]}>${row[i] ? now[row[i].to] : ""}`).join(";")}`),
     );
   }
   if (count(of) === n) return found;
   const first = firsts(of);
   const stores = first.map((i) => found.stores[i]);
-  const outcomes = found.outcomes.map((row) => first.map((i) => row[i] && { ...row[i], to: of[row[i].to] }));
-  return { ...found, stores: bare(stores), outcomes };
+  const left = outcomes.map((row) => first.map((i) => row[i] && { ...row[i], to: of[row[i].to] }));
+  return { ...found, stores: bare(stores), outcomes: left };
+}
+
+/**
+ * With a button down some things cannot be done that can be with it up, and the other way round: what cannot be done in the
+ * one tells it from the other no more than what can.
+ */
+function withTwins({ stores, outcomes }: Explored): (Outcome | undefined)[][] {
+  const without = stores.map((s) => keyOfStore(new Map([...s].filter(([key]) => key !== PRESSED))));
+  const twins = stores.map((s, i) =>
+    stores.findIndex((o, k) => k !== i && without[k] === without[i] && o.has(PRESSED) !== s.has(PRESSED)),
+  );
+  return outcomes.map((row) => stores.map((_s, i) => row[i] ?? (twins[i] < 0 ? undefined : row[twins[i]])));
 }
 
 const signOf = (o: Outcome | undefined): string => (o ? JSON.stringify([o.effects, o.whole]) : "");

@@ -6,6 +6,7 @@ import {
   isCancelled,
   isNotYet,
   isOff,
+  isPressedAlready,
   isTyped,
   isUnseen,
   moreDistances,
@@ -19,6 +20,7 @@ import {
   ENDLESS_FRAMES,
   isKept,
   keyOfStore,
+  MEDIA,
   type Reading,
   type ScriptPage,
   type Store,
@@ -95,7 +97,7 @@ function exploreOnce(
   for (const l of reading.listeners)
     if (pointed && /^(touch(start|end|cancel)|pointercancel|selectstart|dragstart|contextmenu)$/.test(l.type))
       reading.readLines.add(l.line);
-    else if (isTyped(l) || (!heard[l.type] && l.type !== "scroll" && l.type !== "in view"))
+    else if (isTyped(l) || (!heard[l.type] && !/^(scroll|in view|resize)$/.test(l.type) && !l.type.startsWith(MEDIA)))
       reading.notUnderstood.set(`${l.line} ${l.type}`, { line: l.line, text: `what listens for “${l.type}”` });
   const loaded = [...reading.effects];
   const acts = actsOf(page, reading, keys, left);
@@ -129,7 +131,8 @@ function exploreOnce(
         }
     acts.forEach((act, a) => {
       cut ||= spent() > MAX_TAKEN;
-      if (cut || isNotYet(act, pending[at]) || isOff(page, act, stores[at]) || isUnseen(page, act, stores[at])) return;
+      if (cut || isNotYet(act, pending[at]) || isPressedAlready(reading, act, stores[at])) return;
+      if (isOff(page, act, stores[at]) || isUnseen(page, act, stores[at])) return;
       const kept =
         act.is === "timer"
           ? reading.timers.get(act.timer)!.world
@@ -138,7 +141,12 @@ function exploreOnce(
             : null;
       const done = reading.act(stores[at], () => perform(reading, page, act, left), kept);
       const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
-      if (timed?.every && kept && reading.heap.isOther(kept)) counting.add(timed.at);
+      // What a timer changes of what it keeps is there the next time, and for others that keep it, too.
+      const other = timed && kept ? reading.heap.changedIn(kept) : [];
+      if (timed?.every && other.length) counting.add(timed.at);
+      for (const t of reading.timers.values())
+        if (timed && t !== timed && pending[at].has(t.name) && other.some((e) => t.world.has(e)))
+          counting.add(timed.at).add(t.at);
       const key = keyOfStore(done.store);
       let to = index.get(key);
       if (to === undefined) {
@@ -169,6 +177,14 @@ function exploreOnce(
         for (const i of stores.keys()) if (!queue.includes(i)) queue.push(i);
     });
   }
+  const any = acts.findIndex((a) => a.is === "width above" && a.distance === 0);
+  if (any >= 0 && outcomes[any].some((o, at) => o && (o.to !== at || o.effects.length)))
+    for (const l of reading.listeners)
+      if (l.type === "resize")
+        reading.notUnderstood.set(`${l.line} width`, {
+          line: l.line,
+          text: "what is done at any change of the window",
+        });
   const listeners = [
     ...reading.listeners.map((l) => ({
       line: l.line,

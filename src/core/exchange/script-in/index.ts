@@ -38,8 +38,13 @@ export function readScripts(
   left: ReadonlySet<number> = new Set(),
 ): ScriptRead | null {
   if (!scripts.length && !broughtIn.parts.some((p) => worksByItself(p, broughtIn.page.css ?? ""))) return null;
-  const page = new ScriptPage(broughtIn);
-  const every = explore(page, scripts, new Set());
+  let page = new ScriptPage(broughtIn);
+  let every = explore(page, scripts, new Set());
+  // With several of an element that it makes there may be too many ways; with one there are fewer.
+  if (page.elements.some((e) => e.made) && (every.cut || told(every).stores.length > MAX_STORES)) {
+    page = new ScriptPage(broughtIn, 1);
+    every = explore(page, scripts, new Set());
+  }
   const first = around(page, left.size ? explore(page, scripts, left) : every);
   const { doc, stores } = grown(page, first.stores);
   const found = told({ ...first, stores });

@@ -8,6 +8,8 @@ export interface Script {
   line: number;
   /** For an attribute: the part that has it, and the event. */
   at?: { part: string; type: string };
+  /** For what a `template` holds, as markup: its attributes. */
+  template?: Record<string, string>;
 }
 
 const keyNames =
@@ -44,7 +46,8 @@ export function load(
     return code.program;
   };
   // One that cannot be read leaves the others as they are, as in a browser.
-  const programs = scripts.flatMap((s) => (s.at ? [] : (parsed(s.text, s.line) ?? [])));
+  for (const s of scripts) if (s.template) page.templates.push({ attributes: s.template, markup: s.text });
+  const programs = scripts.flatMap((s) => (s.at || s.template ? [] : (parsed(s.text, s.line) ?? [])));
   if (/\bshowModal\b/.test(reading.source)) keys.add("Escape");
   if (keys.has("Tab") && /\bshiftKey\b/.test(reading.source)) keys.add("Shift+Tab");
   const byCode = /\b(keyCode|which)\b/.test(reading.source);

@@ -1,16 +1,21 @@
 /** An act done to the page as it is described: who listens is called, then what browsers do by themselves. */
-import { type Act, heard } from "./acts";
+import { type Act, heard, PRESSED, tracksPresses } from "./acts";
 import {
   answered,
+  capture,
+  capturing,
   check,
   closeDialog,
   closePopovers,
   invoke,
   isCheckable,
   isModal,
+  MEDIA,
+  mediaHolds,
   type PageElement,
   type Reading,
   type ScriptPage,
+  toggled,
 } from "./reading";
 
 /** Whether what is checked matters to rules or scripts; where it does not, a page may have many to be checked. */
@@ -35,8 +40,10 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     return;
   }
   if ("distance" in act) {
-    r.at = act.at;
-    r.dispatch("scroll", null);
+    if (act.is === "scroll past" || act.is === "scroll back") {
+      r.at = act.at;
+      r.dispatch("scroll", null);
+    } else resized(r, act.at, act.is === "width above" ? Math.floor(act.distance) : Math.floor(act.distance) + 1);
     return;
   }
   if ("ratio" in act) {
@@ -47,8 +54,14 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
   }
   const target = act.target === "body" ? page.body : page.named(act.target)!;
   if (act.is === "pointer down" || act.is === "pointer up") {
+    // Who has captured the pointer is told of it wherever it is (Pointer Events §10.2).
+    const at = (act.is === "pointer up" && capturing(r)) || target;
     for (const type of act.is === "pointer down" ? ["pointerdown", "mousedown"] : ["pointerup", "mouseup"])
-      r.dispatch(type, target);
+      r.dispatch(type, at);
+    if (act.is === "pointer up") {
+      capture(r, null);
+      r.erase(PRESSED);
+    } else if (tracksPresses(r)) r.write(PRESSED, true);
     return;
   }
   if (act.is === "click") {
@@ -81,6 +94,15 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
   for (const [type, is] of Object.entries(heard)) if (is === act.is) r.dispatch(type, target);
 }
 
+/** The page has another width; queries of media are told where it makes a difference to them. */
+function resized(r: Reading, width: number, before: number): void {
+  const queries = new Set(r.listeners.flatMap((l) => (l.type.startsWith(MEDIA) ? [l.type.slice(MEDIA.length)] : [])));
+  r.width = width;
+  r.dispatch("resize", "window");
+  for (const query of queries)
+    if (mediaHolds(r, query, width) !== mediaHolds(r, query, before)) r.dispatch(MEDIA + query, "window");
+}
+
 /** What a browser does on a click when nobody prevents it. */
 function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
   invoke(r, target);
@@ -93,7 +115,7 @@ function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
     const open = page.attribute(details, "open", r.store) !== null;
     r.write(`attribute ${details.name} open`, open ? null : "");
     r.effect({ do: "prevent" });
-    r.dispatch("toggle", details);
+    toggled(r, details);
   }
   const submits = page.closest("button:not([type=button]):not([type=reset]), input[type=submit]", target, r.store);
   const form = submits && page.closest("form", submits, r.store);

@@ -126,7 +126,7 @@ describe("what is taken and left", () => {
 
   it("names the lines that were not understood, and takes the rest", () => {
     const found = behaviour(
-      `${button}\n<script>\nconst seen = new Worker('/w.js');\nb.onclick = () => {\n  new Audio('/bell').play();\n  p.classList.add('on');\n};\naddEventListener('resize', () => {});\n</script>`,
+      `${button}\n<script>\nconst seen = new Worker('/w.js');\nb.onclick = () => {\n  new Audio('/bell').play();\n  p.classList.add('on');\n};\naddEventListener('wheel', () => {});\n</script>`,
     );
     expect(found.notUnderstood.map((n) => n.line)).toEqual([3, 5, 8]);
     expect(found.notUnderstood[1].text).toContain("Audio");

@@ -23,7 +23,7 @@ export interface Standing {
 
 /** What browsers themselves say of elements that come and go, in a layer below all others (HTML §15). */
 const OF_BROWSERS =
-  "@layer of-browsers { dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none } [popover] { display: none } }";
+  "@layer of-browsers { dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none !important } [popover] { display: none } }";
 const native = (doc: Component): string =>
   allParts(doc).some(
     ({ part }) => part.tag === "dialog" || part.tag === "details" || part.attributes?.popover !== undefined,

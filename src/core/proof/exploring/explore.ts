@@ -147,11 +147,12 @@ export class Explorer {
       if (!to) {
         const pile = piledUp(state);
         if (pile) this.piled.add(pile);
-        if (this.situations.length >= this.bounds.situations || pile) {
+        // Where it begins is always one of them.
+        if (from && (this.situations.length >= this.bounds.situations || pile)) {
           this.complete = false;
           this.beyond.add(state.config);
           // The move itself is seen; what lies beyond is not looked at.
-          if (from && move && step)
+          if (move && step)
             for (const v of this.visitors) v.move?.(from, move, step, { ...from, ...next, state }, this);
           return;
         }
@@ -159,7 +160,7 @@ export class Explorer {
         const { states, things, zone, kept, begun } = next;
         to = { index, state, parent: from?.index ?? -1, move, states, things, zone, kept, begun };
         this.situations.push(to);
-        if (step?.loop) this.restless.add(index);
+        if (step?.loop || pile) this.restless.add(index);
         if (alike) alike.push(to);
         else this.known.set(key, [to]);
         fresh = true;

@@ -9,10 +9,10 @@ export function roleOf(program: Program, moment: Moment, part: PartIndex): strin
   const said = attributeOf(program, moment, part, "role")?.trim().split(/\s+/)[0];
   if (said && !(isNone(said) && isNeeded(program, moment, part))) return said;
   const { path } = program.parts[part];
-  // What only makes sense in a list or a table is nothing in one that is presented as none (WAI-ARIA 1.2 §5.5).
+  // What only makes sense in a list or a table is nothing in one that is something else (HTML-AAM §3.4).
   const whole = ownedBy[program.parts[part].part.tag];
   const owner = whole && path.slice(1).find((p) => whole.test(program.parts[p].part.tag));
-  if (owner !== undefined && isNone(roleOf(program, moment, owner) ?? "")) return null;
+  if (owner !== undefined && !isWhole(roleOf(program, moment, owner) ?? "")) return null;
   // Whether it has a name, not which: that may be made of what has this part in it.
   const named =
     labelsOf(program, moment, part).length > 0 ||
@@ -30,6 +30,8 @@ const ownedBy: Readonly<Record<string, RegExp>> = {
   ...Object.fromEntries(["caption", "thead", "tbody", "tfoot", "tr", "td", "th"].map((tag) => [tag, table])),
   li: list,
 };
+/** Roles of what is made of rows or items. */
+const isWhole = (role: string): boolean => /^(list|table|grid|treegrid)$/.test(role);
 const isNone = (role: string): boolean => role === "none" || role === "presentation";
 /** What can hold the focus, or has a name, is told all the same (WAI-ARIA 1.2, presentational roles conflict resolution). */
 const isNeeded = (program: Program, moment: Moment, part: PartIndex): boolean =>

@@ -92,6 +92,10 @@ export interface Context {
   effect(effect: Effect): void;
   /** How far the page is scrolled in the act under way, px; whoever asks is noted, with what it is held against. */
   scrolled(): number;
+  /** How wide the window is in the act under way, px; in the same way. */
+  wide(): number;
+  readonly width: number;
+  readonly widths: Set<number>;
   compared(a: unknown, b: unknown): void;
   /** A request that is made; what is done with its answer comes to be known by what is asked of the promise. */
   request(method: string, path: string, node: acorn.Node): JsPromise;
@@ -101,6 +105,10 @@ export interface Context {
   soon(does: () => void): void;
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
   unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
+  /** Elements that were made in the act under way. */
+  readonly madeNow: Set<PageElement>;
+  /** Where in the script it is, and from where it came there. */
+  site(): string;
   /** The call under way: what timers and requests are known by. */
   calling: acorn.Node | null;
   /** What has the focus, where the act under way tells. */

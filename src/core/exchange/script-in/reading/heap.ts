@@ -174,11 +174,13 @@ export class Heap {
   worldOf(values: readonly Js[]): World {
     return new Map(this.made(values).map((e) => [e, contentsOf(e)]));
   }
-  /** Whether what was kept is otherwise now. */
-  isOther(world: World): boolean {
-    return [...world].some(([e, { fields }]) => {
+  /** Of what was kept, what is otherwise now. */
+  changedIn(world: World): Entity[] {
+    return [...world].flatMap(([e, { fields }]) => {
       const { fields: now } = contentsOf(e);
-      return e.id === null && (now.size !== fields.size || [...now].some(([name, v]) => !same(v, fields.get(name))));
+      const is =
+        e.id === null && (now.size !== fields.size || [...now].some(([name, v]) => !same(v, fields.get(name))));
+      return is ? [e] : [];
     });
   }
   private made(values: readonly Js[]): Entity[] {
@@ -284,8 +286,11 @@ export class Heap {
 
 /** Whether a key of the store is about what a script keeps, of which nothing is seen. */
 export const isKept = (key: string): boolean => key.startsWith("variable ");
-/** But for listeners, which the browser keeps. */
-const isHeapKey = (key: string): boolean => key.startsWith("variable ") && !key.startsWith("variable listener ");
+/** What the browser itself keeps: such as that a button is down. */
+export const BROWSER = "variable browser ";
+/** But for listeners, which the browser keeps, too. */
+const isHeapKey = (key: string): boolean =>
+  key.startsWith("variable ") && !key.startsWith("variable listener ") && !key.startsWith(BROWSER);
 const heapKey = (store: Store): string =>
   [...store]
     .flatMap(([k, v]) => (isHeapKey(k) ? [`${k}=${JSON.stringify(v)}`] : []))

@@ -1,8 +1,22 @@
 /** A script gone through statement by statement, on a page that is only described. */
 
 export type { Asked, Effect, Timed } from "./context";
-export { isKept } from "./heap";
-export { answered, check, closeDialog, closePopovers, invoke, isCheckable, isModal, keyOfCode } from "./host";
+export { BROWSER, isKept } from "./heap";
+export {
+  answered,
+  capture,
+  capturing,
+  check,
+  closeDialog,
+  closePopovers,
+  invoke,
+  isCheckable,
+  isModal,
+  keyOfCode,
+  MEDIA,
+  mediaHolds,
+  toggled,
+} from "./host";
 export { grown } from "./made";
 export { NotUnderstood } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";

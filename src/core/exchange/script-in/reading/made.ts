@@ -15,19 +15,34 @@ const MOST_DEEP = 20;
 export const keyOfPlace = (e: PageElement): string => `attached ${e.name}`;
 
 /**
- * The element of a place that is not in the page now, or one more of it.
- * @param most so many of one place are there at once; after that it is the first again
+ * The element of a place that is not in the page now and was not made in the act under way, or one more of it; after some
+ * it is the first again.
+ * @param now those that were made in the act under way
+ * @param most so many of one place there can be; while the page is loaded, as many as it makes
  */
-export function makeElement(page: ScriptPage, site: string, tag: string, store: Store, most: number): PageElement {
+export function makeElement(
+  page: ScriptPage,
+  site: string,
+  tag: string,
+  store: Store,
+  now: Set<PageElement> = new Set(),
+  most = page.mostOfOne,
+): PageElement {
   if (!isAllowedTag(tag)) throw new NotUnderstood(null, `an element <${tag.slice(0, 40)}>`);
   const known = page.elements.filter((e) => e.made?.site === site);
-  const free = known.find((e) => !page.isThere(e, store));
-  if (free) return free;
+  const free = known.find((e) => !page.isThere(e, store) && !now.has(e));
+  if (free) {
+    now.add(free);
+    return free;
+  }
   if (known.length >= most) return known[0];
   if (page.elements.filter((e) => e.made).length >= MOST_IN_ALL)
     throw new NotUnderstood(null, "elements without an end");
   const name = freeName(/^[a-z]+$/.test(tag) ? tag : "part", new Set(page.elements.map((e) => e.name)));
-  return page.add({ name, tag, part: null, attributes: {}, parent: null, children: [], made: { site, named: false } });
+  const made = { site, named: false };
+  const e = page.add({ name, tag, part: null, attributes: {}, parent: null, children: [], made });
+  now.add(e);
+  return e;
 }
 
 /** An element that a variable is given to is called like it. */
@@ -37,11 +52,18 @@ export function nameMade(page: ScriptPage, e: PageElement, name: string): void {
   e.made.named = true;
 }
 
-/** Markup made elements, outermost first; texts stand among them. */
-export function madeOf(page: ScriptPage, markup: string, site: string, store: Store): (PageElement | string)[] {
+/** An element as markup says it. */
+export interface Said {
+  tag: string;
+  attributes: Record<string, string>;
+  children: (Said | string)[];
+}
+
+/** What markup says, as far as a page may have it; texts stand among elements, white space alone does not count. */
+export function saidBy(markup: string): (Said | string)[] {
   const fragment = parseFragment(markup.slice(0, 20_000), { treeAdapter: adapter });
-  const build = (nodes: readonly unknown[], path: string, depth: number): (PageElement | string)[] =>
-    nodes.flatMap((n, i): (PageElement | string)[] => {
+  const read = (nodes: readonly unknown[], depth: number): (Said | string)[] =>
+    nodes.flatMap((n): (Said | string)[] => {
       const node = n as {
         type: string;
         name?: string;
@@ -51,21 +73,34 @@ export function madeOf(page: ScriptPage, markup: string, site: string, store: St
       };
       if (node.type === "text") return node.data?.trim() ? [node.data.replace(/\s+/g, " ")] : [];
       if (node.type !== "tag" || depth > MOST_DEEP) return [];
-      const e = makeElement(page, `${path}/${i} ${node.name}`, node.name!, store, 1);
-      if (e.children.length || Object.keys(e.attributes).length) return [e];
+      const tag = node.name!;
       const attributes: Record<string, string> = {};
       for (const [name, value] of Object.entries(node.attribs ?? {}))
-        if (!attributeProblem(e.tag, name, escapeTemplate(value))) attributes[name] = value;
-      e.attributes = attributes;
-      e.children = build(node.children ?? [], `${path}/${i}`, depth + 1);
-      for (const c of e.children) if (isElement(c)) c.parent = e;
-      return [e];
+        if (!attributeProblem(tag, name, escapeTemplate(value))) attributes[name] = value;
+      return [{ tag, attributes, children: read(node.children ?? [], depth + 1) }];
     });
-  return build(
-    fragment.childNodes ?? (fragment as unknown as { children: unknown[] }).children,
-    `${site} ${markup}`,
-    0,
-  );
+  return read(fragment.childNodes ?? (fragment as unknown as { children: unknown[] }).children, 0);
+}
+
+/** Markup made elements, outermost first; texts stand among them. */
+export function madeOf(
+  page: ScriptPage,
+  markup: string,
+  site: string,
+  store: Store,
+  now: Set<PageElement>,
+): (PageElement | string)[] {
+  const build = (nodes: readonly (Said | string)[], path: string): (PageElement | string)[] =>
+    nodes.map((said, i) => {
+      if (typeof said === "string") return said;
+      const e = makeElement(page, `${path}/${i} ${said.tag}`, said.tag, store, now);
+      if (e.children.length || Object.keys(e.attributes).length) return e;
+      e.attributes = said.attributes;
+      e.children = build(said.children, `${path}/${i}`);
+      for (const c of e.children) if (isElement(c)) c.parent = e;
+      return e;
+    });
+  return build(saidBy(markup), `${site} ${markup}`);
 }
 
 /** What lies in an element that markup made is there with it. */

@@ -33,9 +33,15 @@ export class ScriptPage {
   readonly html: PageElement;
   readonly body: PageElement;
   readonly elements: PageElement[];
+  /** What scripts find in `template` elements; nothing of it is in the page. */
+  readonly templates: { attributes: Readonly<Record<string, string>>; markup: string }[] = [];
   private readonly byName = new Map<string, PageElement>();
 
-  constructor(readonly doc: Component) {
+  /** @param mostOfOne so many elements of one place in the script are told apart */
+  constructor(
+    readonly doc: Component,
+    readonly mostOfOne = 4,
+  ) {
     const css = doc.page.css?.trim() ? readSheet(doc.page.css) : null;
     this.sheet = css?.rules.length ? css : null;
     this.html = { name: "html", part: null, tag: "html", attributes: {}, parent: null, children: [] };
@@ -247,6 +253,17 @@ export class ScriptPage {
     const inner = children.flatMap((c) => this.hiddenIn(c, store, now, visibility));
     return visibility === "hidden" ? [e.name, ...inner] : inner;
   }
+  /** What a property comes to by the rules and by what the script says of it; null where nothing says it. */
+  computed(e: PageElement, property: string, store: Store): string | null {
+    const own = store.get(`style ${e.name} ${property}`) ?? e.part?.css?.[property];
+    if (own !== undefined && own !== null && own !== "") return String(own);
+    const rules = this.sheet && cascade(this.sheet, this.standing(store).get(e.name)!, this.media(), NOTHING_DONE);
+    const said = rules?.get(property)?.value;
+    if (said !== undefined) return said;
+    if (property === "display" && this.attribute(e, "hidden", store) !== null) return "none";
+    return property === "visibility" && e.parent ? this.computed(e.parent, property, store) : null;
+  }
+
   private media(): ReturnType<typeof mediaNow> {
     return mediaNow(this.sheet!, { ...this.doc.page, reducedMotion: false });
   }

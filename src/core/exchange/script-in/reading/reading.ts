@@ -60,6 +60,7 @@ export class Reading implements Working {
   ) {
     this.ears = new Listeners(this);
     this.clocks = new Timers(this, counting);
+    this.width = page.doc.page.width;
   }
   private readonly ears: Listeners;
   private readonly clocks: Timers;
@@ -143,10 +144,21 @@ export class Reading implements Working {
     this.askedScroll = true;
     return this.at;
   }
+  /** px; set by the act, else what the specification's page has. */
+  width: number;
+  private askedWidth = false;
+  /** Widths that scripts hold the window's against. */
+  readonly widths = new Set<number>();
+  wide(): number {
+    this.askedWidth = true;
+    return this.width;
+  }
   compared(a: unknown, b: unknown): void {
-    if (!this.askedScroll) return;
-    for (const n of [a, b])
-      if (typeof n === "number" && Number.isFinite(n) && n >= 0 && n < 1e6 && n !== this.at) this.distances.add(n);
+    for (const n of [a, b]) {
+      if (typeof n !== "number" || !Number.isFinite(n) || n < 0 || n >= 1e6) continue;
+      if (this.askedScroll && n !== this.at) this.distances.add(n);
+      if (this.askedWidth && n !== this.width) this.widths.add(n);
+    }
   }
 
   private waiting: Js[] = [];
@@ -251,10 +263,20 @@ export class Reading implements Working {
 
   /** The call under way: what timers and requests are known by. */
   calling: acorn.Node | null = null;
+  readonly madeNow = new Set<PageElement>();
+  private readonly callers: number[] = [];
+  site(): string {
+    return [...this.callers.slice(-4), this.calling?.start ?? 0].join(" ");
+  }
   call(fn: Js, args: Js[], self?: Js): Js {
     if (isA(fn, "native") && fn.call) return fn.call(args, self);
     if (!isA(fn, "function")) throw new NotUnderstood(null, "this call");
-    return this.deeper(fn.node, () => evaluateCall(this, fn, args, self));
+    this.callers.push(this.calling?.start ?? 0);
+    try {
+      return this.deeper(fn.node, () => evaluateCall(this, fn, args, self));
+    } finally {
+      this.callers.pop();
+    }
   }
   construct(fn: Js, args: Js[], node: acorn.Node): Js {
     return this.deeper(node, () => construct(this, fn, args, node));
@@ -310,6 +332,9 @@ export class Reading implements Working {
     this.steps = 0;
     this.unsure = false;
     this.askedScroll = false;
+    this.askedWidth = false;
+    this.madeNow.clear();
+    this.width = this.page.doc.page.width;
     this.waiting = [];
     this.next = [];
     act();

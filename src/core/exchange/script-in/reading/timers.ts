@@ -27,20 +27,20 @@ export class Timers {
       effects: [effect],
     });
     this.r.effect(effect);
-    if (this.counting.has(node.start)) this.run(node.start, fn);
+    if (this.counting.has(node.start)) this.run(node.start, ms, fn);
     return handle;
   }
-  /** What timers that count are under way, by their place. */
+  /** What timers that count are under way, by their place and how long they take. */
   private readonly running = object();
-  private run(at: number, fn: Js): void {
+  private run(at: number, ms: number, fn: Js): void {
     this.r.heap.touch(this.running);
-    if (fn === undefined) this.running.of.delete(`at-${at}`);
-    else this.running.of.set(`at-${at}`, fn);
+    if (fn === undefined) this.running.of.delete(`at-${at}-${ms}`);
+    else this.running.of.set(`at-${at}-${ms}`, fn);
   }
   /** A timer comes. */
-  comes({ at, fn, args, every }: Timed): void {
-    const now = this.running.of.get(`at-${at}`) ?? fn;
-    if (!every && this.counting.has(at)) this.run(at, undefined);
+  comes({ at, fn, args, every, ms }: Timed): void {
+    const now = this.running.of.get(`at-${at}-${ms}`) ?? fn;
+    if (!every && this.counting.has(at)) this.run(at, ms, undefined);
     const instant: Js = { is: "time", ms: this.r.heap.clock };
     this.r.call(
       now,
@@ -48,7 +48,10 @@ export class Timers {
     );
   }
   cancel(timer: JsTimer): void {
-    if (this.counting.has(timer.at)) this.run(timer.at, undefined);
+    if (this.counting.has(timer.at)) {
+      const of = this.list.get(timer.name) ?? this.unnamed.find((u) => u.handle === timer)?.timed;
+      if (of) this.run(timer.at, of.ms, undefined);
+    }
     const effect = { do: "cancel" as const, timer: timer.name };
     if (!timer.name) this.unnamed.find((u) => u.handle === timer)?.effects.push(effect);
     this.r.effect(effect);

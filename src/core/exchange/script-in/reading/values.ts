@@ -3,6 +3,9 @@ import type * as acorn from "acorn";
 import { NotUnderstood } from "./not-understood";
 import type { PageElement } from "./page";
 
+/** What only a browser can measure: as in reckoning with it, nothing known comes of it. */
+export const MEASURED = Number.NaN;
+
 export type Js =
   | undefined
   | null
@@ -110,8 +113,8 @@ export interface JsProxy {
 /** A getter, a setter or both, as a property. */
 export interface JsAccessor {
   is: "accessor";
-  get: JsFunction | null;
-  set: JsFunction | null;
+  get: JsFunction | JsNative | null;
+  set: JsFunction | JsNative | null;
 }
 
 export interface Scope extends Kept {

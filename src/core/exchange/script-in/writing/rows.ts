@@ -64,19 +64,27 @@ export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
     if (a.is === "timer" && isNews(outcomes[i]))
       out.push({ event: `timer ${a.timer}`, outcomes: outcomes[i], stops: false });
   });
-  out.push(...scrolled(acts, outcomes));
+  out.push(
+    ...distant(acts, outcomes, "scroll past", "scroll back"),
+    ...distant(acts, outcomes, "width above", "width below"),
+  );
   return out;
 }
 
 /** Only distances that tell: over which something is otherwise than before. What any scrolling does is said at the top. */
-function scrolled(acts: readonly Act[], outcomes: Explored["outcomes"]): Row[] {
+function distant(
+  acts: readonly Act[],
+  outcomes: Explored["outcomes"],
+  over: "scroll past" | "width above",
+  under: "scroll back" | "width below",
+): Row[] {
   const at = (is: Act["is"], distance: number): Outcomes =>
     outcomes[acts.findIndex((a) => a.is === is && "distance" in a && a.distance === distance)] ?? [];
-  const distances = acts.flatMap((a) => (a.is === "scroll past" ? [a.distance] : [])).sort((a, b) => a - b);
-  const telling = distances.filter((d) => sign(at("scroll past", d)) !== sign(at("scroll back", d)));
-  if (!telling.length && isNews(at("scroll past", 0))) telling.push(0);
+  const distances = acts.flatMap((a) => (a.is === over ? [a.distance] : [])).sort((a, b) => a - b);
+  const telling = distances.filter((d) => sign(at(over, d)) !== sign(at(under, d)));
+  if (over === "scroll past" && !telling.length && isNews(at(over, 0))) telling.push(0);
   return telling.flatMap((d) =>
-    (["scroll past", "scroll back"] as const).flatMap((is) => {
+    [over, under].flatMap((is) => {
       const list = at(is, d);
       const event = `${is}${is === "scroll back" ? " above" : ""} ${d}px`;
       return isNews(list) ? [{ event, outcomes: list, stops: false }] : [];

@@ -3,11 +3,34 @@
 import type { Context } from "../context";
 import type { PageElement } from "../page";
 import { isElement } from "../page";
-import { elementOf, isA, isTrue, type Js, list, methodsOf, NotUnderstood, native, object, textOf } from "../values";
+import {
+  elementOf,
+  isA,
+  isTrue,
+  type Js,
+  list,
+  MEASURED,
+  methodsOf,
+  NotUnderstood,
+  native,
+  object,
+  textOf,
+} from "../values";
 import { raised } from "./event";
-import { ANSWER, check, closeDialog, focusable, showModal, showPopover, togglePopover } from "./native";
-import { isSmooth, scrollPage } from "./scrolling";
+import {
+  ANSWER,
+  capture,
+  capturing,
+  check,
+  closeDialog,
+  focusable,
+  showModal,
+  showPopover,
+  toggled,
+  togglePopover,
+} from "./native";
 import { replaceInside, treeMethods } from "./tree";
+import { isSmooth, scrollPage } from "./view";
 
 /** Properties that stand for an attribute of the same meaning (HTML §2.6.1). */
 const reflected: Record<string, string> = {
@@ -110,6 +133,16 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       return elementOf(siblings[at + 1] ?? null);
     case "previousElementSibling":
       return elementOf(siblings[at - 1] ?? null);
+    case "offsetWidth":
+    case "offsetLeft":
+    case "offsetTop":
+    case "clientWidth":
+    case "clientHeight":
+    case "clientTop":
+    case "clientLeft":
+    case "scrollWidth":
+    case "scrollLeft":
+      return MEASURED;
     case "scrollHeight":
     case "offsetHeight":
       // How tall what is inside is, only the browser knows; in style there is a word for it.
@@ -146,7 +179,14 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
   else if (/^aria[A-Z]/.test(property)) attributeSet(r, e, aria(property), value === null ? null : textOf(value));
   else if (/^on[a-z]+$/.test(property)) r.listen(e, property.slice(2), value, object({ property: true }));
   else if (property === "value") attributeSet(r, e, "value", textOf(value));
-  else throw new NotUnderstood(null, `.${property} = …`);
+  else if (property === "style") {
+    for (const key of [...r.store.keys()]) if (key.startsWith(`style ${e.name} `)) r.erase(key);
+    for (const [name, said] of declarations(textOf(value))) styleSet(r, e, name, said);
+  } else if (property === "returnValue" && e.tag === "dialog") {
+    const own = r.extra(e, true)!;
+    r.heap.touch(own);
+    own.of.set(ANSWER, textOf(value));
+  } else throw new NotUnderstood(null, `.${property} = …`);
 }
 
 function setText(r: Context, e: PageElement, text: string): void {
@@ -157,13 +197,26 @@ function setText(r: Context, e: PageElement, text: string): void {
 
 function attributeSet(r: Context, e: PageElement, name: string, value: string | null): void {
   if (name === "class") for (const key of [...r.store.keys()]) if (key.startsWith(`class ${e.name} `)) r.erase(key);
-  if (name === "style") throw new NotUnderstood(null, "the style attribute as a whole");
+  if (name === "style") return elementSet(r, e, "style", value ?? "");
+  const before = r.page.attribute(e, name, r.store);
   r.write(`attribute ${e.name} ${name}`, value);
+  if (name === "open" && e.tag === "details" && (before === null) !== (value === null)) toggled(r, e);
 }
 
+const declarations = (text: string): [string, string][] =>
+  text.split(";").flatMap((d) => {
+    const at = d.indexOf(":");
+    return at < 0 ? [] : [[d.slice(0, at).trim(), d.slice(at + 1).trim()] as [string, string]];
+  });
+const measuredIn =
+  /^(left|right|top|bottom|inset|width|height|min-|max-|margin|padding|transform|translate|background-position|--)/;
+
 export function styleSet(r: Context, e: PageElement, property: string, value: Js): void {
+  if (property === "cssText") return elementSet(r, e, "style", value);
   const name = property === "cssFloat" ? "float" : property.startsWith("--") ? property : kebab(property);
   const text = value === null || value === undefined ? "" : textOf(value);
+  // Where something lies, and how large it is, is no fact of its own.
+  if (/\bNaN/.test(text) && measuredIn.test(name)) return;
   if (text !== `${CONTENT}px` && text.includes(CONTENT)) throw new NotUnderstood(null, "a height that is measured");
   r.write(`style ${e.name} ${name}`, text === `${CONTENT}px` ? "max-content" : text);
 }
@@ -251,7 +304,13 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
     r.effect(e.part || e.made ? { do: "scroll", part: e.name, smooth } : { do: "scroll to", distance: 0, smooth });
     return undefined;
   },
-  getBoundingClientRect: () => undefined,
+  getBoundingClientRect: () =>
+    object(
+      Object.fromEntries(["x", "y", "left", "top", "right", "bottom", "width", "height"].map((n) => [n, MEASURED])),
+    ),
+  setPointerCapture: capture,
+  releasePointerCapture: (r) => capture(r, null),
+  hasPointerCapture: (r, e) => capturing(r) === e,
   show: (r, e) => attributeSet(r, e, "open", "") as undefined,
   close: (r, e, [answer]) => closeDialog(r, e, answer === undefined ? undefined : textOf(answer)),
   showModal,

@@ -1,6 +1,7 @@
 /** What a listener is told (UI Events §5). */
 import type { Context, Event } from "../context";
-import { elementOf, isA, type Js, type JsObject, list, NotUnderstood, native, object } from "../values";
+import { elementOf, isA, type Js, type JsObject, list, MEASURED, NotUnderstood, native, object } from "../values";
+import { MEDIA, mediaHolds } from "./view";
 
 /** Codes that scripts of old know keys by. */
 const codes: Record<string, number> = {
@@ -46,6 +47,16 @@ export function eventOf({ type, target, key, shift, detail }: Event): JsObject {
     button: 0,
     buttons: /down$/.test(type) ? 1 : 0,
     pointerType: "mouse",
+    pointerId: 1,
+    // Where it is, only the browser knows.
+    ...(/^(mouse|pointer|click)/.test(type)
+      ? Object.fromEntries(
+          ["clientX", "clientY", "pageX", "pageY", "screenX", "screenY", "offsetX", "offsetY"].map((n) => [
+            n,
+            MEASURED,
+          ]),
+        )
+      : {}),
     isPrimary: true,
     isTrusted: true,
     cancelable: true,
@@ -61,6 +72,13 @@ export function eventOf({ type, target, key, shift, detail }: Event): JsObject {
 export function eventGet(r: Context, name: string): Js {
   const { event } = r;
   switch (name) {
+    case "matches":
+    case "media":
+      if (event?.type.startsWith(MEDIA)) {
+        const query = event.type.slice(MEDIA.length);
+        return name === "media" ? query : mediaHolds(r, query, r.width);
+      }
+      break;
     case "currentTarget":
       if (!event) return null;
       return typeof event.current === "object" ? elementOf(event.current) : native(event.current);

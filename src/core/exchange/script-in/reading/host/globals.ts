@@ -17,9 +17,9 @@ import { defined } from "./built";
 import { elementMethods, kebab, named, styleGet } from "./elements";
 import { raised } from "./event";
 import { languageGet } from "./objects";
-import { fetched, promiseStatic } from "./promises";
-import { scrollPage } from "./scrolling";
-import { created } from "./tree";
+import { fetched, promised, promiseStatic } from "./promises";
+import { cloned, created, fragment, template } from "./tree";
+import { media, scrollPage } from "./view";
 
 /** ms from one frame to the next, as far as scripts count. */
 const FRAME = 16;
@@ -90,7 +90,7 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
     case "innerHeight":
       return { is: r.page.doc.page.height };
     case "innerWidth":
-      return { is: r.page.doc.page.width };
+      return { is: r.wide() };
     case "scrollTo":
     case "scroll":
       return fn((args) => scrollPage(r, args));
@@ -109,8 +109,10 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
       return fn(([v]) => isTrue(v));
     case "Symbol":
       return null;
+    case "getComputedStyle":
+      return fn(([e]) => computedStyle(r, e));
     case "matchMedia":
-      return fn(([query]) => media(textOf(query)));
+      return fn(([query]) => media(r, textOf(query)));
     case "addEventListener":
       return fn(([type, call, options]) => r.listen("window", textOf(type), call, options));
     case "removeEventListener":
@@ -121,11 +123,22 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
   return null;
 }
 
-/** Motion is wanted, as it is where nothing else is said; of the rest the sheet decides. */
-function media(query: string): Js {
-  if (!/prefers-reduced-motion/.test(query)) throw new NotUnderstood(null, `the media ${query.slice(0, 60)}`);
-  const calls = methodsOf({ addEventListener: () => undefined, removeEventListener: () => undefined });
-  return object(new Map<string, Js>([["matches", /no-preference/.test(query)], ...calls.of]));
+/** What a property comes to (CSSOM §6.8), where somebody says something of it. */
+function computedStyle(r: Context, v: Js): Js {
+  if (!isA(v, "element")) throw new NotUnderstood(null, "getComputedStyle");
+  const usual: Record<string, string> = { visibility: "visible", opacity: "1", display: "block", position: "static" };
+  const of = (property: string): Js => {
+    const name = kebab(property);
+    const found = r.page.computed(v.element, name, r.store) ?? usual[name];
+    if (found === undefined) throw new NotUnderstood(null, `the computed ${name}`);
+    return found;
+  };
+  const calls = methodsOf({ getPropertyValue: ([name]) => of(textOf(name)) });
+  const asked = ["display", "visibility", "opacity", "position"].map((n): [string, Js] => [
+    n,
+    { is: "accessor", get: native(n, () => of(n)), set: null },
+  ]);
+  return object(new Map<string, Js>([...asked, ...calls.of]));
 }
 
 /** A property of one of the browser's objects. */
@@ -147,7 +160,14 @@ export function hostGet(r: Context, host: string, property: string): Js {
   if (host === "console") return native(whole, () => undefined);
   if (/^(local|session)Storage$/.test(host)) return stored(r, host, property);
   if (host === "window") return property === "document" ? native("document") : globalOf(r, property);
+  if (host === "clipboard") return native(whole, () => promised("kept"));
   switch (whole) {
+    case "navigator.clipboard":
+      return native("clipboard");
+    case "history.pushState":
+    case "history.replaceState":
+    case "navigator.vibrate":
+      return native(whole, () => undefined);
     case "customElements.define":
       return native(whole, ([name, by]) => defined(r, textOf(name), by, r.calling!));
     case "customElements.get":
@@ -167,21 +187,24 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
   const fn = (call: (args: Js[]) => Js): { is: Js } => ({ is: native(`document.${property}`, call) });
   switch (property) {
     case "activeElement":
-      return { is: native(ACTIVE) };
+      return { is: r.active ? elementOf(r.active) : native(ACTIVE) };
     case "body":
       return { is: elementOf(r.page.body) };
     case "scrollingElement":
     case "documentElement":
       return { is: elementOf(r.page.html) };
     case "getElementById":
-      return fn(([id]) =>
-        elementOf(
-          r.page.elements.find(
-            (e) => r.page.attribute(e, "id", r.store) === textOf(id) && r.page.isInPage(e, r.store),
-          ) ?? null,
-        ),
-      );
+      return fn(([id]) => {
+        const found = r.page.elements.find(
+          (e) => r.page.attribute(e, "id", r.store) === textOf(id) && r.page.isInPage(e, r.store),
+        );
+        return found ? elementOf(found) : templateBy(r, `#${textOf(id)}`);
+      });
     case "querySelector":
+      return fn(([s]) => {
+        const found = r.page.all(textOf(s), r.page.html, r.store)[0];
+        return found ? elementOf(found) : templateBy(r, textOf(s));
+      });
     case "querySelectorAll":
     case "getElementsByClassName":
     case "getElementsByTagName":
@@ -192,7 +215,15 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
         list(r.page.elements.filter((e) => r.page.attribute(e, "name", r.store) === textOf(name)).map(elementOf)),
       );
     case "createElement":
-      return fn(([tag]) => created(r, textOf(tag)));
+      return fn(([tag]) => (/^template$/i.test(textOf(tag)) ? template(r, "") : created(r, textOf(tag))));
+    case "createDocumentFragment":
+      return fn(() => fragment(r, []));
+    case "importNode":
+      return fn(([node, deep]) =>
+        isA(node, "element")
+          ? elementOf(cloned(r, node.element, deep === true))
+          : r.call(r.member(node, "cloneNode"), [deep]),
+      );
     case "createTextNode":
       return fn(([text]) => textOf(text));
     case "forms":
@@ -218,6 +249,15 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
       return { is: "visible" };
   }
   return null;
+}
+
+/** A `template` by its id, or by being the only one. */
+function templateBy(r: Context, selector: string): Js {
+  const [, id] = /^(?:template)?#([\w-]+)$/.exec(selector.trim()) ?? [];
+  const all = r.page.templates;
+  const found =
+    id === undefined ? (selector.trim() === "template" ? all[0] : undefined) : all.find((t) => t.attributes.id === id);
+  return found ? template(r, found.markup) : null;
 }
 
 /** What the browser keeps for the page; nothing yet, on the first visit. */

@@ -6,3 +6,4 @@ export * from "./globals";
 export * from "./methods";
 export * from "./native";
 export * from "./promises";
+export * from "./view";

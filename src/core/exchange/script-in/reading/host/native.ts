@@ -1,6 +1,8 @@
 /** What browsers do by themselves with boxes to be checked and with dialogs. */
 import type { Context } from "../context";
+import { BROWSER } from "../heap";
 import { isElement, type PageElement } from "../page";
+import { native } from "../values";
 
 /** A dialog's `returnValue`, among what the script says of it. */
 export const ANSWER = "<answer>";
@@ -53,6 +55,32 @@ export function closeDialog(r: Context, e: PageElement, answer?: string): undefi
     r.effect({ do: "focus back" });
   }
   r.dispatch("close", e);
+  return undefined;
+}
+
+/** Details have opened or closed: whoever listens is told once, when all that runs now is over (HTML §4.11.1). */
+export function toggled(r: Context, details: PageElement): void {
+  const key = `${BROWSER}toggled-${details.name}`;
+  if (r.store.has(key)) return;
+  r.write(key, true);
+  r.later(
+    native(`toggle of ${details.name}`, () => {
+      r.erase(key);
+      r.dispatch("toggle", details);
+      return undefined;
+    }),
+  );
+}
+
+/** The element that has captured the pointer, until it is let go. */
+const CAPTURE = `${BROWSER}capture`;
+export const capturing = (r: Context): PageElement | null => {
+  const name = r.store.get(CAPTURE);
+  return typeof name === "string" ? r.page.named(name) : null;
+};
+export function capture(r: Context, e: PageElement | null): undefined {
+  if (e) r.write(CAPTURE, e.name);
+  else if (r.store.has(CAPTURE)) r.erase(CAPTURE);
   return undefined;
 }
 

@@ -43,7 +43,7 @@ export function binary(r: Context, operator: string, left: Js, right: Js): Js {
   if (isNamed(a, ACTIVE) || isNamed(b, ACTIVE)) throw new NotUnderstood(null, "asking what has the focus");
   if (operator === "===" || operator === "==") return same(a, b) || (operator === "==" && alike(a, b));
   if (operator === "!==" || operator === "!=") return !(same(a, b) || (operator === "!=" && alike(a, b)));
-  if (operator === "in") return isIn(a, b);
+  if (operator === "in") return isIn(r, a, b);
   if (isA(a, "time") || isA(b, "time")) return timed(operator, a, b);
   if (isObject(a) || isObject(b)) {
     if (operator === "+" && (typeof a === "string" || typeof b === "string" || isA(a, "list") || isA(b, "list")))
@@ -112,7 +112,8 @@ function compare(operator: string, a: number | string, b: number | string): Js {
   throw new NotUnderstood(null, operator);
 }
 
-function isIn(name: Js, of: Js): boolean {
+function isIn(r: Context, name: Js, of: Js): boolean {
+  if (isA(of, "native") && of.name.startsWith("dataset ")) return r.member(of, textOf(name)) !== undefined;
   if (isA(of, "object")) return inherited(of, textOf(name)) !== null;
   if (isA(of, "list")) return Number(textOf(name)) < of.items.length;
   throw new NotUnderstood(null, "what is asked of this");

@@ -1,0 +1,57 @@
+/** Elements that scripts make, and copies of what is there (DOM §4.5, §4.4). */
+import type { Context } from "../../context";
+import { keyOfPlace, makeElement } from "../../made";
+import { isElement, type PageElement } from "../../page";
+import { elementOf, type Js, NotUnderstood } from "../../values";
+
+/** `document.createElement(tag)`, known by where it is made. */
+export function created(r: Context, tag: string): Js {
+  return elementOf(oneMore(r, `at ${r.site()}`, tag.toLowerCase()));
+}
+
+/** How many there can be at once, no sheet says; while the page is loaded, as many as it makes. */
+function oneMore(r: Context, site: string, tag: string): PageElement {
+  const e = makeElement(r.page, site, tag, r.store, r.madeNow, r.building ? 40 : undefined);
+  const { mostOfOne } = r.page;
+  if (r.page.isThere(e, r.store) && r.calling) {
+    const what =
+      mostOfOne === 1
+        ? `a second <${e.tag}> beside the first: the sheet has one, made anew`
+        : `more and more <${e.tag}>: the sheet has ${mostOfOne}, the first made anew`;
+    r.note(new NotUnderstood(null, what), r.calling);
+  }
+  return e;
+}
+
+/** A copy, with all that is in it or without (DOM §4.4, `cloneNode`). */
+export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy ${r.site()}`): PageElement {
+  const { page, store } = r;
+  const copy = oneMore(r, `${site} of ${e.name}`, e.tag);
+  const attributes = Object.fromEntries(
+    [
+      ...new Set([
+        ...Object.keys(e.attributes),
+        ...[...store.keys()].flatMap((k) => (k.startsWith(`attribute ${e.name} `) ? [k.split(" ")[2]] : [])),
+      ]),
+    ]
+      .map((n) => [n, page.attribute(e, n, store)] as const)
+      .filter((p): p is readonly [string, string] => p[1] !== null),
+  );
+  const classes = [...page.classes(e, store)].join(" ");
+  if (classes) attributes.class = classes;
+  if (copy.children.length || Object.keys(copy.attributes).length) return copy;
+  copy.attributes = attributes;
+  if (e.part?.css || e.css) copy.css = { ...e.part?.css, ...e.css };
+  if (!deep) return copy;
+  const said = store.get(`text ${e.name}`);
+  copy.children =
+    said !== undefined && said !== null
+      ? [String(said)]
+      : e.children.map((c) => (isElement(c) ? cloned(r, c, true, `${site} in`) : c));
+  for (const c of copy.children)
+    if (isElement(c)) {
+      c.parent = copy;
+      r.write(keyOfPlace(c), true);
+    }
+  return copy;
+}

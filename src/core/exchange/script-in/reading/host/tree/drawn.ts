@@ -1,0 +1,124 @@
+/** `innerHTML`: markup in place of what was inside. */
+import type { Context } from "../../context";
+import { keyOfPlace, makeElement, nameMade, type Said, saidBy } from "../../made";
+import { isElement, type PageElement } from "../../page";
+import { NotUnderstood } from "../../values";
+import { focusable } from "../native";
+import { detach } from "./attach";
+
+/** Everything inside is taken out; markup takes its place. */
+export function replaceInside(r: Context, e: PageElement, markup: string): void {
+  const said = saidBy(markup);
+  if (said.some((s) => typeof s !== "string")) {
+    for (const c of e.children) if (isElement(c) && !c.made && r.page.isThere(c, r.store)) detach(r, c);
+    return drawInside(r, e, said, `drawn in ${e.name}`);
+  }
+  for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
+  const words = /[<&]/.test(markup) ? said.join("") : markup;
+  if (words !== "" || e.children.some((c) => !isElement(c))) r.write(`text ${e.name}`, words);
+}
+
+/** What tells one element of a list from the next, as its author has it. */
+const identityOf = (tag: string, attributes: Readonly<Record<string, string>>): string =>
+  [
+    tag,
+    ...Object.keys(attributes)
+      .filter((n) => /^(id|name|data-.*)$/.test(n))
+      .map((n) => `${n}=${attributes[n]}`),
+  ].join(" ");
+
+/**
+ * Markup drawn anew where some was drawn before: what is the same element to whoever looks stays one, with other words and
+ * attributes; in the sheet it is one part. That it is another to the browser shows in the focus, which it loses.
+ */
+function drawInside(r: Context, parent: PageElement, said: readonly (Said | string)[], site: string): void {
+  const { page } = r;
+  const elements = said.filter((s): s is Said => typeof s !== "string");
+  const words = said.filter((s): s is string => typeof s === "string");
+  const known = parent.children.filter((c): c is PageElement => isElement(c) && c.made?.site.startsWith(site) === true);
+  const isNew = parent.made !== undefined && !parent.children.length && !page.text(parent, r.store);
+  if (words.length && elements.length && !isNew) {
+    const before = parent.children.filter((c) => !isElement(c));
+    if (words.join("|").trim() !== before.join("|").trim())
+      throw new NotUnderstood(null, "words beside elements that are drawn anew");
+  }
+  if (!elements.length) return drawWords(r, parent, words.join(""));
+  if (r.store.has(`text ${parent.name}`)) r.erase(`text ${parent.name}`);
+  const left = [...known];
+  const take = (which: (e: PageElement) => boolean): PageElement | undefined => {
+    const at = left.findIndex(which);
+    return at < 0 ? undefined : left.splice(at, 1)[0];
+  };
+  const exact = elements.map((s) => take((e) => identityOf(e.tag, e.attributes) === identityOf(s.tag, s.attributes)));
+  let last: PageElement | null = null;
+  const order: (PageElement | string)[] = [];
+  elements.forEach((s, i) => {
+    const e =
+      exact[i] ??
+      take((o) => o.tag === s.tag && !/=/.test(identityOf(o.tag, o.attributes))) ??
+      fresh(r, parent, s, `${site}/${known.length + i}`, last);
+    last = e;
+    order.push(e);
+    if (page.isThere(e, r.store) && !r.building && page.all(focusable, parent, r.store).length)
+      if (page.matches(focusable, e, r.store)) r.note(new NotUnderstood(null, LOST), r.calling ?? 0);
+    r.write(keyOfPlace(e), true);
+    const about = `attribute ${e.name} `;
+    for (const key of [...r.store.keys()])
+      if (key.startsWith(about) && !Object.hasOwn(s.attributes, key.slice(about.length))) r.erase(key);
+    for (const name of new Set([...Object.keys(e.attributes), ...Object.keys(s.attributes)])) {
+      const value = Object.hasOwn(s.attributes, name) ? s.attributes[name] : null;
+      const key = `attribute ${e.name} ${name}`;
+      if (value === (e.attributes[name] ?? null)) {
+        if (r.store.has(key)) r.erase(key);
+      } else r.write(key, value);
+    }
+    drawInside(r, e, s.children, `${e.made!.site}/`);
+  });
+  for (const e of known) if (!order.includes(e) && page.isThere(e, r.store)) detach(r, e);
+  if (isNew && words.length)
+    // As it is first, words and elements stand in their order.
+    parent.children = said.map((s) => (typeof s === "string" ? s : order[elements.indexOf(s)]));
+}
+export const LOST = "the focus, which is lost where this is drawn anew: the sheet keeps it";
+
+function fresh(r: Context, parent: PageElement, said: Said, site: string, after: PageElement | null): PageElement {
+  const e = makeElement(r.page, `${site} ${said.tag} ${JSON.stringify(said.attributes)}`, said.tag, r.store, r.madeNow);
+  if (e.parent === null) {
+    nameMade(r.page, e, nameOf(said));
+    e.made!.named = true;
+    e.parent = parent;
+    e.attributes = said.attributes;
+    const at = after ? parent.children.indexOf(after) + 1 : 0;
+    parent.children.splice(at, 0, e);
+    r.page.changed();
+  }
+  return e;
+}
+
+/** What its author calls it: an id, what its data say, a class; else its words. */
+function nameOf({ tag, attributes, children }: Said): string {
+  const data = Object.keys(attributes).filter((n) => n.startsWith("data-"));
+  const words = children.filter((c) => typeof c === "string").join(" ");
+  const all = [attributes.id, ...data.map((n) => attributes[n]), attributes.class?.split(/\s+/)[0], words, tag];
+  const plain = all.map((w) =>
+    (w ?? "")
+      .replace(/[^A-Za-z0-9]+/g, "-")
+      .replace(/^-+|-+$/g, "")
+      .slice(0, 30),
+  );
+  return plain.find((w) => /^[A-Za-z]/.test(w)) ?? tag;
+}
+
+function drawWords(r: Context, parent: PageElement, words: string): void {
+  for (const c of parent.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
+  if (parent.made && !parent.children.length && !r.store.has(`text ${parent.name}`)) {
+    if (words) parent.children = [words];
+    r.page.changed();
+    return;
+  }
+  const own = parent.children.every((c) => !isElement(c)) ? parent.children.join("") : null;
+  const key = `text ${parent.name}`;
+  if (own === words) {
+    if (r.store.has(key)) r.erase(key);
+  } else if (words || parent.children.some((c) => !isElement(c))) r.write(key, words);
+}

@@ -53,7 +53,8 @@ const probe = buildSync({
 }).outputFiles[0].text;
 
 /** Every element has some room of its own, at which it can be hit; a page without blocks is not scrolled by keys. */
-const roomy = "html { overflow: hidden } [data-name] { padding: 3px; margin: 1px; }";
+const roomy =
+  'html { overflow: hidden } [data-name] { padding: 3px; margin: 1px; } [data-name="cover"], [data-name="scrim"] { margin: 0 }';
 
 /** Names on every element, whatever the delivered page itself marks, so that all can be looked at. */
 const withNames = (parts: readonly Part[]): Part[] =>

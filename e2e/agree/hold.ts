@@ -71,7 +71,8 @@ function pairs(
     scroll: round(facts.scroll),
   };
   // In the midst of a glide browsers stop at whole pixels of the screen.
-  if (Math.abs(Number(core.scroll) - facts.scroll) < 1) page.scroll = core.scroll;
+  // Nor does the core know how long a page without blocks is, and so whether it is scrolled to what gets the focus.
+  if (Math.abs(Number(core.scroll) - facts.scroll) < 1 || !program.doc.page.blocks) page.scroll = core.scroll;
   for (const { index, name } of program.parts) {
     const probed = facts.parts[name];
     const own = (value: (attribute: string) => string | null | undefined): Said =>

@@ -61,14 +61,14 @@ export function ownPoint(element: Element): { x: number; y: number } | null {
 /** An option of a select that drops down has no boxes, and is told all the same. */
 function isInMenu(element: Element): boolean {
   const menu = element.parentElement?.closest("select");
-  if (!menu || menu.multiple || menu.size > 1 || element.closest("[hidden]")) return false;
+  if (!menu || menu.multiple || menu.size > 1) return false;
   return menu.getClientRects().length > 0 && getComputedStyle(menu).visibility === "visible";
 }
 
 /** Out of the accessibility tree: not rendered, hidden from it, or inert with what is around it (WAI-ARIA 1.2 §7.1). */
 const isExposed = (element: Element, displayed: boolean): boolean =>
   ((displayed && getComputedStyle(element).visibility === "visible") || isInMenu(element)) &&
-  !isInert(element) &&
+  !isInert(isInMenu(element) ? element.closest("select")! : element) &&
   !element.closest("[aria-hidden=true]");
 
 const isNone = (role: string | undefined): boolean => role === "none" || role === "presentation";

@@ -110,9 +110,9 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
     told[p] = look.exposed && (root || told[up]);
     // What is visible in something hidden is there for everybody; what is in `aria-hidden` is not.
-    const inMenu = !root && isMenu(parts[up].part) && named[up] && present[p] && as[p] !== "not displayed";
+    const inMenu = !root && isMenu(parts[up].part) && named[up] && present[p];
     named[p] = ((displayed[p] && !hidden[p]) || inMenu) && told[p];
-    exposed[p] = named[p] && !inert[p];
+    exposed[p] = named[p] && !inert[inMenu ? up : p];
     pointer[p] = look.pointer ?? (root || pointer[up]);
   }
   const catches = parts.map((_, p) => inSight[p] && pointer[p] && !inert[p]);

@@ -18,8 +18,15 @@ export function elementAt(selector: string): HTMLElement | null {
   return element as HTMLElement | null;
 }
 
-/** What was found by its place among others, which may be another's once some of them have gone. */
+/** What was found by its place among others, or guessed: its selector may be another's once some of them have gone. */
 const byPlaceFound = new Map<string, { selector: string; element: HTMLElement }>();
+const guessed = new Set<string>();
+
+/** What was guessed is that element while it is in the page. */
+export function remember(part: string, selector: string, element: Element): void {
+  byPlaceFound.set(part, { selector, element: element as HTMLElement });
+  guessed.add(`${part} ${selector}`);
+}
 
 /** The element of each part of a map. What is known by its place stays the same while it is in the page. */
 export function elementsOf(map: Readonly<Record<string, string>>): Map<string, HTMLElement | null> {
@@ -33,16 +40,21 @@ export function elementsOf(map: Readonly<Record<string, string>>): Map<string, H
     Object.entries(map).map(([part, selector]) => {
       const known = byPlaceFound.get(part)?.element;
       if (known) return [part, known];
-      const element = elementAt(selector);
-      if (!element || !selector.includes(":nth-")) return [part, element];
-      // Another has moved up into its place.
-      if (kept.has(element)) return [part, null];
+      let element = elementAt(selector);
+      const isGuessed = guessed.has(`${part} ${selector}`);
+      if (!element || !(isGuessed || selector.includes(":nth-"))) return [part, element];
+      // Another has moved up into its place; what was guessed may be another of the same kind now.
+      if (kept.has(element))
+        element = isGuessed && !selector.includes(DEEP) ? (all(selector).find((e) => !kept.has(e)) ?? null) : null;
+      if (!element) return [part, null];
       byPlaceFound.set(part, { selector, element });
       kept.set(element, part);
       return [part, element];
     }),
   );
 }
+
+const all = (selector: string): HTMLElement[] => [...document.querySelectorAll<HTMLElement>(selector)];
 
 /** What is inside an element that a selector does not look into. */
 function insideOf(element: Element): ParentNode | null {

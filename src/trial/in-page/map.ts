@@ -2,7 +2,7 @@
 import { computeAccessibleName } from "dom-accessibility-api";
 import type { Wanted } from "../../core/trial/wanted";
 import { roleOf } from "../../probe/probe";
-import { allElements, elementAt, isWithin, selectorOf } from "./elements";
+import { allElements, elementsOf, isWithin, remember, selectorOf } from "./elements";
 
 export interface Guess {
   part: string;
@@ -47,15 +47,14 @@ export function guessMap(wanted: readonly Wanted[], had: Readonly<Record<string,
     return known;
   };
   const taken = new Map<string, Element>();
-  for (const [part, selector] of Object.entries(had)) {
-    const element = elementAt(selector);
-    if (element) taken.set(part, element);
-  }
+  for (const [part, element] of elementsOf(had)) if (element) taken.set(part, element);
   const out: Guess[] = [];
   const missing = (): Wanted[] => wanted.filter((w) => !taken.has(w.part) && had[w.part] === undefined);
   const take = (w: Wanted, element: Element, why: string): void => {
     taken.set(w.part, element);
-    out.push({ part: w.part, selector: selectorOf(element), why });
+    const selector = selectorOf(element);
+    remember(w.part, selector, element);
+    out.push({ part: w.part, selector, why });
   };
   const ids = new Set(wanted.flatMap((w) => (w.id ? [w.id] : [])));
   // What is sure goes first: the rest is looked for inside it, and among what is left.

@@ -38,34 +38,37 @@ export function readScripts(
   left: ReadonlySet<number> = new Set(),
 ): ScriptRead | null {
   if (!scripts.length && !broughtIn.parts.some((p) => worksByItself(p, broughtIn.page.css ?? ""))) return null;
-  let page = new ScriptPage(broughtIn);
-  let every = explore(page, scripts, new Set());
-  // With several of an element that it makes there may be too many ways; with one there are fewer.
-  if (page.elements.some((e) => e.made) && (every.cut || told(every).stores.length > MAX_STORES)) {
-    page = new ScriptPage(broughtIn, 1);
-    every = explore(page, scripts, new Set());
-  }
+  const several = readWith(broughtIn, scripts, left);
+  if (!several.makes || (!several.refused && !several.read.unlike.length)) return several.read;
+  // With several of an element that the script makes there may be too many ways to be; with one there are fewer.
+  const one = readWith(broughtIn, scripts, left, 1);
+  return several.refused || one.read.unlike.length < several.read.unlike.length ? one.read : several.read;
+}
+
+/** @param most so many elements of one place in the script are told apart */
+function readWith(
+  broughtIn: Component,
+  scripts: readonly Script[],
+  left: ReadonlySet<number>,
+  most?: number,
+): { read: ScriptRead; makes: boolean; refused: boolean } {
+  const page = new ScriptPage(broughtIn, most);
+  const every = explore(page, scripts, new Set());
   const first = around(page, left.size ? explore(page, scripts, left) : every);
+  const makes = page.elements.some((e) => e.made);
   const { doc, stores } = grown(page, first.stores);
   const found = told({ ...first, stores });
   const proposals = proposalsOf(every);
   const { found: last, counter, of, below } = counted(found, (key) => page.own(key));
-  if (found.cut || last.stores.length > MAX_STORES || (found.endless.size && !counter))
-    return {
-      doc: broughtIn,
-      proposals,
-      notUnderstood: [
-        ...found.notUnderstood,
-        {
-          line: 1,
-          text: "the page can be in more ways by its script than are gone through (64): states have to be found by hand",
-        },
-      ],
-      unlike: [],
-    };
+  if (found.cut || last.stores.length > MAX_STORES || (found.endless.size && !counter)) {
+    const text =
+      "the page can be in more ways by its script than are gone through (64): states have to be found by hand";
+    const notUnderstood = [...found.notUnderstood, { line: 1, text }];
+    return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
+  }
   const whole = writeBehaviour(doc, last, rowsOf(page, last), counter);
   const written = { ...whole, states: of.map((i) => (i < 0 ? [] : whole.states[i])) };
-  return {
+  const read: ScriptRead = {
     doc: written.doc,
     proposals,
     notUnderstood: below
@@ -76,6 +79,7 @@ export function readScripts(
       ...unlike(written, found),
     ],
   };
+  return { read, makes, refused: false };
 }
 
 /** What the page's own elements change of the parts is said of the parts; of themselves nothing is seen. */

@@ -134,7 +134,11 @@ export function grown(page: ScriptPage, stores: readonly Store[]): { doc: Compon
     }
     for (const s of out) if (s.get(place) !== true) for (const key of [...s.keys()]) if (aboutOf(e, key)) s.delete(key);
   }
-  return { doc: { ...page.doc, parts: page.body.children.filter(isElement).map(partOf) }, stores: out };
+  // What was made and never put there is none of the parts.
+  const never = new Set(made.filter((e) => out.every((s) => s.get(keyOfPlace(e)) !== true)));
+  for (const e of never) for (const s of out) s.delete(keyOfPlace(e));
+  const top = page.body.children.filter(isElement).filter((e) => !never.has(e));
+  return { doc: { ...page.doc, parts: top.map((e) => partOf(e, never)) }, stores: out };
 }
 
 function bake(e: PageElement, key: string, value: Cell): void {
@@ -150,9 +154,11 @@ function bake(e: PageElement, key: string, value: Cell): void {
 }
 
 /** A part as it was, with what was made in it. */
-function partOf(e: PageElement): Part {
+function partOf(e: PageElement, never: ReadonlySet<PageElement>): Part {
   if (e.part && !insideMade(e).some((c) => c.made)) return e.part;
-  const content = e.children.map((c) => (isElement(c) ? partOf(c) : e.made ? escapeTemplate(c) : c));
+  const content = e.children
+    .filter((c) => !isElement(c) || !never.has(c))
+    .map((c) => (isElement(c) ? partOf(c, never) : e.made ? escapeTemplate(c) : c));
   if (e.part) return { ...e.part, content };
   const attributes = Object.fromEntries(
     Object.entries(e.attributes).flatMap(([name, value]) =>

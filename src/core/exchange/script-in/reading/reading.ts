@@ -358,13 +358,18 @@ export class Reading implements Working {
 
   /** Goes on behind what is not understood. */
   attempt(node: acorn.Node | null, what: () => unknown, line = 0): void {
+    const outer = this.calling;
     try {
+      // Whoever is called by the browser comes from nowhere in the script.
+      this.calling = null;
       what();
     } catch (error) {
       // What a script throws and nobody catches ends its turn, and nothing else.
       if (error instanceof Thrown) return;
       this.unsure = true;
       this.note(error, node ?? line);
+    } finally {
+      this.calling = outer;
     }
   }
 }

@@ -1,4 +1,5 @@
 /** Pages that do what no page on trial should: told, bounded, and the next run unharmed. */
+import { type AddressInfo, createServer, type Socket } from "node:net";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { box, button, component } from "../../src/core/testing";
 import { runsOf, type Trial } from "../../src/core/trial";
@@ -51,3 +52,44 @@ it.each([
   },
   90_000,
 );
+it("that never loads is cut, and the next is unharmed", async () => {
+  const open = new Set<Socket>();
+  const silent = createServer((socket) => void open.add(socket));
+  await new Promise<void>((done) => silent.listen(0, "127.0.0.1", done));
+  const address = `http://127.0.0.1:${(silent.address() as AddressInfo).port}/`;
+  const { trial } = await putOnTrial(browser, doc, runs, { source: { address }, shorten: false, patience: 2000 });
+  expect(verdicts(trial)).toEqual(runs.map(() => "cut"));
+  expect(verdicts(await tried(page("")))).toEqual(runs.map(() => "same"));
+  for (const socket of open) socket.destroy();
+  silent.close();
+}, 60_000);
+
+it("and a browser that is killed in the midst of it is told, and another goes on", async () => {
+  const doomed = await startBrowser({ browser: "chromium" });
+  const many = Array.from({ length: 6 }, () => runs).flat();
+  let seen = 0;
+  const { trial } = await putOnTrial(doomed, doc, many, {
+    source: { html: page("") },
+    shorten: false,
+    patience: 6000,
+    onResult: () => {
+      if (++seen === 2) doomed.browser.process()!.kill("SIGKILL");
+    },
+  });
+  const said = verdicts(trial);
+  expect(said).toHaveLength(many.length);
+  expect(said.at(-1)).toBe("cut");
+  expect(said.every((v) => v === "same" || v === "cut")).toBe(true);
+  await doomed.end().catch(() => {});
+  expect(verdicts(await tried(page("")))).toEqual(runs.map(() => "same"));
+}, 90_000);
+
+it("goes on in a browser that runs already, and leaves it running", async () => {
+  const own = await startBrowser({ browser: "chromium" });
+  const connected = await startBrowser({ browser: "chromium", connect: own.browser.wsEndpoint() });
+  const { trial } = await putOnTrial(connected, doc, runs, { source: { html: page("") } });
+  expect(verdicts(trial)).toEqual(runs.map(() => "same"));
+  await connected.end();
+  expect(own.browser.connected).toBe(true);
+  await own.end();
+}, 60_000);

@@ -92,6 +92,10 @@ function pairs(
     if (mine["takes pointer"] === "yes") skip.add("takes pointer");
     // Of names that ARIA prohibits, and of hidden ones within, Chromium's tree is the judge; the library says less.
     if (mine.name?.startsWith(its.name ?? "")) skip.add("name");
+    // Chromium draws a disabled select paler, and has its options disabled with it; HTML §4.10.10.2 does not.
+    const select = program.parts[index].path.find((p) => program.parts[p].part.tag === "select");
+    if (select !== undefined && layoutOf(program, state).disabled[select])
+      for (const f of ["opacity", "disabled"]) skip.add(f);
     for (const fact of new Set([...Object.keys(mine), ...Object.keys(its)])) {
       if (skip.has(fact)) continue;
       core[`${name}: ${fact}`] = mine[fact] ?? "nothing";

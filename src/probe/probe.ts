@@ -67,17 +67,25 @@ function isInMenu(element: Element): boolean {
 
 /** Out of the accessibility tree: not rendered, hidden from it, or inert with what is around it (WAI-ARIA 1.2 §7.1). */
 const isExposed = (element: Element, displayed: boolean): boolean =>
-  ((displayed && getComputedStyle(element).visibility === "visible") || isInMenu(element)) &&
-  !isInert(isInMenu(element) ? element.closest("select")! : element) &&
-  !element.closest("[aria-hidden=true]");
+  isInMenu(element)
+    ? isExposed(element.closest("select")!, true)
+    : displayed &&
+      getComputedStyle(element).visibility === "visible" &&
+      !isInert(element) &&
+      !element.closest("[aria-hidden=true]");
 
 const isNone = (role: string | undefined): boolean => role === "none" || role === "presentation";
 /** In a list or a table that is something else, what only makes sense in one is nothing (HTML-AAM §3.4). */
+const ownedBy: readonly [selector: string, roles: RegExp][] = [
+  ["caption, thead, tbody, tfoot", /^(table|grid|treegrid)$/],
+  ["tr", /^(table|grid|treegrid|rowgroup)$/],
+  ["td, th", /^row$/],
+  ["li", /^list$/],
+];
 function isOfNone(element: Element): boolean {
-  const owner = element.matches("caption, thead, tbody, tfoot, tr, td, th")
-    ? element.closest("table")
-    : element.matches("li") && element.parentElement?.closest("ul, ol, menu");
-  return !!owner && !/^(list|table|grid|treegrid)$/.test(roleOf(owner));
+  const wanted = ownedBy.find(([selector]) => element.matches(selector))?.[1];
+  const { parentElement: parent } = element;
+  return wanted !== undefined && parent !== null && !wanted.test(roleOf(parent));
 }
 const isNeeded = (e: Element): boolean =>
   isFocusable(e as HTMLElement, e.getClientRects().length > 0) ||

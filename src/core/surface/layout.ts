@@ -111,8 +111,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     told[p] = look.exposed && (root || told[up]);
     // What is visible in something hidden is there for everybody; what is in `aria-hidden` is not.
     const inMenu = !root && isMenu(parts[up].part) && named[up] && present[p];
-    named[p] = ((displayed[p] && !hidden[p]) || inMenu) && told[p];
-    exposed[p] = named[p] && !inert[inMenu ? up : p];
+    named[p] = inMenu || (displayed[p] && !hidden[p] && told[p]);
+    exposed[p] = inMenu ? exposed[up] : named[p] && !inert[p];
     pointer[p] = look.pointer ?? (root || pointer[up]);
   }
   const catches = parts.map((_, p) => inSight[p] && pointer[p] && !inert[p]);

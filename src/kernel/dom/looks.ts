@@ -89,6 +89,7 @@ function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["t
   }
   for (const [name, on] of Object.entries(look.classes ?? {}))
     if (element.classList.contains(name) !== on) element.classList.toggle(name, on);
+  if (look.classes && element.classList.length === 0) element.removeAttribute("class");
   const own = inside.get(element) ?? [...element.childNodes];
   for (const [at, text] of texts) own[at].textContent = text(env);
   if (look.text) {

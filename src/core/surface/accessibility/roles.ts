@@ -10,9 +10,8 @@ export function roleOf(program: Program, moment: Moment, part: PartIndex): strin
   if (said && !(isNone(said) && isNeeded(program, moment, part))) return said;
   const { path } = program.parts[part];
   // What only makes sense in a list or a table is nothing in one that is something else (HTML-AAM §3.4).
-  const whole = ownedBy[program.parts[part].part.tag];
-  const owner = whole && path.slice(1).find((p) => whole.test(program.parts[p].part.tag));
-  if (owner !== undefined && !isWhole(roleOf(program, moment, owner) ?? "")) return null;
+  const wanted = ownedBy[program.parts[part].part.tag];
+  if (wanted && path.length > 1 && !wanted.test(roleOf(program, moment, path[1]) ?? "")) return null;
   // Whether it has a name, not which: that may be made of what has this part in it.
   const named =
     labelsOf(program, moment, part).length > 0 ||
@@ -24,14 +23,15 @@ export function roleOf(program: Program, moment: Moment, part: PartIndex): strin
   });
 }
 
-const table = /^table$/;
-const list = /^(ul|ol|menu)$/;
+/** Roles of what such elements stand in, where they are what they say (HTML-AAM §3.4). */
+const table = /^(table|grid|treegrid)$/;
 const ownedBy: Readonly<Record<string, RegExp>> = {
-  ...Object.fromEntries(["caption", "thead", "tbody", "tfoot", "tr", "td", "th"].map((tag) => [tag, table])),
-  li: list,
+  ...Object.fromEntries(["caption", "thead", "tbody", "tfoot"].map((tag) => [tag, table])),
+  tr: /^(table|grid|treegrid|rowgroup)$/,
+  td: /^row$/,
+  th: /^row$/,
+  li: /^list$/,
 };
-/** Roles of what is made of rows or items. */
-const isWhole = (role: string): boolean => /^(list|table|grid|treegrid)$/.test(role);
 const isNone = (role: string): boolean => role === "none" || role === "presentation";
 /** What can hold the focus, or has a name, is told all the same (WAI-ARIA 1.2, presentational roles conflict resolution). */
 const isNeeded = (program: Program, moment: Moment, part: PartIndex): boolean =>

@@ -149,6 +149,11 @@ function stimulusOf(
       const field = state.focus === DOCUMENT ? null : program.parts[state.focus].part;
       const editable = field?.attributes?.contenteditable !== undefined;
       if ((editable || (scrolls && field?.tag === "input")) && /^(x|Enter|Space)$/.test(key)) return null;
+      // So is what gets the focus as the key goes down.
+      if (scrolls && key === "x") {
+        const { focus } = stimulate(program, state, { press: key }).state;
+        if (focus !== DOCUMENT && /^(input|textarea)$/.test(program.parts[focus].part.tag)) return null;
+      }
       if (kind !== "key")
         return key.includes("+") || key === "Tab" ? null : kind === "keyDown" ? { keyDown: key } : { keyUp: key };
       // Whether one clicked on words or beside them decides where Tab goes among numbered stops, in each engine otherwise.
@@ -164,6 +169,8 @@ function stimulusOf(
       return leaves ? null : { press: key };
     }
     default:
+      // What a select opens, and what closes that again, is the browser's own; the click that does so may reach nobody.
+      if (part !== undefined && program.parts[program.partIndex.get(part)!].part.tag === "select") return null;
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;
       // What the pointer brings about on its way may move the page under it: a person would aim again.

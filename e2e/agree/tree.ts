@@ -83,6 +83,8 @@ export async function unlikeTree(page: Page, program: Program, state: RunState):
     const said = told === "none" || told === "presentation" ? "" : told;
     const node = nodes.get(name);
     const at = `${name} <${part.tag}>`;
+    // What stands in a closed menu Chromium tells whatever style says of some of it, and of some not.
+    if (part.tag === "option" && !exposed) continue;
     if (!exposed && node && !node.ignored && !unhidden && !comesAlong(index) && !itsOwn.has(node.role?.value ?? ""))
       wrong.push(`${at}: not exposed, in Chromium “${node.role?.value}”`);
     if (!exposed || !node) continue;

@@ -105,8 +105,7 @@ export function roleOf(element: Element): string {
   );
 }
 
-const besideOf = (cell: Element): string[] =>
-  [...(cell.parentElement?.children ?? [])].filter((c) => c.getClientRects().length > 0).map((c) => c.localName);
+const besideOf = (cell: Element): string[] => [...(cell.parentElement?.children ?? [])].map((c) => c.localName);
 
 /** The library leaves menus without one; a title names them as it does others (accname 1.2, step 2I). */
 const titleOfMenu = (e: Element): string => (roleOf(e) === "menu" ? (e.getAttribute("title") ?? "") : "");
@@ -145,8 +144,11 @@ const away = {
 } as unknown as CSSStyleDeclaration;
 
 /** The library knows some of the roles that cannot be named. */
+/** A row is told by its cells: Chromium gives it no name of their words, which ARIA 1.2 §5.2.8.4 would allow. */
+const isRow = (e: Element): boolean => roleOf(e) === "row" && !isNamed(e);
+
 const nameOf = (e: Element): string =>
-  isUnnamed(roleOf(e)) || isUnsaid(e) || (isWritten(e) && !isNamed(e)) ? "" : computed(e) || titleOfMenu(e);
+  isUnnamed(roleOf(e)) || isRow(e) || isUnsaid(e) || (isWritten(e) && !isNamed(e)) ? "" : computed(e) || titleOfMenu(e);
 
 /** In the Tab order without a tabindex; `tabIndex` says -1 of it all the same. */
 const isEditingHost = (e: HTMLElement): boolean => e.isContentEditable && !e.hasAttribute("tabindex");

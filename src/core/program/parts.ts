@@ -1,9 +1,19 @@
-/** The part tree flattened, in tree order. */
-import { allParts, type Component } from "../model";
+/** The part tree flattened, in the order in which parts stand on the page. */
+import { allParts, type Component, type Part } from "../model";
 import type { CompileText, PartInfo } from "./program";
 
+/** Blocks come one after the other, each with what lies in it; what lies in none stands behind them all. */
+export function onPage({ parts, page: { blocks = [] } }: Pick<Component, "parts" | "page">): Part[] {
+  if (!blocks.length) return parts;
+  const at = ({ area }: Part): number => {
+    const block = area ? blocks.findIndex((b) => b.name === area.block) : -1;
+    return block < 0 ? blocks.length : block;
+  };
+  return parts.toSorted((a, b) => at(a) - at(b));
+}
+
 export function flattenParts(doc: Component, texts: CompileText): PartInfo[] {
-  const places = allParts(doc);
+  const places = allParts({ parts: onPage(doc) });
   const indexOf = new Map(places.map((p, i) => [p.part, i]));
   const infos: PartInfo[] = [];
   places.forEach(({ part, parent }, index) => {

@@ -279,7 +279,8 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
       "visibility: hidden; transition: visibility 200ms",
       "transition: visibility 0s 150ms",
       "pointer-events: auto",
-      "transform: translateX(0.5px); transition: transform 0.1s ease-out",
+      // What is fixed would lie in what is around it.
+      aroundToo ? "color: rgb(0 0 90)" : "transform: translateX(0.5px); transition: transform 0.1s ease-out",
       "color: rgb(10 20 30)",
       "opacity: 0.2; transition: all 100ms linear",
       "transition: none",

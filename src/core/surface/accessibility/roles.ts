@@ -38,13 +38,13 @@ const isNeeded = (program: Program, moment: Moment, part: PartIndex): boolean =>
   layoutOf(program, moment).focusable[part] ||
   ["aria-label", "aria-labelledby"].some((a) => attributeOf(program, moment, part, a)?.trim());
 
-/** The cells in the row of one, as they are drawn. */
+/** The cells in the row of one, drawn or not, as Chromium has it. */
 function besideOf(program: Program, moment: Moment, part: PartIndex): string[] {
-  const { displayed } = layoutOf(program, moment);
+  const { present } = layoutOf(program, moment);
   const row = program.parts[part].path[1];
   if (row === undefined) return [];
   return program.parts[row].content.flatMap((c) =>
-    typeof c === "number" && displayed[c] ? program.parts[c].part.tag : [],
+    typeof c === "number" && present[c] ? program.parts[c].part.tag : [],
   );
 }
 

@@ -92,8 +92,8 @@ export function moreDistances(reading: Reading, acts: Act[], outcomes: unknown[]
   const before = acts.length;
   // What asks for more, and what asks for as much.
   for (const [asked, over, under] of [
-    [reading.distances, "scroll past", "scroll back"],
-    [reading.widths, "width above", "width below"],
+    [reading.scroll.against, "scroll past", "scroll back"],
+    [reading.width.against, "width above", "width below"],
   ] as const)
     for (const n of [...asked].slice(0, MAX_DISTANCES))
       for (const [distance, below, above] of [

@@ -41,7 +41,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
   }
   if ("distance" in act) {
     if (act.is === "scroll past" || act.is === "scroll back") {
-      r.at = act.at;
+      r.scroll.at = act.at;
       r.dispatch("scroll", null);
     } else resized(r, act.at, act.is === "width above" ? Math.floor(act.distance) : Math.floor(act.distance) + 1);
     return;
@@ -97,7 +97,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
 /** The page has another width; queries of media are told where it makes a difference to them. */
 function resized(r: Reading, width: number, before: number): void {
   const queries = new Set(r.listeners.flatMap((l) => (l.type.startsWith(MEDIA) ? [l.type.slice(MEDIA.length)] : [])));
-  r.width = width;
+  r.width.at = width;
   r.dispatch("resize", "window");
   for (const query of queries)
     if (mediaHolds(r, query, width) !== mediaHolds(r, query, before)) r.dispatch(MEDIA + query, "window");

@@ -1,6 +1,7 @@
 /** What the pieces of a reading share: the page, what is written of it, and how values are called and looked into. */
 import type * as acorn from "acorn";
 import type { Heap, World } from "./heap";
+import type { Measure } from "./measure";
 import type { Cell, PageElement, ScriptPage } from "./page";
 import type { Js, JsObject, JsPromise, JsTimer, Scope } from "./values";
 
@@ -91,11 +92,9 @@ export interface Context {
   erase(key: string): void;
   effect(effect: Effect): void;
   /** How far the page is scrolled in the act under way, px; whoever asks is noted, with what it is held against. */
-  scrolled(): number;
+  readonly scroll: Measure;
   /** How wide the window is in the act under way, px; in the same way. */
-  wide(): number;
-  readonly width: number;
-  readonly widths: Set<number>;
+  readonly width: Measure;
   compared(a: unknown, b: unknown): void;
   /** A request that is made; what is done with its answer comes to be known by what is asked of the promise. */
   request(method: string, path: string, node: acorn.Node): JsPromise;

@@ -8,6 +8,7 @@ import { Heap, type World } from "./heap";
 import { globalOf } from "./host";
 import { assignMember, construct, evaluateCall, execute, memberOf } from "./language";
 import { Listeners } from "./listeners";
+import { Measure } from "./measure";
 import type { Cell, PageElement, ScriptPage, Store } from "./page";
 import { Timers } from "./timers";
 import {
@@ -60,7 +61,7 @@ export class Reading implements Working {
   ) {
     this.ears = new Listeners(this);
     this.clocks = new Timers(this, counting);
-    this.width = page.doc.page.width;
+    this.width = new Measure(page.doc.page.width);
   }
   private readonly ears: Listeners;
   private readonly clocks: Timers;
@@ -135,30 +136,11 @@ export class Reading implements Working {
     this.effects.push(effect);
   }
 
-  /** px; set by the act. */
-  at = 0;
-  private askedScroll = false;
-  /** Distances that scripts hold the page's scrolling against. */
-  readonly distances = new Set<number>();
-  scrolled(): number {
-    this.askedScroll = true;
-    return this.at;
-  }
-  /** px; set by the act, else what the specification's page has. */
-  width: number;
-  private askedWidth = false;
-  /** Widths that scripts hold the window's against. */
-  readonly widths = new Set<number>();
-  wide(): number {
-    this.askedWidth = true;
-    return this.width;
-  }
+  readonly scroll = new Measure(0);
+  readonly width: Measure;
   compared(a: unknown, b: unknown): void {
-    for (const n of [a, b]) {
-      if (typeof n !== "number" || !Number.isFinite(n) || n < 0 || n >= 1e6) continue;
-      if (this.askedScroll && n !== this.at) this.distances.add(n);
-      if (this.askedWidth && n !== this.width) this.widths.add(n);
-    }
+    this.scroll.compared(a, b);
+    this.width.compared(a, b);
   }
 
   private waiting: Js[] = [];
@@ -331,10 +313,9 @@ export class Reading implements Working {
     this.active = null;
     this.steps = 0;
     this.unsure = false;
-    this.askedScroll = false;
-    this.askedWidth = false;
+    this.scroll.reset();
+    this.width.reset();
     this.madeNow.clear();
-    this.width = this.page.doc.page.width;
     this.waiting = [];
     this.next = [];
     act();

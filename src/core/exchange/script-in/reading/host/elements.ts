@@ -152,7 +152,7 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
         page.attribute(e, "tabindex", store) ?? (/^(a|button|input|select|textarea)$/.test(e.tag) ? 0 : -1),
       );
   }
-  if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) return r.scrolled();
+  if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) return r.scroll.ask();
   if (flags.has(property)) return page.attribute(e, property.toLowerCase(), store) !== null;
   if (property === "className") return [...page.classes(e, store)].join(" ");
   if (Object.hasOwn(reflected, property)) return page.attribute(e, reflected[property], store) ?? "";

@@ -76,7 +76,7 @@ export function eventGet(r: Context, name: string): Js {
     case "media":
       if (event?.type.startsWith(MEDIA)) {
         const query = event.type.slice(MEDIA.length);
-        return name === "media" ? query : mediaHolds(r, query, r.width);
+        return name === "media" ? query : mediaHolds(r, query, r.width.at);
       }
       break;
     case "currentTarget":

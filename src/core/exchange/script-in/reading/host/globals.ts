@@ -86,11 +86,11 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
       });
     case "scrollY":
     case "pageYOffset":
-      return { is: r.scrolled() };
+      return { is: r.scroll.ask() };
     case "innerHeight":
       return { is: r.page.doc.page.height };
     case "innerWidth":
-      return { is: r.wide() };
+      return { is: r.width.ask() };
     case "scrollTo":
     case "scroll":
       return fn((args) => scrollPage(r, args));

@@ -16,9 +16,9 @@ export function mediaHolds(r: Context, query: string, width: number): boolean {
 
 /** `matchMedia(query)`; what it is held against is noted. */
 export function media(r: Context, query: string): Js {
-  mediaHolds(r, query, r.width);
-  for (const [, n] of query.matchAll(/width\s*[:<>=]+\s*(\d+(?:\.\d+)?)px/g)) r.widths.add(Number(n));
-  for (const [, n] of query.matchAll(/(\d+(?:\.\d+)?)px\s*[<>]=?\s*width/g)) r.widths.add(Number(n));
+  mediaHolds(r, query, r.width.at);
+  for (const [, n] of query.matchAll(/width\s*[:<>=]+\s*(\d+(?:\.\d+)?)px/g)) r.width.against.add(Number(n));
+  for (const [, n] of query.matchAll(/(\d+(?:\.\d+)?)px\s*[<>]=?\s*width/g)) r.width.against.add(Number(n));
   const type = MEDIA + query;
   const isOfWidth = /width/.test(query);
   const listens = (fn: Js): undefined => (isOfWidth ? r.listen("window", type, fn) : undefined);
@@ -26,7 +26,7 @@ export function media(r: Context, query: string): Js {
   return object(
     new Map<string, Js>([
       ["media", query],
-      ["matches", { is: "accessor", get: native("matches", () => mediaHolds(r, query, r.width)), set: null }],
+      ["matches", { is: "accessor", get: native("matches", () => mediaHolds(r, query, r.width.at)), set: null }],
       ["addEventListener", native("addEventListener", ([_type, fn]) => listens(fn))],
       ["removeEventListener", native("removeEventListener", ([_type, fn]) => deaf(fn))],
       ["addListener", native("addListener", ([fn]) => listens(fn))],

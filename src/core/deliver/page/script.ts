@@ -15,7 +15,7 @@ const features: readonly { name: string; module: string; needed(asked: Asked): b
   { name: "pointer", module: "dom/pointer", needed: (a) => a.on("click", "pointer down", "pointer up") },
   { name: "hover", module: "dom/pointer", needed: (a) => a.on("pointer enter", "pointer leave") },
   { name: "keys", module: "dom/keys", needed: (a) => a.on("key") },
-  { name: "native", module: "dom/native", needed: (a) => a.native },
+  { name: "native", module: "dom/surroundings", needed: (a) => a.native },
   { name: "hold", module: "dom/focus", needed: (a) => a.holds },
   { name: "focusEvents", module: "dom/surroundings", needed: (a) => a.on("focus enters", "focus leaves") },
   { name: "motions", module: "dom/surroundings", needed: (a) => a.on("motion ended", "motion interrupted") },

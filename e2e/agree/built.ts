@@ -59,7 +59,7 @@ export function entryOf(target: BuiltTarget, doc: Component): string {
 }
 
 /** The delivered files, as a bundler finds them; single-file components by the compilers of their frameworks. */
-export const deliveredFiles = (files: ReadonlyMap<string, string>): Plugin => ({
+export const deliveredFiles = (files: ReadonlyMap<string, string>, onServer = false): Plugin => ({
   name: "delivered",
   setup(b) {
     b.onResolve({ filter: /^\.\// }, ({ path }) => {
@@ -74,7 +74,11 @@ export const deliveredFiles = (files: ReadonlyMap<string, string>): Plugin => ({
       if (path.endsWith(".vue")) {
         const { descriptor, errors } = parse(text, { filename: path });
         if (errors.length) throw new Error(String(errors[0]));
-        const script = compileScript(descriptor, { id: path, inlineTemplate: true, templateOptions: { id: path } });
+        const script = compileScript(descriptor, {
+          id: path,
+          inlineTemplate: true,
+          templateOptions: { id: path, ssr: onServer, ssrCssVars: [] },
+        });
         return { contents: script.content, loader: "ts", resolveDir };
       }
       if (path.endsWith(".svelte")) {

@@ -212,45 +212,6 @@ describe("what is mounted", () => {
     await page.waitForFunction("it.state[0] === 'closed'");
     await page.close();
   }, 60_000);
-
-  it("is rendered on the server in its first state, and taken over as it stands", async () => {
-    const doc = demos.find((d) => d.name.startsWith("Change"))!;
-    const { pascal } = namesOf(doc);
-    const files = new Map((await formatted(filesOf("react", doc).files, [KERNEL_FILE])).map((f) => [f.path, f.text]));
-    const server = await build({
-      stdin: {
-        contents: `import { createElement } from "react"; import { renderToString } from "react-dom/server"; import { ${pascal} } from "./${pascal}.tsx"; console.log(renderToString(createElement(${pascal})));`,
-        resolveDir: process.cwd(),
-        loader: "tsx",
-      },
-      bundle: true,
-      write: false,
-      outdir: "out",
-      platform: "node",
-      format: "cjs",
-      jsx: "automatic",
-      plugins: [deliveredFiles(files)],
-    });
-    const html = spawnSync("node", ["-"], {
-      input: server.outputFiles.find((f) => f.path.endsWith(".js"))!.text,
-      encoding: "utf8",
-    }).stdout.trim();
-    expect(html).toContain('data-states="closed"');
-    const page = await pageOf(
-      "react",
-      doc,
-      `import { createElement } from "react"; import { hydrateRoot } from "react-dom/client"; import { ${pascal} } from "./${pascal}.tsx";
-       window.errors = []; const root = document.getElementById("one"); root.innerHTML = ${JSON.stringify(html)};
-       window.first = root.querySelector("button");
-       hydrateRoot(root, createElement(${pascal}), { onRecoverableError: (e) => errors.push(String(e)) });`,
-    );
-    await page.waitForFunction(() => document.querySelector("[data-states]"));
-    await new Promise((r) => setTimeout(r, 100));
-    await page.click('[data-part="trigger"]');
-    await page.waitForFunction(() => document.querySelector("[data-states=open]"));
-    expect(await page.evaluate("[errors.length, first === document.querySelector('#one button')]")).toEqual([0, true]);
-    await page.close();
-  }, 60_000);
 });
 
 describe("what is delivered for TypeScript", () => {

@@ -2,14 +2,17 @@
 import { App, Button } from "antd";
 import { strToU8, zipSync } from "fflate";
 import { lazy, Suspense, useState } from "react";
+import { Link } from "react-router";
 import { type File, namesOf, type TargetKey, targets, verified } from "../../core/deliver";
 import type { Component } from "../../core/model";
+import { useToCell } from "../live-page/Explanation";
 import { NotInForce } from "../sheet/NotInForce";
 import { useDoc, useDocument } from "../store/document";
 import { useProof } from "../store/proof";
 import { ActedOut } from "./ActedOut";
 import { download } from "./download";
 import { IntoFolder } from "./IntoFolder";
+import { placeOf } from "./place";
 import { noteTaken, sinceTaken } from "./taken";
 import { useFiles } from "./use-files";
 import "./deliver.css";
@@ -73,7 +76,7 @@ export function Deliver() {
             <ul>
               {made.problems.map((p) => (
                 <li key={p.path + p.message}>
-                  <span className="mono">{p.path}</span> {p.message}
+                  <WayTo doc={doc} id={id} path={p.path} /> {p.message}
                 </li>
               ))}
             </ul>
@@ -81,6 +84,24 @@ export function Deliver() {
         )}
       </section>
     </div>
+  );
+}
+
+/** The place of a problem; a way there where the app has one. */
+function WayTo({ doc, id, path }: { doc: Component; id: string; path: string }) {
+  const toCell = useToCell();
+  const place = placeOf(doc, path);
+  if (!place) return <span className="mono">{path}</span>;
+  if (place.in === "parts")
+    return (
+      <Link className="mono" to={`/component/${id}/parts?part=${encodeURIComponent(place.part)}`}>
+        {path}
+      </Link>
+    );
+  return (
+    <button type="button" className="mono" onClick={() => toCell(place)}>
+      {path}
+    </button>
   );
 }
 

@@ -87,7 +87,14 @@ export class Explorer {
     this.outcomes = new Outcomes(program, this.acts, after, observer.observe !== undefined);
     const { state, step } = start(program);
     this.first = step;
-    const opened = this.after(state, [step]);
+    const all = this.after(state, [step]);
+    // Where it begins is always a situation; what piles up in it already is left out of it, and nothing follows.
+    const pile = piledUp(all);
+    const opened = pile ? { ...all, timers: [] } : all;
+    if (pile) {
+      this.piled.add(pile);
+      this.restless.add(0);
+    }
     this.visit(
       followed([program], NOTHING, [opened], (s) => s),
       null,
@@ -147,12 +154,11 @@ export class Explorer {
       if (!to) {
         const pile = piledUp(state);
         if (pile) this.piled.add(pile);
-        // Where it begins is always one of them.
-        if (from && (this.situations.length >= this.bounds.situations || pile)) {
+        if (this.situations.length >= this.bounds.situations || pile) {
           this.complete = false;
           this.beyond.add(state.config);
           // The move itself is seen; what lies beyond is not looked at.
-          if (move && step)
+          if (from && move && step)
             for (const v of this.visitors) v.move?.(from, move, step, { ...from, ...next, state }, this);
           return;
         }
@@ -160,7 +166,7 @@ export class Explorer {
         const { states, things, zone, kept, begun } = next;
         to = { index, state, parent: from?.index ?? -1, move, states, things, zone, kept, begun };
         this.situations.push(to);
-        if (step?.loop || pile) this.restless.add(index);
+        if (step?.loop) this.restless.add(index);
         if (alike) alike.push(to);
         else this.known.set(key, [to]);
         fresh = true;

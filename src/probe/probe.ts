@@ -4,7 +4,7 @@
  */
 import { computeAccessibleName } from "dom-accessibility-api";
 import { type FactName, factNames, factTable, type PartFacts } from "../core/model/schema/facts";
-import { implicitRole, isApart, isUnnamed } from "../core/surface/accessibility/implicit-role";
+import { implicitRole, isApart, isNone, isUnnamed, ownerRoles } from "../core/surface/accessibility/implicit-role";
 import type { PageFacts, ProbedFacts } from "./facts";
 
 export type { PageFacts, ProbedFacts } from "./facts";
@@ -74,16 +74,9 @@ const isExposed = (element: Element, displayed: boolean): boolean =>
       !isInert(element) &&
       !element.closest("[aria-hidden=true]");
 
-const isNone = (role: string | undefined): boolean => role === "none" || role === "presentation";
-/** In a list or a table that is something else, what only makes sense in one is nothing (HTML-AAM §3.4). */
-const ownedBy: readonly [selector: string, roles: RegExp][] = [
-  ["caption, thead, tbody, tfoot", /^(table|grid|treegrid)$/],
-  ["tr", /^(table|grid|treegrid|rowgroup)$/],
-  ["td, th", /^row$/],
-  ["li", /^list$/],
-];
+/** In a list or a table that is something else, what only makes sense in one is nothing. */
 function isOfNone(element: Element): boolean {
-  const wanted = ownedBy.find(([selector]) => element.matches(selector))?.[1];
+  const wanted = ownerRoles(element.localName);
   const { parentElement: parent } = element;
   return wanted !== undefined && parent !== null && !wanted.test(roleOf(parent));
 }

@@ -138,8 +138,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
 }
 
 /** A select that drops down: its options have no boxes, whatever is said of them. */
-const isMenu = ({ tag, attributes = {} }: Part): boolean =>
-  tag === "select" && attributes.multiple === undefined && !(Number(attributes.size) > 1);
+const isMenu = (part: Part): boolean => part.tag === "select" && implicitRole(part) === "combobox";
 
 const inFieldset = (parts: readonly PartInfo[], disabled: boolean[], up: PartIndex): boolean =>
   parts[up].path.some((a) => parts[a].part.tag === "fieldset" && disabled[a]);

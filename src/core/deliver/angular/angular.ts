@@ -1,7 +1,7 @@
 /** A standalone Angular component with signals: Angular has the elements, the kernel what states make of them. */
 
 import { allParts } from "../../model";
-import { key, member, text } from "../page/code";
+import { key, literal, member, text } from "../page/code";
 import { firstOf, rootAttributes } from "../page/deliver";
 import { initialParts, markedParts } from "../page/markup";
 import type { Target } from "../shared/files";
@@ -24,9 +24,6 @@ const language: Language = {
 };
 
 const taken = ["constructor", "mount", "mounted", "requests", "root", "send", "state"];
-
-/** As the content of a template literal. */
-const literal = (html: string): string => html.replace(/[\\`]|\$(?=\{)/g, (c) => `\\${c}`);
 
 export const angularTarget: Target = (doc, proof) => {
   const made = wrappingOf(doc, proof, taken);
@@ -59,9 +56,7 @@ import { type Mounted, mount, ${asks ? "type Requests, " : ""}type State } from 
   styleUrl: "./${names.kebab}.css",
   encapsulation: ViewEncapsulation.None,
   changeDetection: ChangeDetectionStrategy.OnPush,
-${hasOwnElements ? "  schemas: [CUSTOM_ELEMENTS_SCHEMA],\n" : ""}  template: \`
-${literal(html)}
-  \`,
+${hasOwnElements ? "  schemas: [CUSTOM_ELEMENTS_SCHEMA],\n" : ""}  template: ${literal(`\n${html}\n  `)},
 })
 export class ${names.pascal} {
 ${properties.map((p) => `  readonly ${p.name} = model<${typeOfDatum(p.datum)}>();\n`).join("")}${asks ? "  readonly requests = input<Requests>();\n" : ""}  /** The active states, outer before inner, after each change. */

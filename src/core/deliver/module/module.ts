@@ -1,7 +1,7 @@
 /** An ES module with its style and its types: `mount(root, …)`, several on one page, taken away without a trace. */
 import type { Component } from "../../model";
 import { compile, type Program } from "../../program";
-import { indented, key, remark, text } from "../page/code";
+import { indented, key, literal, remark, text } from "../page/code";
 import { verified } from "../page/deliver";
 import { initialParts, markedParts, markup } from "../page/markup";
 import { readBackParts } from "../page/read-back";
@@ -48,10 +48,6 @@ export const moduleTarget: Target = (doc, proof) => {
 };
 
 export const styleFor = (doc: Component, { kebab }: Names): string => scoped(styleSheet(doc), kebab);
-
-/** Text as a template literal that keeps its lines. */
-const literal = (value: string): string =>
-  `\`${value.replaceAll("\\", "\\\\").replaceAll("`", "\\`").replaceAll("${", "\\${").replaceAll("\r", "\\r")}\``;
 
 function moduleCode(program: Program, { kebab }: Names): string {
   const { features, component } = needsOf(program, false);

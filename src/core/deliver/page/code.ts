@@ -4,6 +4,9 @@ import { type Mention, mentions, templateHoles } from "../../expression";
 /** A text as a literal that stays one line and one script. */
 export const text = (value: string): string =>
   JSON.stringify(value).replaceAll("\u2028", "\\u2028").replaceAll("\u2029", "\\u2029");
+/** A text as a template literal that keeps its lines. */
+export const literal = (value: string): string =>
+  `\`${value.replaceAll("\\", "\\\\").replaceAll("`", "\\`").replaceAll("${", "\\${").replaceAll("\r", "\\r")}\``;
 /** What stands behind `//`: no line end of any kind, so that it stays a comment (ECMAScript §12.3). */
 export const remark = (value: string): string => value.replace(/[\r\n\u2028\u2029]+/g, " ");
 /** A script as the content of an element (HTML §4.12.1.3): only texts and comments can hold these letters. */

@@ -76,9 +76,9 @@ export function isOff(page: ScriptPage, act: Act, store: Store): boolean {
 export const PRESSED = `${BROWSER}pressed`;
 /** A button that is down is not pressed again, nor one that is up let go. */
 export function isPressedAlready(reading: Reading, act: Act, store: Store): boolean {
-  if (!tracksPresses(reading)) return false;
-  if (act.is === "pointer down" || act.is === "click") return store.has(PRESSED);
-  return act.is === "pointer up" && !store.has(PRESSED);
+  const isUp = act.is === "pointer up";
+  if (!isUp && act.is !== "pointer down" && act.is !== "click") return false;
+  return store.has(PRESSED) !== isUp && tracksPresses(reading);
 }
 export const tracksPresses = ({ listeners }: Reading): boolean =>
   (["pointer down", "pointer up"] as const).every((is) => listeners.some((l) => heard[l.type] === is));

@@ -8,7 +8,7 @@ import type { Move, Situation } from "../exploring/situation";
 import { runScenarios } from "../scenarios/run-scenarios";
 import { endOf, playScenario } from "../scenarios/scenario";
 import { titleOf } from "../scenarios/titles";
-import { answeredBy, thingsOf } from "../zones";
+import { answeredBy, CROWD, thingsOf } from "../zones";
 import { expectationsOf } from "./coverage";
 
 export interface Pairs {
@@ -29,8 +29,6 @@ const LOOPS = 100;
 interface Patience {
   loops: number;
 }
-/** With more timers under way than this nobody asks what comes next. */
-const CROWD = 40;
 
 const taken = (steps: Iterable<Step>): string[] =>
   [...steps].flatMap((s) =>

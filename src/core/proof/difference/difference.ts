@@ -13,6 +13,7 @@ import { toTheEnd } from "../exploring/to-the-end";
 import { stepsAt } from "../scenarios/steps";
 import {
   answeredBy,
+  CROWD,
   covers,
   earliest,
   elapse,
@@ -130,9 +131,6 @@ export function* comparing(
   }
   return done(whole);
 }
-
-/** With more timers under way than this nobody asks what comes next: each is a clock, and their timings grow by the cube. */
-const CROWD = 40;
 
 /** Pairs with the same key differ in their timings alone. */
 const keyOf = (sides: readonly Side[], { states }: Followed): string =>

@@ -6,6 +6,9 @@ import { type Track, trackEnd } from "../../surface";
 import { inStep, isAnew, isReversal, leftsOf, type Turned, timeOf, wholeOf } from "./turned";
 import { follow, longest, type Range, rangeOf, restrict, TIMELESS, type Zone } from "./zone";
 
+/** With more timers under way than this nobody asks what comes next: each is a clock, and their timings grow by the cube. */
+export const CROWD = 40;
+
 /** One thing that is due. `of` is the very timer, track or glide of the state. */
 export interface Thing {
   of: object;

@@ -140,3 +140,17 @@ const apart = new Set(
   ),
 );
 export const isApart = (role: string): boolean => apart.has(role);
+
+/** Presented as nothing (WAI-ARIA 1.2 §5.3.3). */
+export const isNone = (role: string | undefined): boolean => role === "none" || role === "presentation";
+
+const table = /^(table|grid|treegrid)$/;
+const owners = new Map<string, RegExp>([
+  ...["caption", "thead", "tbody", "tfoot"].map((tag) => [tag, table] as const),
+  ["tr", /^(table|grid|treegrid|rowgroup)$/],
+  ["td", /^row$/],
+  ["th", /^row$/],
+  ["li", /^list$/],
+]);
+/** The roles that what an element stands in has to have, for it to be what its tag says (HTML-AAM §3.4). */
+export const ownerRoles = (tag: string): RegExp | undefined => owners.get(tag);

@@ -3,14 +3,14 @@ import type { Part } from "../../model";
 import { classesWith, DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
 import { envOf, type Moment } from "../moment";
-import { implicitRole, isApart, isUnnamed } from "./implicit-role";
+import { implicitRole, isApart, isNone, isUnnamed, ownerRoles } from "./implicit-role";
 
 export function roleOf(program: Program, moment: Moment, part: PartIndex): string | null {
   const said = attributeOf(program, moment, part, "role")?.trim().split(/\s+/)[0];
   if (said && !(isNone(said) && isNeeded(program, moment, part))) return said;
   const { path } = program.parts[part];
   // What only makes sense in a list or a table is nothing in one that is something else (HTML-AAM §3.4).
-  const wanted = ownedBy[program.parts[part].part.tag];
+  const wanted = ownerRoles(program.parts[part].part.tag);
   if (wanted && path.length > 1 && !wanted.test(roleOf(program, moment, path[1]) ?? "")) return null;
   // Whether it has a name, not which: that may be made of what has this part in it.
   const named =
@@ -23,16 +23,6 @@ export function roleOf(program: Program, moment: Moment, part: PartIndex): strin
   });
 }
 
-/** Roles of what such elements stand in, where they are what they say (HTML-AAM §3.4). */
-const table = /^(table|grid|treegrid)$/;
-const ownedBy: Readonly<Record<string, RegExp>> = {
-  ...Object.fromEntries(["caption", "thead", "tbody", "tfoot"].map((tag) => [tag, table])),
-  tr: /^(table|grid|treegrid|rowgroup)$/,
-  td: /^row$/,
-  th: /^row$/,
-  li: /^list$/,
-};
-const isNone = (role: string): boolean => role === "none" || role === "presentation";
 /** What can hold the focus, or has a name, is told all the same (WAI-ARIA 1.2, presentational roles conflict resolution). */
 const isNeeded = (program: Program, moment: Moment, part: PartIndex): boolean =>
   layoutOf(program, moment).focusable[part] ||

@@ -25,7 +25,7 @@ export function makeElement(
   site: string,
   tag: string,
   store: Store,
-  now: Set<PageElement> = new Set(),
+  now: Set<PageElement>,
   most = page.mostOfOne,
 ): PageElement {
   if (!isAllowedTag(tag)) throw new NotUnderstood(null, `an element <${tag.slice(0, 40)}>`);

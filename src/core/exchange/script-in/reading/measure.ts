@@ -10,9 +10,9 @@ export class Measure {
     this.at = usual;
   }
   /** For a new act. */
-  reset(at = this.usual): void {
+  reset(): void {
     this.asked = false;
-    this.at = at;
+    this.at = this.usual;
   }
   ask(): number {
     this.asked = true;

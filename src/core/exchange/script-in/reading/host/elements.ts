@@ -19,6 +19,7 @@ import {
 import { raised } from "./event";
 import {
   ANSWER,
+  answerBy,
   capture,
   capturing,
   check,
@@ -182,11 +183,8 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
   else if (property === "style") {
     for (const key of [...r.store.keys()]) if (key.startsWith(`style ${e.name} `)) r.erase(key);
     for (const [name, said] of declarations(textOf(value))) styleSet(r, e, name, said);
-  } else if (property === "returnValue" && e.tag === "dialog") {
-    const own = r.extra(e, true)!;
-    r.heap.touch(own);
-    own.of.set(ANSWER, textOf(value));
-  } else throw new NotUnderstood(null, `.${property} = …`);
+  } else if (property === "returnValue" && e.tag === "dialog") answerBy(r, e, textOf(value));
+  else throw new NotUnderstood(null, `.${property} = …`);
 }
 
 function setText(r: Context, e: PageElement, text: string): void {

@@ -41,13 +41,14 @@ export function showModal(r: Context, e: PageElement): undefined {
   if (first) r.effect({ do: "focus", part: first.name });
   return undefined;
 }
+export function answerBy(r: Context, e: PageElement, answer: string): void {
+  const own = r.extra(e, true)!;
+  r.heap.touch(own);
+  own.of.set(ANSWER, answer);
+}
 export function closeDialog(r: Context, e: PageElement, answer?: string): undefined {
   if (r.page.attribute(e, "open", r.store) === null) return undefined;
-  if (answer !== undefined) {
-    const own = r.extra(e, true)!;
-    r.heap.touch(own);
-    own.of.set(ANSWER, answer);
-  }
+  if (answer !== undefined) answerBy(r, e, answer);
   put(r, e, "open", null);
   if (isModal(r, e)) {
     r.erase(`modal ${e.name}`);

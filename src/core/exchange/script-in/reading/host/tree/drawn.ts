@@ -59,18 +59,15 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
       fresh(r, parent, s, `${site}/${known.length + i}`, last);
     last = e;
     order.push(e);
-    if (page.isThere(e, r.store) && !r.building && page.all(focusable, parent, r.store).length)
-      if (page.matches(focusable, e, r.store)) r.note(new NotUnderstood(null, LOST), r.calling ?? 0);
+    if (page.isThere(e, r.store) && !r.building && page.matches(focusable, e, r.store))
+      r.note(new NotUnderstood(null, LOST), r.calling ?? 0);
     r.write(keyOfPlace(e), true);
     const about = `attribute ${e.name} `;
-    for (const key of [...r.store.keys()])
-      if (key.startsWith(about) && !Object.hasOwn(s.attributes, key.slice(about.length))) r.erase(key);
-    for (const name of new Set([...Object.keys(e.attributes), ...Object.keys(s.attributes)])) {
+    const written = [...r.store.keys()].flatMap((k) => (k.startsWith(about) ? [k.slice(about.length)] : []));
+    for (const name of new Set([...written, ...Object.keys(e.attributes), ...Object.keys(s.attributes)])) {
       const value = Object.hasOwn(s.attributes, name) ? s.attributes[name] : null;
-      const key = `attribute ${e.name} ${name}`;
-      if (value === (e.attributes[name] ?? null)) {
-        if (r.store.has(key)) r.erase(key);
-      } else r.write(key, value);
+      if (value !== (e.attributes[name] ?? null)) r.write(about + name, value);
+      else if (r.store.has(about + name)) r.erase(about + name);
     }
     drawInside(r, e, s.children, `${e.made!.site}/`);
   });
@@ -79,7 +76,7 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
     // As it is first, words and elements stand in their order.
     parent.children = said.map((s) => (typeof s === "string" ? s : order[elements.indexOf(s)]));
 }
-export const LOST = "the focus, which is lost where this is drawn anew: the sheet keeps it";
+const LOST = "the focus, which is lost where this is drawn anew: the sheet keeps it";
 
 function fresh(r: Context, parent: PageElement, said: Said, site: string, after: PageElement | null): PageElement {
   const e = makeElement(r.page, `${site} ${said.tag} ${JSON.stringify(said.attributes)}`, said.tag, r.store, r.madeNow);

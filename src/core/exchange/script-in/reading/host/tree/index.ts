@@ -1,5 +1,5 @@
 /** The tree of elements as scripts change it. */
 export { cloned, created } from "./copies";
-export { LOST, replaceInside } from "./drawn";
+export { replaceInside } from "./drawn";
 export { fragment, template } from "./fragments";
 export { treeMethods } from "./tree";

@@ -1,6 +1,6 @@
 /** Elements put into the page, moved and taken out of it (DOM §4.2). */
 import type { Context } from "../../context";
-import { insideMade, keyOfPlace, madeOf } from "../../made";
+import { madeOf } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, isA, type Js, NotUnderstood, textOf } from "../../values";
 import { attach, detach } from "./attach";
@@ -10,14 +10,8 @@ function insert(r: Context, parent: PageElement, markup: string, before: PageEle
   const nodes = madeOf(r.page, markup, `in ${parent.name}`, r.store, r.madeNow);
   if (nodes.some((n) => !isElement(n)) && nodes.some(isElement))
     throw new NotUnderstood(null, "markup that is made anew");
-  for (const n of first ? [...nodes].reverse() : nodes) {
-    if (!isElement(n)) attach(r, parent, n, before, first);
-    else {
-      attach(r, parent, elementOf(n), before, first);
-      // What markup made lies in it from the beginning.
-      for (const inner of insideMade(n)) r.write(keyOfPlace(inner), true);
-    }
-  }
+  for (const n of first ? [...nodes].reverse() : nodes)
+    attach(r, parent, isElement(n) ? elementOf(n) : n, before, first);
 }
 
 const next = (r: Context, e: PageElement): PageElement | null => {

@@ -1,4 +1,12 @@
+import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
 // Nothing is timed here: the limit is only for what hangs, on a busy machine too.
-export default defineConfig({ test: { include: ["src/**/*.test.ts"], environment: "node", testTimeout: 60_000 } });
+export default defineConfig({
+  test: {
+    include: ["src/**/*.test.ts"],
+    environment: "node",
+    testTimeout: 60_000,
+    maxWorkers: availableParallelism(),
+  },
+});

@@ -1,5 +1,32 @@
+import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
+/** Pages on the clock of a trial: however busy the machine is, they see the same times. */
+const onTheirOwnClock = ["e2e/agree/**/*.test.ts", "e2e/trial/{delivered,everyday,mutants,targets}.test.ts"];
+const limits = { testTimeout: 480_000, hookTimeout: 120_000 };
+
 export default defineConfig({
-  test: { include: ["e2e/**/*.test.ts"], testTimeout: 240_000, hookTimeout: 120_000, fileParallelism: false },
+  test: {
+    projects: [
+      {
+        test: {
+          name: "clocked",
+          include: onTheirOwnClock,
+          ...limits,
+          maxWorkers: availableParallelism(),
+          sequence: { groupOrder: 0 },
+        },
+      },
+      {
+        test: {
+          name: "journeys",
+          include: ["e2e/**/*.test.ts"],
+          exclude: [...onTheirOwnClock, "**/node_modules/**"],
+          ...limits,
+          fileParallelism: false,
+          sequence: { groupOrder: 1 },
+        },
+      },
+    ],
+  },
 });

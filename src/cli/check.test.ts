@@ -166,7 +166,7 @@ describe("lively check", () => {
     const err: string[] = [];
     const told = { out: (t: string) => out.push(t), err: (t: string) => err.push(t) };
     const wishes = { situations: 100_000_000 };
-    expect(await check([hungry, demo], wishes, told, proveApart(100))).toBe(2);
+    expect(await check([hungry, demo], wishes, told, proveApart({ memory: 100, processes: 1 }))).toBe(2);
     expect(err.join()).toMatch(/hungry.json: proving it: .*100 MB/);
     expect(out.join()).toContain("Change-crossing dialog");
   });

@@ -1,4 +1,5 @@
 import { writeFileSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { allHolds, junitReport, markdownReport, mutationText, type Proved, reportText } from "../core/exchange";
 import type { Problem } from "../core/model";
 import { type Mutation, type Proof, scoreOf, shareOf } from "../core/proof";
@@ -33,14 +34,14 @@ type Checked = {
 
 /**
  * Checks component files and reports on all of them, bad ones included.
- * @param prover by whom they are proved; by a process of its own where nothing is said
+ * @param prover by whom they are proved; by processes of their own where nothing is said
  * @returns the exit code: 0 all hold, 1 something does not, 2 something could not be read or proved
  */
 export async function check(
   files: readonly string[],
   wishes: Wishes,
   output: Output,
-  prover: Apart = proveApart(),
+  prover: Apart = proveApart({ processes: Math.min(files.length, availableParallelism()) }),
 ): Promise<0 | 1 | 2> {
   try {
     return await checkAll(files, wishes, output, prover);
@@ -54,8 +55,9 @@ async function checkAll(files: readonly string[], wishes: Wishes, output: Output
   const results: Checked[] = [];
   const proved: Proved[] = [];
   const mine = shard ? files.filter((_f, i) => i % shard.of === shard.index - 1) : files;
-  for (const file of mine) {
-    const loaded = await prover.prove(file, { minMutation, situations, tag });
+  const proofs = mine.map((file) => prover.prove(file, { minMutation, situations, tag }));
+  for (const [i, file] of mine.entries()) {
+    const loaded = await proofs[i];
     if (!loaded.ok) {
       results.push({ file, ok: false, problems: loaded.problems });
       if (!json) for (const p of loaded.problems) output.err(`${file}: ${p.path}: ${p.message}`);

@@ -48,6 +48,17 @@ describe("a class that a look switches", () => {
     expect(shown.click().tracks).toEqual([]);
   });
 
+  it("goes as the rules for what it goes with say, and comes from there, though it is absent in between", () => {
+    const css = ".panel { transition: opacity 200ms linear } .panel.away { opacity: 0 }";
+    const { program, p, first, click } = run(doc(css, { looks: { p: { closed: "absent; .away" } } }));
+    const half = advance(program, click(), 50);
+    expect(factsOf(program, first, p)).toMatchObject({ present: false });
+    expect(Number(currentValue(program, half, p, "opacity"))).toBeCloseTo(0.25, 6);
+    const going = advance(program, click(advance(program, half, 500)), 550);
+    expect(factsOf(program, going, p)).toMatchObject({ present: true, opacity: 0.75 });
+    expect(factsOf(program, advance(program, going, 700), p)).toMatchObject({ present: false });
+  });
+
   it("stays visible while it fades, and is not yet at the very beginning", () => {
     const css = ".panel { visibility: hidden; transition: visibility 200ms } .panel.open { visibility: visible }";
     const { program, p, click } = run(doc(css));

@@ -105,8 +105,7 @@ function customIn(
 }
 
 function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly Draft[], env: Env, who: Who): Styled {
-  const standing = drafts.map((draft, p): Standing | null => {
-    if (draft.as === "absent") return null;
+  const standing = drafts.map((draft, p): Standing => {
     const info = program.parts[p];
     const attributes: Record<string, string> = {};
     if (sheet.attributes.has("data-part")) attributes["data-part"] = info.name;
@@ -125,7 +124,7 @@ function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly
     said("disabled", draft.disabled);
     if (!draft.exposed) said("aria-hidden", true, "true");
     if (draft.classes.size) said("class", true, classesWith(attributes.class ?? "", draft.classes));
-    return { attributes, holds: draft.text === null };
+    return { absent: draft.as === "absent", attributes, holds: draft.text === null };
   });
   const media = mediaBits(sheet, env);
   const key = `${media} ${whoBits(sheet, who)} ${JSON.stringify(standing)}`;

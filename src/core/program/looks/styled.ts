@@ -14,8 +14,10 @@ import type { Env } from "../../expression";
 import { allParts, type Component } from "../../model";
 import { DOCUMENT, type PartIndex, type Program } from "../program";
 
-/** A part as selectors see it; null where it is not in the document. */
+/** A part as selectors see it. */
 export interface Standing {
+  /** It is not in the document; as it would be there is how it comes, and how it goes. */
+  absent: boolean;
   attributes: Readonly<Record<string, string>>;
   /** What is inside it stands there; a text that a look says replaces it. */
   holds: boolean;
@@ -59,8 +61,8 @@ interface PageTree {
   around: Map<PartIndex, StyledElement[]>;
 }
 
-/** The page's tree with the parts in it. */
-function treeOf(program: Program, standing: readonly (Standing | null)[]): PageTree {
+/** The page's tree with the parts in it. @param all with those that are absent, too */
+function treeOf(program: Program, standing: readonly Standing[], all: boolean): PageTree {
   const { doc, parts } = program;
   const make = (
     tag: string,
@@ -77,7 +79,7 @@ function treeOf(program: Program, standing: readonly (Standing | null)[]): PageT
   const out: (StyledElement | null)[] = parts.map(() => null);
   const put = (p: PartIndex, parent: StyledElement): void => {
     const stands = standing[p];
-    if (!stands) return;
+    if (stands.absent && !all) return;
     const e = make(parts[p].part.tag, parent, stands.attributes);
     out[p] = e;
     if (!stands.holds) {
@@ -139,7 +141,7 @@ export const whoBits = (sheet: Sheet | null, { over, focus }: Who): string =>
     : "";
 
 export interface Styled {
-  /** What wins for each part; null for one that is not there. */
+  /** What wins for each part; null for one in a part whose text replaces it. */
   parts: readonly (Cascaded | null)[];
   /** The same for what stands around those that stand in no other, outer first. */
   around: ReadonlyMap<PartIndex, readonly Cascaded[]>;
@@ -149,11 +151,21 @@ export interface Styled {
 export function styleOf(
   program: Program,
   sheet: Sheet,
-  standing: readonly (Standing | null)[],
+  standing: readonly Standing[],
   media: string,
   who: Who = NOBODY,
 ): Styled {
-  const tree = treeOf(program, standing);
+  const there = styleIn(program, sheet, treeOf(program, standing, false), media, who);
+  if (!standing.some((s) => s.absent)) return there;
+  // What comes stands in the document before it moves, and what goes until it has moved.
+  const withAbsent = styleIn(program, sheet, treeOf(program, standing, true), media, who);
+  return {
+    parts: there.parts.map((found, p) => found ?? withAbsent.parts[p]),
+    around: new Map([...withAbsent.around, ...there.around]),
+  };
+}
+
+function styleIn(program: Program, sheet: Sheet, tree: PageTree, media: string, who: Who): Styled {
   const now = sheet.doing.size ? doingOf(program, tree, who) : NOTHING_DONE;
   const known = new Map<StyledElement, Cascaded>();
   const of = (e: StyledElement): Cascaded => {

@@ -81,6 +81,8 @@ export function proveApart({ memory = MEMORY, processes = availableParallelism()
       else free.push(prover);
       return result;
     },
-    close: () => provers.forEach((p) => p.close()),
+    close() {
+      for (const p of provers) p.close();
+    },
   };
 }

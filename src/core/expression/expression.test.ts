@@ -11,10 +11,12 @@ const data: Datum[] = [
   { name: "label", type: "text", initial: "Deck" },
   { name: "sailing", type: "one of", values: ["09:40", "11:10"], initial: "09:40" },
 ];
-const scope: Scope = { data, states: ["open", "closed"] };
+const scope: Scope = { data, states: ["open", "closed"], parts: ["panel", "open-panel"] };
 const env: Env = {
   data: [3, true, "Deck", "09:40"],
   isIn: (s) => s === "open",
+  focusWithin: (p) => p === "panel",
+  hovered: (p) => p === "open-panel",
   event: "saved",
   page: { width: 390, height: 480, scroll: 12, reducedMotion: false },
 };
@@ -42,6 +44,8 @@ describe("expressions", () => {
     ["Math.max(n, 7) - Math.min(n, 7)", 4],
     ['in("open") && !in("closed")', true],
     ["'come in (now)'", "come in (now)"],
+    ["focusWithin(panel) && !hovered(panel)", true],
+    ['hovered("open-panel") && !focusWithin(open-panel)', true],
     ["sailing === '09:40'", true],
   ])("%s is %s", (text, value) => expect(run(text)).toBe(value));
 
@@ -52,6 +56,9 @@ describe("expressions", () => {
     ["n == on", 0, 7, "never the same"],
     ["sailing == '10:00'", 11, 18, "never this"],
     ['in("gone")', 3, 9, "not a state"],
+    ["focusWithin(gone)", 12, 16, "not a part; parts: panel, open-panel"],
+    ["hovered(panel, panel)", 0, 21, "takes one part, such as hovered(panel)"],
+    ["focusWithin()", 0, 13, "takes one part"],
     ["alert(1)", 0, 5, "can be called"],
     ["label.constructor", 0, 17, "can be asked for"],
     ["n = 4", 0, 5, "compare with =="],
@@ -146,6 +153,9 @@ describe("renaming inside expressions", () => {
       "count + label + 'n' + `${count}`",
     );
     expect(renameInExpression('in("open") && n > 1', "state", "open", "shown")).toBe('in("shown") && n > 1');
+    const wherever = 'focusWithin(panel) || hovered("panel")';
+    expect(renameInExpression(wherever, "part", "panel", "box")).toBe("focusWithin(box) || hovered(box)");
+    expect(renameInExpression(wherever, "part", "panel", "a-b")).toBe('focusWithin("a-b") || hovered("a-b")');
     expect(renameInTemplate("n is ${n}", (e) => renameInExpression(e, "data", "n", "k"))).toBe("n is ${k}");
     expect(mentions("Math.max(n, 2)").map((m) => m.name)).toEqual(["n"]);
     const asked = mentions('page.width > 3 && word == "page.scroll" && _event.name != "_event.name"');

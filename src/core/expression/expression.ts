@@ -11,12 +11,18 @@ export type Type = "boolean" | "number" | "text";
 export interface Scope {
   data: readonly Datum[];
   states: readonly string[];
+  /** Parts that conditions can ask about; left out where they are not known yet, and any name will do. */
+  parts?: readonly string[];
 }
 
-/** What an expression reads when it runs: data by index, and which states are active. */
+/** What an expression reads when it runs: data by index, which states are active, where the focus and the pointer are. */
 export interface Env {
   readonly data: readonly Value[];
   isIn(state: string): boolean;
+  /** The focus is on the part or on something in it. */
+  focusWithin(part: string): boolean;
+  /** The pointer is over the part or over something in it. */
+  hovered(part: string): boolean;
   /** The name of the event that is being handled; empty where there is none (SCXML §5.10). */
   readonly event: string;
   readonly page: PageEnv;
@@ -43,6 +49,8 @@ export interface Compiled {
   run: Evaluate;
   /** Data names that it reads. */
   reads: string[];
+  /** What a person does that it asks about. */
+  asks: readonly DoingCall[];
 }
 export interface Located {
   message: string;
@@ -67,6 +75,11 @@ const mathFunctions: Record<string, (...n: number[]) => number> = {
   sqrt: Math.sqrt,
   trunc: Math.trunc,
 };
+
+/** What asks whether a part has the focus in it, or the pointer over it. */
+export const doingCalls = ["focusWithin", "hovered"] as const;
+export type DoingCall = (typeof doingCalls)[number];
+export const isDoingCall = (name: string): name is DoingCall => (doingCalls as readonly string[]).includes(name);
 
 /** `in` is a keyword to the parser; two letters that nobody types stand in for it, so that places stay right. */
 const IN = "ꙮꙮ";
@@ -100,7 +113,7 @@ interface Typed {
  */
 export function compileExpression(text: string, scope: Scope, expected?: Type): CompiledExpression {
   const source = hideIn(text);
-  const reads = new Set<string>();
+  const found: Found = { reads: new Set(), asks: new Set() };
   try {
     if (!text.trim()) throw new Fault("an expression is missing here", 0, text.length);
     let tree: Expression;
@@ -112,11 +125,11 @@ export function compileExpression(text: string, scope: Scope, expected?: Type): 
     }
     const rest = source.slice(tree.end).trimStart();
     if (rest) throw new Fault("this cannot follow the expression", text.length - rest.length, text.length);
-    const typed = convert(tree, scope, reads);
+    const typed = convert(tree, scope, found);
     if (expected && typed.type !== expected && !(expected === "text" && typed.type === "number")) {
       throw new Fault(`this is a ${typed.type}; a ${expected} is needed`, tree.start, tree.end);
     }
-    return { ok: true, type: typed.type, run: typed.run, reads: [...reads] };
+    return { ok: true, type: typed.type, run: typed.run, reads: [...found.reads], asks: [...found.asks] };
   } catch (error) {
     if (error instanceof Fault) {
       const { message, from, to, unknown } = error;
@@ -127,12 +140,18 @@ export function compileExpression(text: string, scope: Scope, expected?: Type): 
   }
 }
 
-function convert(node: Expression | Node, scope: Scope, reads: Set<string>): Typed {
+/** What an expression turns out to depend on. */
+interface Found {
+  reads: Set<string>;
+  asks: Set<DoingCall>;
+}
+
+function convert(node: Expression | Node, scope: Scope, found: Found): Typed {
   const n = node as Expression;
   const fault = (message: string, at: Node = n): never => {
     throw new Fault(message, at.start, at.end);
   };
-  const sub = (child: Node): Typed => convert(child, scope, reads);
+  const sub = (child: Node): Typed => convert(child, scope, found);
   const need = (child: Node, type: Type): Evaluate => {
     const typed = sub(child);
     if (typed.type !== type) fault(`this is a ${typed.type}; a ${type} is needed`, child);
@@ -152,7 +171,7 @@ function convert(node: Expression | Node, scope: Scope, reads: Set<string>): Typ
         const message = `"${showIn(n.name)}" is not known; ${known ? `data: ${known}` : "this component has no data yet"}`;
         throw new Fault(message, n.start, n.end, n.name);
       }
-      reads.add(n.name);
+      found.reads.add(n.name);
       return { type: typeOf(scope.data[index]), run: (env) => env.data[index] };
     }
     case "UnaryExpression": {
@@ -190,7 +209,7 @@ function convert(node: Expression | Node, scope: Scope, reads: Set<string>): Typ
       return { type: "text", run: (env) => quasis.map((q, i) => q + (holes[i] ? String(holes[i](env)) : "")).join("") };
     }
     case "CallExpression":
-      return call(n, need, fault, scope);
+      return call(n, need, fault, scope, found);
     case "MemberExpression":
       return member(n, fault);
     case "ParenthesizedExpression":
@@ -287,8 +306,18 @@ function neverOneOf(left: Node, right: Node, scope: Scope, fault: Fail): void {
   }
 }
 
-function call(n: Extract<Expression, { type: "CallExpression" }>, need: Need, fault: Fail, scope: Scope): Typed {
+function call(
+  n: Extract<Expression, { type: "CallExpression" }>,
+  need: Need,
+  fault: Fail,
+  scope: Scope,
+  found: Found,
+): Typed {
   const { callee } = n;
+  if (callee.type === "Identifier" && isDoingCall(callee.name)) {
+    found.asks.add(callee.name);
+    return doingCall(callee.name, n, fault, scope);
+  }
   if (callee.type === "Identifier" && isInCall(callee.name)) {
     const [argument] = n.arguments;
     if (n.arguments.length !== 1 || argument.type !== "Literal" || typeof argument.value !== "string") {
@@ -313,5 +342,39 @@ function call(n: Extract<Expression, { type: "CallExpression" }>, need: Need, fa
     const args = n.arguments.map((a) => need(a, "number"));
     return { type: "number", run: (env) => f(...args.map((a) => a(env) as number)) };
   }
-  return fault(`only in("state") and Math.${Object.keys(mathFunctions).join(", ")} can be called`, callee);
+  return fault(
+    `only in("state"), focusWithin(part), hovered(part) and Math.${Object.keys(mathFunctions).join(", ")} can be called`,
+    callee,
+  );
 }
+
+/** `focusWithin(panel)`; a name that is no identifier stands in quotes. */
+function doingCall(
+  name: DoingCall,
+  n: Extract<Expression, { type: "CallExpression" }>,
+  fault: Fail,
+  { parts }: Scope,
+): Typed {
+  const [argument] = n.arguments;
+  const part = n.arguments.length === 1 ? partNamed(argument) : null;
+  if (part === null) {
+    return fault(`${name}(…) takes one part, such as ${name}(${partArgument(parts?.[0] ?? "panel")})`);
+  }
+  if (parts && !parts.includes(part)) return fault(`"${part}" is not a part; parts: ${parts.join(", ")}`, argument);
+  return { type: "boolean", run: name === "hovered" ? (env) => env.hovered(part) : (env) => env.focusWithin(part) };
+}
+/** A part as an argument is written: in quotes only where it needs them. */
+export const partArgument = (name: string): string => (/^(?!in$)[A-Za-z_$][\w$]*$/.test(name) ? name : `"${name}"`);
+/** The part that an argument names; null where it names none. */
+export const partNamed = (argument: Node): string | null => {
+  const a = argument as Expression;
+  if (a.type === "Identifier") return showIn(a.name);
+  // A name with a hyphen looks like a difference, which no part is.
+  if (a.type === "BinaryExpression" && a.operator === "-") {
+    const [left, right] = [a.left, a.right].map((side) =>
+      side.type === "Literal" && typeof side.value === "number" ? side.raw : partNamed(side),
+    );
+    return left && right ? `${left}-${right}` : null;
+  }
+  return a.type === "Literal" && typeof a.value === "string" ? showIn(a.value) : null;
+};

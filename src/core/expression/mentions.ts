@@ -1,10 +1,10 @@
 /** What an expression mentions, with places. */
 import { type Expression, parseExpressionAt } from "acorn";
-import { hideIn, isInCall } from "./expression";
+import { hideIn, isDoingCall, isInCall, partNamed } from "./expression";
 
 export interface Mention {
-  /** `event` is `_event.name`, `page` what it asks of the page, such as `page.width`. */
-  kind: "data" | "state" | "in" | "event" | "page";
+  /** `event` is `_event.name`, `page` what it asks of the page, such as `page.width`, `doing` the call with a part. */
+  kind: "data" | "state" | "in" | "event" | "page" | "doing" | "part";
   name: string;
   from: number;
   to: number;
@@ -24,6 +24,13 @@ export function mentions(text: string): Mention[] {
       const [a] = n.arguments;
       out.push({ kind: "in", name: "in", from: n.callee.start, to: n.callee.end });
       if (a?.type === "Literal") out.push({ kind: "state", name: String(a.value), from: a.start + 1, to: a.end - 1 });
+      return;
+    }
+    if (n.type === "CallExpression" && n.callee.type === "Identifier" && isDoingCall(n.callee.name)) {
+      const [a] = n.arguments;
+      const part = a ? partNamed(a) : null;
+      out.push({ kind: "doing", name: n.callee.name, from: n.callee.start, to: n.callee.end });
+      if (part !== null) out.push({ kind: "part", name: part, from: a.start, to: a.end });
       return;
     }
     if (n.type === "MemberExpression") {

@@ -6,8 +6,7 @@ export type Renamable = "part" | "state" | "data" | "request";
 
 /** @returns the document with `from` named `to` wherever it is declared or mentioned. The caller checks that `to` is free. */
 export function rename(doc: Component, kind: Renamable, from: string, to: string): Component {
-  const expression = (text: string): string =>
-    kind === "part" || kind === "request" ? text : renameInExpression(text, kind, from, to);
+  const expression = (text: string): string => (kind === "request" ? text : renameInExpression(text, kind, from, to));
   const renamed = mapNames(doc, {
     name: (k, name) => (k === kind && name === from ? to : name),
     expression,

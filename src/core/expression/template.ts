@@ -1,7 +1,7 @@
 /** Text templates: plain text with `${expression}` in it; `\\${` stands for those two characters themselves. */
 
 import { valueProblem } from "../safety";
-import { compileExpression, type Env, type Located, type Scope } from "./expression";
+import { compileExpression, type DoingCall, type Env, type Located, partArgument, type Scope } from "./expression";
 import { mentions } from "./mentions";
 import { findTop } from "./scan";
 
@@ -9,6 +9,8 @@ export interface Template {
   /** True when the text is the same whatever the data are. */
   constant: boolean;
   reads: string[];
+  /** What a person does that its expressions ask about. */
+  asks: readonly DoingCall[];
   run(env: Env): string;
 }
 export type CompiledTemplate = { ok: true; template: Template } | ({ ok: false } & Located);
@@ -41,6 +43,7 @@ export function compileTemplate(text: string, scope: Scope): CompiledTemplate {
   if (open >= 0) return { ok: false, message: "this ${ has no }", from: open, to: text.length };
   const pieces: ((env: Env) => string)[] = [];
   const reads: string[] = [];
+  const asks: DoingCall[] = [];
   let start = 0;
   for (const hole of holes) {
     const fixed = plain(text.slice(start, hole.from - 2));
@@ -48,12 +51,13 @@ export function compileTemplate(text: string, scope: Scope): CompiledTemplate {
     if (!inner.ok) return { ...inner, from: inner.from + hole.from, to: inner.to + hole.from };
     pieces.push((env) => fixed + String(inner.run(env)));
     reads.push(...inner.reads);
+    asks.push(...inner.asks);
     start = hole.to + 1;
   }
   const rest = plain(text.slice(start));
   const constant = holes.length === 0;
   const run = constant ? () => rest : (env: Env) => pieces.map((p) => p(env)).join("") + rest;
-  return { ok: true, template: { constant, reads, run } };
+  return { ok: true, template: { constant, reads, asks, run } };
 }
 
 /** What says by itself how a part is there: a condition says it, not a value with data in it. */
@@ -119,12 +123,12 @@ export function renameInTemplate(text: string, rename: (expression: string) => s
 }
 
 /** A rename of a datum or a state inside an expression; everything else stays to the letter. */
-export function renameInExpression(text: string, kind: "data" | "state", from: string, to: string): string {
+export function renameInExpression(text: string, kind: "data" | "state" | "part", from: string, to: string): string {
   let out = "";
   let start = 0;
   for (const m of mentions(text)) {
     if (m.kind !== kind || m.name !== from) continue;
-    out += text.slice(start, m.from) + to;
+    out += text.slice(start, m.from) + (kind === "part" ? partArgument(to) : to);
     start = m.to;
   }
   return out + text.slice(start);

@@ -4,6 +4,7 @@ import {
   compileExpression,
   compileStyleTemplate,
   compileTemplate,
+  type DoingCall,
   type Evaluate,
   type Scope,
   type Template,
@@ -45,9 +46,16 @@ export class CellCompiler {
     this.problems.push({ path, message: found.message, from: found.from, to: found.to });
   }
 
+  /** What a person does that some expression asks about. */
+  readonly asks = new Set<DoingCall>();
+  private noted<T extends { asks: readonly DoingCall[] }>(compiled: T): T {
+    for (const a of compiled.asks) this.asks.add(a);
+    return compiled;
+  }
+
   expression(text: string, path: string, type?: Type): { run: Evaluate } {
     const compiled = compileExpression(text, this.scope, type);
-    if (compiled.ok) return compiled;
+    if (compiled.ok) return this.noted(compiled);
     this.report(path, compiled);
     return {
       run: () => {
@@ -59,17 +67,17 @@ export class CellCompiler {
   /** A text that does not compile is shown as it stands, and reported. */
   text(text: string, path: string): Template {
     const compiled = compileTemplate(text, this.scope);
-    if (compiled.ok) return compiled.template;
+    if (compiled.ok) return this.noted(compiled.template);
     this.report(path, compiled);
-    return { constant: true, reads: [], run: () => text };
+    return { constant: true, reads: [], asks: [], run: () => text };
   }
 
   /** A style value with data in it; one that cannot be a value is left out, and reported. */
   style(property: string, value: string, path: string): Template {
     const compiled = compileStyleTemplate(property, value, this.scope);
-    if (compiled.ok) return compiled.template;
+    if (compiled.ok) return this.noted(compiled.template);
     this.report(path, compiled);
-    return { constant: true, reads: [], run: () => "unset" };
+    return { constant: true, reads: [], asks: [], run: () => "unset" };
   }
 
   /** ms; 0 where it cannot be computed, which is reported. */

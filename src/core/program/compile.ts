@@ -1,7 +1,15 @@
 /** From document to program. */
 import { printEvent, type Scope } from "../expression";
 import { measureEnv, tokenProblems } from "../measure";
-import { type ClickScope, type Component, own, type PointerEventName, type Problem, pointerEvents } from "../model";
+import {
+  type ClickScope,
+  type Component,
+  own,
+  type PointerEventName,
+  type Problem,
+  partNames,
+  pointerEvents,
+} from "../model";
 import { safetyProblems } from "../safety";
 import { CellCompiler } from "./cells";
 import { Configurations } from "./configuration";
@@ -15,7 +23,7 @@ export function compile(doc: Component): Program {
   const problems: Problem[] = [...safetyProblems(doc), ...tokenProblems(doc)];
   const { states, withActions } = flattenStates(doc, (list, path) => cells.actions(list, path));
   const stateIndex = new Map(states.map((s) => [s.name, s.index]));
-  const scope: Scope = { data: doc.data, states: states.slice(1).map((s) => s.name) };
+  const scope: Scope = { data: doc.data, states: states.slice(1).map((s) => s.name), parts: partNames(doc) };
   const partIndex = new Map<string, PartIndex>();
   const cells: CellCompiler = new CellCompiler(doc, scope, stateIndex, partIndex, measureEnv(doc), problems);
   const texts = cells.text.bind(cells);
@@ -55,6 +63,7 @@ export function compile(doc: Component): Program {
       return { to: rule.to ? cells.focus(rule.to) : null, within };
     }),
     goesBack: cells.goesBack && Object.values(doc.focus).every((rule) => rule.within === undefined),
+    asks: cells.asks,
     problems,
     cache: new Map(),
   };

@@ -2,7 +2,7 @@
 
 import { type Branch, type Cell, type FocusTarget, matches, type Row, type State, type StateIndex } from "../../kernel";
 import type { Cascaded } from "../cascade";
-import type { Env, Evaluate, Template } from "../expression";
+import { type DoingCall, type Env, type Evaluate, mentions, type Template } from "../expression";
 import type {
   ClickScope,
   Component,
@@ -164,6 +164,8 @@ export interface Program {
   focus: readonly ({ to: CompiledFocus | null; within: PartIndex | null } | null)[];
   /** An action puts the focus back, and no state ever holds it: where it was is remembered by every action that moves it. */
   goesBack: boolean;
+  /** What a person does that expressions ask about. */
+  asks: ReadonlySet<DoingCall>;
   /** What could not be compiled. */
   problems: readonly Problem[];
   /** Results derived from the program alone, filled on demand by those who compute them. */
@@ -190,7 +192,7 @@ export function pageExpressions(program: Program): readonly string[] {
   if (!list) {
     const found: string[] = [];
     const note = (text: string): string => {
-      if (/\bpage\.\w/.test(text)) found.push(text);
+      if (mentions(text).some((m) => m.kind === "page")) found.push(text);
       return text;
     };
     mapNames(program.doc, { name: (_kind, name) => name, expression: note });

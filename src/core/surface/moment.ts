@@ -2,7 +2,15 @@
 import type { Env } from "../expression";
 import { micros } from "../measure";
 import type { Presence, Value } from "../model";
-import type { Animation, ConfigurationIndex, PartIndex, PoseIndex, Program } from "../program";
+import {
+  type Animation,
+  type ConfigurationIndex,
+  DOCUMENT,
+  isInside,
+  type PartIndex,
+  type PoseIndex,
+  type Program,
+} from "../program";
 import { type PageState, scrollAt } from "./page";
 
 /** A value on its way (CSS Transitions 1 §3): from `start`, after `delay`, for `duration`, all ms of the virtual clock. */
@@ -43,6 +51,8 @@ export interface Moment {
   readonly pose: PoseIndex;
   readonly data: readonly Value[];
   readonly focus: PartIndex;
+  /** What the pointer is over. */
+  readonly over: PartIndex;
   readonly tracks: readonly Track[];
   readonly lingering: readonly Lingering[];
   readonly page: PageState;
@@ -53,16 +63,27 @@ export interface Moment {
 /** ms of the virtual clock */
 export const trackEnd = (track: Track): number => micros(track.start + track.delay + track.duration);
 
-export function envOf(program: Program, moment: Pick<Moment, "data" | "config" | "page" | "now">): Env {
+export function envOf(
+  program: Program,
+  moment: Pick<Moment, "data" | "config" | "page" | "now"> & Partial<Pick<Moment, "focus" | "over">>,
+): Env {
   return {
     data: moment.data,
     isIn: (name) => isActive(program, moment, name),
+    focusWithin: (part) => isWithin(program, moment.focus ?? DOCUMENT, part),
+    hovered: (part) => isWithin(program, moment.over ?? DOCUMENT, part),
     event: "",
     // Few expressions ask.
     get page() {
       return { ...moment.page, scroll: scrollAt(moment.page, moment.now) };
     },
   };
+}
+
+/** True when a part is the one of that name, or inside it. */
+export function isWithin(program: Program, part: PartIndex, outer: string): boolean {
+  const index = program.partIndex.get(outer);
+  return part !== DOCUMENT && index !== undefined && isInside(program, part, index);
 }
 
 /** True while the state of that name is active. */

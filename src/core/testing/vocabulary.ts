@@ -11,7 +11,7 @@ export const data: Component["data"] = [
 
 export const pick = <T>(list: readonly T[], n: number): T => list[n % list.length];
 
-const conditions = (state: string, page: boolean): string[] => [
+const conditions = (state: string, part: string): string[] => [
   "n > 0",
   "flag",
   "n % 2 == 0",
@@ -22,7 +22,13 @@ const conditions = (state: string, page: boolean): string[] => [
   "x > 0.6 || flag && n < 2",
   "n == 1 ? flag : !flag",
   '`${n}` == "1"',
-  ...(page ? ["page.width < 700", "page.reducedMotion", "page.scroll > 100", "page.height < 700"] : []),
+  "page.width < 700",
+  "page.reducedMotion",
+  "page.scroll > 100",
+  "page.height < 700",
+  `focusWithin(${part})`,
+  `hovered(${part})`,
+  `!focusWithin(${part}) && n < 2`,
 ];
 
 export interface Names {
@@ -117,6 +123,8 @@ export const event = ({ parts, operable, states, blocks }: Names, a: number, b: 
       "becomes [n > 1]",
       `becomes [in("${pick(states, b)}")]`,
       "becomes [page.width < 700]",
+      `becomes [focusWithin(${part})]`,
+      `becomes [hovered(${part})]`,
       "request ok ask",
       "request failed ask",
       "mounted",
@@ -230,7 +238,7 @@ export const look = (names: Names, a: number, b: number): string => {
     ],
     a,
   );
-  return b % 4 === 1 ? `; [${pick(conditions(pick(names.states, b), true), b)}] ${first}` : first;
+  return b % 4 === 1 ? `; [${pick(conditions(pick(names.states, b), pick(names.parts, a + b)), b)}] ${first}` : first;
 };
 
 /** Rules of the page, by classes that looks switch, by attributes and by place. */
@@ -319,6 +327,7 @@ export const cell = (names: Names, c: readonly number[], automatic: boolean): st
   const [a, b, d, e] = c;
   const to = automatic || a % 4 ? pick(names.targets, b) : "";
   const done = e % 2 || !to ? `/ ${action(names, d, e)}` : "";
-  const when = automatic || a % 3 === 2 ? `[${pick(conditions(pick(names.states, d), true), e)}] ` : "";
+  const when =
+    automatic || a % 3 === 2 ? `[${pick(conditions(pick(names.states, d), pick(names.parts, a + e)), e)}] ` : "";
   return `${when}${to} ${done}`.trim();
 };

@@ -1,6 +1,7 @@
 /** A trial told: for a terminal, for continuous integration, to be read beside a change. */
 import { junitOf, plainMarkdown } from "../exchange";
-import { type Component, partsInBehaviour, type Scenario } from "../model";
+import { partsReferredTo } from "../expression";
+import type { Component, Scenario } from "../model";
 import { stepText } from "../proof";
 import type { Differing } from "./differing";
 import type { RunResult, Trial, Verdict } from "./trial";
@@ -25,7 +26,7 @@ export const differingText = ({ part, fact, expected, found }: Differing): strin
 
 /** Of the parts that were not found those that the specification says something about: without them little was shown. */
 export function missedIn(doc: Component, { unmapped }: Pick<Trial, "unmapped">): string[] {
-  const said = new Set([...partsInBehaviour(doc), ...doc.looks.map((l) => l.part)]);
+  const said = new Set([...partsReferredTo(doc), ...doc.looks.map((l) => l.part)]);
   return unmapped.filter((part) => said.has(part));
 }
 

@@ -8,6 +8,9 @@ import type { Presence } from "../surface/looks";
 export interface Env {
   readonly data: Record<string, Value>;
   readonly isIn: (state: string) => boolean;
+  /** The focus, or the pointer, is on the part or on something in it. */
+  readonly focusWithin: (part: string) => boolean;
+  readonly hovered: (part: string) => boolean;
   /** The name of the own event that is handled. */
   readonly event: string;
   readonly page: { width: number; height: number; scroll: number; reducedMotion: boolean };

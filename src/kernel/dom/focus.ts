@@ -45,7 +45,7 @@ function stopFrom(
 }
 
 /** What has the focus; while it is on its way from one element to another, where it goes to. */
-const focused = ({ root, dom }: Page): HTMLElement | null => {
+export const focused = ({ root, dom }: Page): HTMLElement | null => {
   const active = activeIn(root);
   const isMoving = dom?.type === "focusout" && (active === null || active === document.body);
   const has = isMoving ? (dom as FocusEvent).relatedTarget : active;

@@ -60,6 +60,8 @@ export class Page implements Run<Env>, Env {
   private steps = 0;
   private holds: boolean[] = [];
   private readonly begun: boolean = false;
+  /** One thing brings about another while it is handled. */
+  private depth = 0;
   private readonly index: Map<string, StateIndex>;
 
   readonly root: HTMLElement;
@@ -114,16 +116,16 @@ export class Page implements Run<Env>, Env {
    * @returns true when a reaction stopped the event
    */
   react(rows: readonly PageRow[], dom: Event | null = null, only?: StateIndex, event = ""): boolean {
-    if (this.done || (!rows.length && !event)) return false;
+    if (this.done || (!rows.length && !event) || !this.enters()) return false;
     const outer = { dom: this.dom, stopping: this.stopping };
     this.dom = dom;
     this.stopping = false;
     this.event = event;
-    this.steps = 0;
     take(this, select(this, rows, only));
     const stopped = this.stopping;
     complete(this);
     this.settle();
+    this.depth--;
     this.dom = outer.dom;
     this.stopping = outer.stopping;
     if (stopped) dom?.stopPropagation();
@@ -137,10 +139,18 @@ export class Page implements Run<Env>, Env {
 
   /** The page itself has changed: conditions may hold that did not. */
   refresh(): void {
-    if (this.done) return;
-    this.steps = 0;
+    if (this.done || !this.enters()) return;
     complete(this);
     this.settle();
+    this.depth--;
+  }
+
+  /** Counts what is handled, one within another: what goes round without an end is cut. */
+  private enters(): boolean {
+    if (this.depth === 0) this.steps = 0;
+    else if (!this.goesOn()) return false;
+    this.depth++;
+    return true;
   }
 
   private settle(): void {
@@ -182,6 +192,9 @@ export class Page implements Run<Env>, Env {
     const state = this.index.get(name);
     return state !== undefined && (this.active ?? this.now).has(state);
   };
+  /** Told by the feature that looks after it. */
+  focusWithin = (_part: string): boolean => false;
+  hovered = (_part: string): boolean => false;
   readonly page = {
     get width() {
       return document.documentElement.clientWidth;

@@ -1,5 +1,6 @@
 /** What the page around a component tells it: the focus, motions, the window; and what browsers do by themselves, held back. */
-import type { Feature } from "./page";
+import { focused } from "./focus";
+import type { Feature, Page } from "./page";
 
 export const focusEvents: Feature = {
   begin(page) {
@@ -58,6 +59,53 @@ export const conditions: Feature = {
     window.addEventListener("resize", refresh, { signal });
     window.addEventListener("scroll", refresh, { signal, passive: true });
     matchMedia("(prefers-reduced-motion: reduce)").addEventListener("change", refresh, { signal });
+  },
+};
+
+/** What had the focus when the conditions were asked last. */
+const lastFocused = new WeakMap<Page, Element | null>();
+
+/** Conditions that ask where the focus is, or the pointer. */
+export const whereabouts: Feature = {
+  begin(page) {
+    const { signal } = page.listening;
+    const tree = page.root.getRootNode();
+    let over: Node | null = null;
+    let moved = false;
+    page.focusWithin = (part) => page.parts[part].contains(focused(page));
+    page.hovered = (part) => page.parts[part].contains(over);
+    const focus = (): void => {
+      lastFocused.set(page, focused(page));
+      page.refresh();
+    };
+    tree.addEventListener("focusin", focus, { signal });
+    const leaves = (event: Event): boolean => !tree.contains((event as FocusEvent | MouseEvent).relatedTarget as Node);
+    tree.addEventListener("focusout", (event) => leaves(event) && focus(), { signal });
+    const move = (to: Node | null): void => {
+      over = to;
+      moved = true;
+    };
+    // Those who listen for the pointer's coming and going are told before.
+    const tell = (): void => {
+      if (!moved) return;
+      moved = false;
+      page.refresh();
+    };
+    const early = { signal, capture: true };
+    tree.addEventListener("pointerover", (event) => move(event.composedPath()[0] as Node), early);
+    tree.addEventListener("pointerout", (event) => move((event as PointerEvent).relatedTarget as Node | null), early);
+    tree.addEventListener("pointermove", tell, early);
+    tree.addEventListener("mouseover", tell, early);
+    tree.addEventListener("mouseout", (event) => leaves(event) && tell(), early);
+  },
+  // What is taken out of the document loses it without a word.
+  settle(page) {
+    const has = focused(page);
+    if (!lastFocused.has(page) || lastFocused.get(page) === has) lastFocused.set(page, has);
+    else {
+      lastFocused.set(page, has);
+      page.refresh();
+    }
   },
 };
 

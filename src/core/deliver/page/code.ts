@@ -33,8 +33,9 @@ function expression(source: string): Code {
   const named: Partial<Record<Mention["kind"], string>> = { in: "isIn", event: "event" };
   for (const m of mentions(source)) {
     if (m.kind === "state") continue;
-    asks.add(m.kind === "in" ? "isIn" : m.kind);
-    out += source.slice(at, m.from) + (m.kind === "data" ? member("data", m.name) : (named[m.kind] ?? m.name));
+    if (m.kind !== "part") asks.add(m.kind === "in" ? "isIn" : m.kind === "doing" ? m.name : m.kind);
+    const code = m.kind === "data" ? member("data", m.name) : m.kind === "part" ? text(m.name) : m.name;
+    out += source.slice(at, m.from) + (named[m.kind] ?? code);
     at = m.to;
   }
   return { code: out + source.slice(at), asks };
@@ -67,7 +68,7 @@ function template(source: string): Code {
 
 /** A function of what the component knows; it takes only what it asks for. */
 const asFunction = ({ code, asks }: Code): string => {
-  const taken = ["data", "isIn", "event", "page"].filter((a) => asks.has(a));
+  const taken = ["data", "isIn", "focusWithin", "hovered", "event", "page"].filter((a) => asks.has(a));
   return `${taken.length ? `({ ${taken.join(", ")} })` : "()"} => ${code.startsWith("{") ? `(${code})` : code}`;
 };
 export const expressionCode = (source: string): string => asFunction(expression(source));

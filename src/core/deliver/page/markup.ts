@@ -1,15 +1,8 @@
 /** The parts in their initial state, as HTML that a person would write. */
 
 import { styleWords } from "../../../kernel";
-import {
-  allParts,
-  type Component,
-  type ConditionalLook,
-  type Look,
-  type Part,
-  partsInBehaviour,
-  partsInRules,
-} from "../../model";
+import { partsReferredTo } from "../../expression";
+import { allParts, type Component, type ConditionalLook, type Look, type Part, partsInRules } from "../../model";
 import { compile, looksAt, type Program } from "../../program";
 import { beforeMount } from "../../run";
 import { layoutOf, type RenderedPart, render } from "../../surface";
@@ -141,6 +134,6 @@ export function markedParts(doc: Component): Set<string> {
     if (living || Object.keys(ownRule(doc, part)).length || part.area) out.add(part.name);
   }
   for (const row of doc.looks) if (Object.keys(row.in).length) out.add(row.part);
-  for (const name of partsInBehaviour(doc)) out.add(name);
+  for (const name of partsReferredTo(doc)) out.add(name);
   return out;
 }

@@ -1,6 +1,6 @@
 /** The behaviour as a script that a reviewer can read: the kernel's modules that it needs, then the component's tables. */
-import { mentions, templateHoles } from "../../expression";
-import { allParts, type Component, everyAction, mapNames, partsInBehaviour } from "../../model";
+import { type Mention, mentionedIn, partsReferredTo } from "../../expression";
+import { allParts, type Component, everyAction } from "../../model";
 import type { Program } from "../../program";
 import { indented } from "./code";
 import { kernelSource } from "./kernel-source";
@@ -20,7 +20,8 @@ const features: readonly { name: string; module: string; needed(asked: Asked): b
   { name: "focusEvents", module: "dom/surroundings", needed: (a) => a.on("focus enters", "focus leaves") },
   { name: "motions", module: "dom/surroundings", needed: (a) => a.on("motion ended", "motion interrupted") },
   { name: "blur", module: "dom/surroundings", needed: (a) => a.on("window blur") },
-  { name: "conditions", module: "dom/surroundings", needed: (a) => a.page },
+  { name: "whereabouts", module: "dom/surroundings", needed: (a) => a.asks("doing") },
+  { name: "conditions", module: "dom/surroundings", needed: (a) => a.asks("page") },
   { name: "calm", module: "dom/surroundings", needed: (a) => a.on("reduced motion") },
   { name: "times", module: "dom/measures", needed: (a) => a.tied },
   { name: "widths", module: "dom/measures", needed: (a) => a.on("width above", "width below") },
@@ -41,8 +42,8 @@ interface Asked {
   holds: boolean;
   /** Some time depends on a custom property. */
   tied: boolean;
-  /** Some expression asks about the page. */
-  page: boolean;
+  /** Some expression asks about the page, or about the focus and the pointer. */
+  asks(kind: Mention["kind"]): boolean;
   /** It has elements with which browsers do something by themselves. */
   native: boolean;
   on(...kinds: string[]): boolean;
@@ -50,6 +51,7 @@ interface Asked {
 }
 
 function askedBy({ doc }: Program, looks: readonly Managed[], conditions: readonly string[]): Asked {
+  const mentioned = mentionedIn(doc);
   const kinds = new Set<string>(doc.reactions.filter((r) => Object.keys(r.in).length).map((r) => r.event.on));
   const done = new Set<string>(everyAction(doc).map((a) => a.do));
   return {
@@ -59,29 +61,11 @@ function askedBy({ doc }: Program, looks: readonly Managed[], conditions: readon
     focus: Object.keys(doc.focus).length > 0 || done.has("focus"),
     holds: Object.values(doc.focus).some((f) => f.within !== undefined),
     tied: timesOf(doc).some(isTied),
-    page: asksPage(doc),
+    asks: (kind) => mentioned.some((m) => m.kind === kind),
     native: allParts(doc).some(({ part }) => /^(details|form)$/i.test(part.tag)),
     on: (...list) => list.some((k) => kinds.has(k)),
     does: (...list) => list.some((a) => done.has(a)),
   };
-}
-
-/** Whether some expression reads what the page is like. */
-function asksPage(doc: Component): boolean {
-  let asks = false;
-  const expression = (text: string): string => {
-    asks ||= mentions(text).some((m) => m.kind === "page");
-    return text;
-  };
-  mapNames(doc, {
-    name: (_kind, name) => name,
-    expression,
-    template: (text) => {
-      for (const hole of templateHoles(text)) expression(text.slice(hole.from, hole.to));
-      return text;
-    },
-  });
-  return asks;
 }
 
 const timesOf = (doc: Component): string[] => [
@@ -116,7 +100,7 @@ export function needsOf(program: Program, stands: boolean): Needs {
   const conditions = conditionsOnStyle(doc);
   const asked = askedBy(program, looks, conditions);
   const needed = features.filter((f) => f.needed(asked));
-  const parts = new Set([...looks.map((m) => m.part.name), ...partsInBehaviour(doc)]);
+  const parts = new Set([...looks.map((m) => m.part.name), ...partsReferredTo(doc)]);
   const names = program.parts.map((p) => p.name).filter((n) => parts.has(n));
   return {
     features: needed.map((f) => f.name),

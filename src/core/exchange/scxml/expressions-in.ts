@@ -7,6 +7,8 @@ export type Say = (element: Element, message: string) => void;
 
 const noEnv = {
   isIn: () => false,
+  focusWithin: () => false,
+  hovered: () => false,
   event: "",
   page: { width: 0, height: 0, scroll: 0, reducedMotion: false },
 };

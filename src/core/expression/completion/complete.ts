@@ -1,5 +1,6 @@
 /** What can be typed next in a cell. */
 
+import { partArgument } from "../expression";
 import type { Names } from "../names";
 import { eventForms, keyNames } from "../notation/event-notation";
 import { lookWords } from "../notation/look-notation";
@@ -75,7 +76,9 @@ export function complete(kind: CellKind, text: string, at: number, names: Names)
     };
   }
   const open = last.lastIndexOf("[") > last.lastIndexOf("]");
-  if (open) return { from, options: [...data, ...all("expression", ['in("', "true", "false"])] };
+  if (open && /\b(focusWithin|hovered)\("?[\w-]*$/.test(last))
+    return { from, options: all("part", names.parts.map(partArgument)) };
+  if (open) return { from, options: [...data, ...all("expression", expressionWords)] };
   const slash = kind === "actions" ? -1 : last.lastIndexOf("/");
   if (slash >= 0 || kind === "actions") {
     const action =
@@ -99,6 +102,17 @@ export function complete(kind: CellKind, text: string, at: number, names: Names)
   return { from, options: [...states, ...whole] };
 }
 
+const expressionWords = [
+  'in("',
+  "focusWithin(",
+  "hovered(",
+  "page.width",
+  "page.height",
+  "page.scroll",
+  "page.reducedMotion",
+  "true",
+  "false",
+];
 const focusWords = ["first in", "last in", "next in", "previous in", "back"];
 const actionWords = "focus,scroll to,start,cancel,raise,send,request,announce,log,if [,stop,prevent".split(",");
 

@@ -3,7 +3,7 @@
  * active states in document order, so outer before inner; a later one wins property by property.
  */
 import { Fault, presenceAfter } from "../../../kernel";
-import { type Env, type Evaluate, isStyleTemplate, type Template } from "../../expression";
+import { type DoingCall, type Env, type Evaluate, isStyleTemplate, type Template } from "../../expression";
 import type { ConditionalLook, Look, Motion } from "../../model";
 import type { CellCompiler } from "../cells";
 import type { ConfigurationIndex } from "../configuration";
@@ -43,6 +43,8 @@ interface Looks {
   ruled: Ruled;
   poses: Pose[];
   known: Map<string, Pose>;
+  /** See `doingAsked`; null until somebody asks. */
+  doing: ReadonlySet<string> | null;
   /** By configuration, where its looks have no conditions. */
   plain: PoseIndex[];
   /** Deciding attributes of the markup with data in them. */
@@ -105,6 +107,7 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
     ruled: { sheet, known: new Map() },
     poses: [],
     known: new Map(),
+    doing: null,
     plain: [],
     varying: varyingOf(program.parts.flatMap((p) => p.attributes)),
   };
@@ -122,9 +125,13 @@ function compileMotion(m: Motion, cells: CellCompiler, path: string): CompiledMo
   return { ...motion, reduced: m.reduced === "none" ? null : one(m.reduced, `${path}.reduced`) };
 }
 
-/** What a person does that the page's rules ask about. */
-export const doingAsked = (program: Program): ReadonlySet<string> => looksOf(program).ruled.sheet?.doing ?? nothing;
-const nothing: ReadonlySet<string> = new Set();
+/** What a person does that the page's rules or expressions ask about, as the pseudo-classes for it are called. */
+export function doingAsked(program: Program): ReadonlySet<string> {
+  const looks = looksOf(program);
+  looks.doing ??= new Set([...(looks.ruled.sheet?.doing ?? []), ...[...program.asks].map((a) => pseudoClass[a])]);
+  return looks.doing;
+}
+const pseudoClass: Readonly<Record<DoingCall, string>> = { focusWithin: "focus-within", hovered: "hover" };
 
 export const poseAt = (program: Program, pose: PoseIndex): Pose => looksOf(program).poses[pose];
 /** How each part is in a pose, by part index. */

@@ -251,13 +251,13 @@ function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | n
   const plain = (key: string): void => void machine.dispatch(DOCUMENT, "page", program.plainRows.get(key) ?? []);
   const repage = (next: PageState): void => {
     machine.pageState = next;
-    machine.pageChanged();
+    machine.reconsider();
   };
   if ("scroll" in s) {
     const from = machine.page.scroll;
     scrollTo(machine, Math.min(s.scroll, scrollRange(program, pageState)), false);
     step.cause = { kind: "scroll", from, to: machine.page.scroll };
-    machine.pageChanged();
+    machine.reconsider();
   } else if ("resize" in s) {
     step.cause = { kind: "resize" };
     const size = { ...pageState, ...s.resize, glide: null };

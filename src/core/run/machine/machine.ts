@@ -23,6 +23,7 @@ import {
 import {
   animationsFrom,
   ended,
+  isWithin,
   type Layout,
   type Lingering,
   layoutOf,
@@ -177,6 +178,13 @@ export class Machine implements Working {
     return this.active ? this.active.has(state) : this.program.configurations.at(this.config).has[state];
   }
 
+  focusWithin(part: string): boolean {
+    return isWithin(this.program, this.focus, part);
+  }
+  hovered(part: string): boolean {
+    return isWithin(this.program, this.over, part);
+  }
+
   // What the kernel asks of its host.
 
   get states(): Program["states"] {
@@ -301,8 +309,9 @@ export class Machine implements Working {
     }
   }
 
-  /** The page is another: conditions about it may hold that did not. */
-  pageChanged(): void {
+  /** The page, the focus or the pointer is elsewhere: conditions about it may hold that did not. */
+  reconsider(): void {
+    if (this.overspent()) return;
     complete(this);
     this.settle(this.layout);
   }
@@ -444,6 +453,11 @@ export class Machine implements Working {
 
   /** Gives focus in and out to those who listen; a part is told when the focus comes into it from outside. */
   focusChanged(from: PartIndex): void {
+    this.tellFocus(from);
+    if (this.program.asks.has("focusWithin")) this.reconsider();
+  }
+
+  private tellFocus(from: PartIndex): void {
     const { focusRows, parts } = this.program;
     if (!focusRows.length) return;
     const path = (p: PartIndex): readonly PartIndex[] => (p === DOCUMENT ? [] : parts[p].path);

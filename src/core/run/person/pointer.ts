@@ -78,6 +78,7 @@ export function moveOnto(m: Working, target: PartIndex): void {
   for (const p of reached.toReversed()) if (!left.includes(p)) tell("pointer enter", p, "inside");
   if (target !== DOCUMENT) tell("pointer enter", target, "exactly");
   others("pointer enter", (p) => left.includes(p) && !reached.includes(p));
+  if (program.asks.has("hovered")) m.reconsider();
   m.restyle();
 }
 

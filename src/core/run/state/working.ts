@@ -28,6 +28,8 @@ export interface Working
   dispatch(at: PartIndex, kind: DispatchKind, rows: readonly RowInfo[], only?: StateIndex, event?: string): boolean;
   /** Counts one more automatic step. @returns true, and the step is marked as a loop, when there are too many */
   overspent(): boolean;
+  /** The page, the focus or the pointer is elsewhere: conditions about it may hold that did not. */
+  reconsider(): void;
   /** The looks again, where rules ask where the pointer is or the focus. */
   restyle(): void;
   /** Gives focus in and out to those who listen. */

@@ -90,6 +90,7 @@ const sheet: readonly Topic[] = [
       look(".open", "a class that rules wait for; no .open takes it away"),
       look("opacity: 0; transition: opacity 200ms", "style, and how it moves"),
       look("[n > 2] disabled", "only while the condition holds"),
+      look("[focusWithin(panel)] .open", "while the focus is in it; hovered(panel): the pointer"),
     ],
   },
   {

@@ -147,6 +147,8 @@ function build(d: {
     const said = look(names, a, b);
     // A field has no text inside that a look could replace.
     if (fields.has(part) && said.includes('"text')) continue;
+    // Where details have no summary browsers show one of their own; who clicks on it focuses it in one browser and not in another.
+    if ((part === "more" && said.includes('"text')) || (part === "sum" && said.includes("absent"))) continue;
     looks[part] ??= {};
     looks[part][pick(["always", ...names.states], s)] = said;
   }

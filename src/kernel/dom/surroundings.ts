@@ -120,7 +120,9 @@ export const native: Feature = {
       (event) => {
         const path = event.composedPath().filter((e) => e instanceof HTMLElement && root.contains(e)) as HTMLElement[];
         const pressed = path.find((e) => e.matches(`${operable}, details > summary`));
-        if (pressed?.localName === "summary") event.preventDefault();
+        // Details without a summary have one of the browser's own, which is pressed on the details themselves.
+        const ownSummary = path[0]?.localName === "details" && !path[0].querySelector(":scope > summary");
+        if (pressed?.localName === "summary" || (ownSummary && !pressed)) event.preventDefault();
       },
       // A reaction may stop it on its way.
       { signal, capture: true },

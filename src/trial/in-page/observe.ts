@@ -29,7 +29,7 @@ function hit(x: number, y: number): Element | null {
   return e;
 }
 
-/** Its middle first, as a person aims; then points all over it, the last right at its edges. */
+/** Its middle first, as a person aims; then points all over it, the last right at its edges. Pointers stand on whole px. */
 const alongOf = (from: number, size: number): number[] => [
   ...[0.5, 0.25, 0.75, 0.1, 0.9].map((share) => from + size * share),
   from + 1.5,
@@ -37,7 +37,7 @@ const alongOf = (from: number, size: number): number[] => [
 ];
 const pointsOf = (box: DOMRect): [number, number][] =>
   alongOf(box.top, box.height)
-    .flatMap((y) => alongOf(box.left, box.width).map((x): [number, number] => [x, y]))
+    .flatMap((y) => alongOf(box.left, box.width).map((x): [number, number] => [Math.round(x), Math.round(y)]))
     .filter(([x, y]) => x >= 0 && y >= 0 && x < innerWidth && y < innerHeight);
 
 /** px: what is smaller, or cut smaller by what is around it, cannot be aimed at. */

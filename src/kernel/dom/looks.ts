@@ -65,8 +65,9 @@ function go(page: Page, name: string, element: HTMLElement): void {
     marks.set(element, mark);
     element.replaceWith(mark);
   };
-  // One without an end is waited for by nobody.
-  const motions = (element.isConnected ? element.getAnimations() : []).filter(
+  // What was never drawn goes at once, and one without an end is waited for by nobody.
+  const isDrawn = element.isConnected && page.root.dataset.starting === undefined;
+  const motions = (isDrawn ? element.getAnimations() : []).filter(
     (m) => m.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY,
   );
   if (!motions.length) away();

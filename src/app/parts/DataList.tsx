@@ -1,16 +1,8 @@
 /** The component's data: what guards, assignments and texts read and change. */
 import { Button, Input, Select } from "antd";
 import { rename } from "../../core/expression";
-import { addDatum, type Datum, freeName, isName, removeDatum, setDatum } from "../../core/model";
+import { addDatum, type Datum, freeName, freshDatum, isName, removeDatum, setDatum } from "../../core/model";
 import { useDoc, useDocument } from "../store/document";
-
-const fresh: Record<Datum["type"], (name: string) => Datum> = {
-  boolean: (name) => ({ name, type: "boolean", initial: false }),
-  integer: (name) => ({ name, type: "integer", initial: 0, min: 0, max: 10 }),
-  number: (name) => ({ name, type: "number", initial: 0 }),
-  text: (name) => ({ name, type: "text", initial: "" }),
-  "one of": (name) => ({ name, type: "one of", values: ["one", "two"], initial: "one" }),
-};
 
 export function DataList() {
   const { doc } = useDoc();
@@ -19,7 +11,7 @@ export function DataList() {
   const add = (): void => {
     const taken = doc.data.map((d) => d.name.replace("_", "-"));
     const name = freeName("value", taken).replace("-", "_");
-    edit(`add ${name}`, (d) => addDatum(d, fresh.boolean(name)));
+    edit(`add ${name}`, (d) => addDatum(d, freshDatum.boolean(name)));
   };
   return (
     <div className="data-list">
@@ -41,8 +33,8 @@ export function DataList() {
             size="small"
             aria-label={`Type of ${datum.name}`}
             value={datum.type}
-            options={Object.keys(fresh).map((t) => ({ value: t, label: t }))}
-            onChange={(type) => put(fresh[type](datum.name))}
+            options={Object.keys(freshDatum).map((t) => ({ value: t, label: t }))}
+            onChange={(type) => put(freshDatum[type](datum.name))}
           />
           <DatumValue datum={datum} put={put} />
           <Button

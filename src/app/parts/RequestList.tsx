@@ -2,7 +2,15 @@
 import { Button, Input, Select } from "antd";
 import { rename } from "../../core/expression";
 import { compute } from "../../core/measure";
-import { type Component, everyAction, freeName, isName, type RequestSpec } from "../../core/model";
+import {
+  addRequest,
+  type Component,
+  everyAction,
+  freeName,
+  freshRequest,
+  isName,
+  type RequestSpec,
+} from "../../core/model";
 import { useDoc, useDocument } from "../store/document";
 
 const withRequests = (doc: Component, requests: RequestSpec[]): Component => {
@@ -34,8 +42,7 @@ export function RequestList() {
       "save",
       requests.map((r) => r.name),
     );
-    const fresh: RequestSpec = { name, method: "POST", path: `/${name}`, latency: "400ms", outcome: "ok" };
-    edit(`add ${name}`, (d) => withRequests(d, [...(d.requests ?? []), fresh]));
+    edit(`add ${name}`, (d) => addRequest(d, freshRequest(name)));
   };
   return (
     <div className="request-list">

@@ -23,12 +23,19 @@ export interface CellEditorProps {
   label: string;
   /** Says what is wrong with a text; null when nothing is. */
   check(text: string): Located | null;
+  /** What a text mentions and nobody has declared, where making that is all it lacks; else null. */
+  makes(text: string): string | null;
   onChange(text: string): void;
-  /** @returns false when the text cannot be taken */
-  onCommit(text: string, then: "down" | "right" | "left" | "stay"): boolean;
+  /**
+   * @param make what it mentions and nobody has declared is made along with it
+   * @returns false when the text cannot be taken
+   */
+  onCommit(text: string, then: Then, make?: boolean): boolean;
   /** @param keep keeps the text beside the one in force, to go on with later */
   onLeave(keep: boolean): void;
 }
+
+type Then = "down" | "right" | "left" | "stay";
 
 const setError = StateEffect.define<Located | null>();
 const errorField = StateField.define<DecorationSet>({
@@ -54,23 +61,31 @@ export function CellEditor(props: CellEditorProps) {
   const latest = useRef(props);
   latest.current = props;
   const [error, setErrorText] = useState<string | null>(null);
+  const [makes, setMakes] = useState<string | null>(null);
+  const commitNow = useRef<(then: Then, make: boolean) => void>(() => {});
 
   useEffect(() => {
     const { doc, kind, initial, label } = latest.current;
     const names = namesOf(doc);
     // Committing and leaving take the focus away, and losing it must not commit a second time.
     let over = false;
-    const commit = (then: "down" | "right" | "left" | "stay") => (view: EditorView) => {
-      const text = view.state.doc.toString();
-      over = true;
-      if (!latest.current.onCommit(text, then)) {
-        over = false;
-        const wrong = latest.current.check(text);
-        setErrorText(wrong?.message ?? null);
-        view.dispatch({ effects: setError.of(wrong) });
-      }
-      return true;
+    const tell = (view: EditorView, text: string): void => {
+      const wrong = latest.current.check(text);
+      setErrorText(wrong?.message ?? null);
+      setMakes(wrong ? latest.current.makes(text) : null);
+      view.dispatch({ effects: setError.of(wrong) });
     };
+    const commit =
+      (then: Then, make = false) =>
+      (view: EditorView) => {
+        const text = view.state.doc.toString();
+        over = true;
+        if (!latest.current.onCommit(text, then, make)) {
+          over = false;
+          tell(view, text);
+        }
+        return true;
+      };
     const keys = Prec.highest(
       keymap.of([
         {
@@ -92,6 +107,7 @@ export function CellEditor(props: CellEditorProps) {
             return commit("right")(view);
           },
         },
+        { key: "Mod-Enter", run: commit("down", true) },
         { key: "Shift-Tab", run: commit("left") },
         {
           key: "Escape",
@@ -144,11 +160,8 @@ export function CellEditor(props: CellEditorProps) {
       }),
     });
     // A first letter is no error worth a word yet; a text that was left half done is.
-    const wrong = initial.length > 1 ? latest.current.check(initial) : null;
-    if (wrong) {
-      setErrorText(wrong.message);
-      view.dispatch({ effects: setError.of(wrong) });
-    }
+    if (initial.length > 1 && latest.current.check(initial)) tell(view, initial);
+    commitNow.current = (then, make) => commit(then, make)(view);
     keepInside(host.current!.parentElement!);
     // Last: marks that come after the focus would move the caret to the start.
     view.focus();
@@ -159,9 +172,20 @@ export function CellEditor(props: CellEditorProps) {
     <div className="cell-editor">
       <div ref={host} />
       {error ? (
-        <p className="cell-error" role="alert">
+        <div className="cell-error" role="alert">
           {error}
-        </p>
+          {makes && (
+            <button
+              type="button"
+              className="making"
+              // The editor keeps the focus: what leaves it takes the text as it is.
+              onMouseDown={(e) => e.preventDefault()}
+              onClick={() => commitNow.current("down", true)}
+            >
+              Make {makes} <kbd>Ctrl+Enter</kbd>
+            </button>
+          )}
+        </div>
       ) : (
         <p className="cell-hint">{hints[props.kind]}</p>
       )}

@@ -25,6 +25,7 @@ import { CellPopover, type CellPopoverValue } from "./CellPopover";
 import { FocusText, LookText, ReactionText } from "./CellText";
 import { cellText, draftKey, kindOf, typed } from "./cells";
 import { type Column, cellValue, isCell, type Row } from "./grid";
+import { making } from "./making";
 import { type Standing, standingOf, timesOf } from "./standing";
 import { supports, type useSheet } from "./use-sheet";
 import { useView } from "./view";
@@ -143,7 +144,8 @@ export function SheetCell({ sheet, row, column, r, c, width, at: line }: CellPro
             return change.ok ? null : change;
           }}
           onChange={(next) => useDocument.getState().setDraft(draftKey(row, column), next)}
-          onCommit={(next, then) => sheet.commit(place, next, then)}
+          makes={(next) => making(doc, row, column, next, supports)?.makes ?? null}
+          onCommit={(next, then, make) => sheet.commit(place, next, then, make)}
           onLeave={(keep) => sheet.leave(place, keep)}
         />
       )}

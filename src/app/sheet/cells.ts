@@ -2,6 +2,8 @@
 import {
   type CellKind,
   type Located,
+  listed,
+  type Missing,
   type Names,
   parseActions,
   parseEvent,
@@ -122,7 +124,13 @@ export function cellText(doc: Component, row: Row, column: Column): string {
   return cell === undefined ? "" : printReaction(cell);
 }
 
-const no = (message: string, text: string): Typed => ({ ok: false, message, from: 0, to: text.length });
+const no = (message: string, text: string, missing?: Missing): Typed => ({
+  ok: false,
+  message,
+  from: 0,
+  to: text.length,
+  ...(missing ? { missing } : {}),
+});
 
 function freshName(doc: Component, kind: "state" | "part", text: string, old?: string): string | null {
   if (kind === "state" ? !isStateName(text) : !isName(text))
@@ -202,8 +210,9 @@ function typedHeader(doc: Component, row: Row, clean: string, text: string, name
     if (!clean) return { ok: true, label: "", change: (d) => d };
     if (!names.parts.includes(clean)) {
       return no(
-        names.parts.length ? `"${clean}" is not a part; add it in Parts first` : "add a part in Parts first",
+        names.parts.length ? `"${clean}" is not a part; parts: ${listed(names.parts)}` : "add a part in Parts first",
         text,
+        { kind: "part", name: clean },
       );
     }
     if (doc.looks.some((l) => l.part === clean)) return no(`${clean} has a row already`, text);

@@ -5,6 +5,7 @@ import { moved, moveState } from "../../core/model";
 import { useDoc, useDocument } from "../store/document";
 import { cellText, cleared, draftKey, typed } from "./cells";
 import { between, buildGrid, type Grid, isCell, type Place, step } from "./grid";
+import { making } from "./making";
 import { pastedWhole } from "./paste";
 import { idOf, placeOf, useSelection } from "./selection";
 import { useView } from "./view";
@@ -50,11 +51,13 @@ export function useSheet() {
     setEditing({ ...place, initial: text ?? draft ?? cellText(doc, row, column) });
   };
 
-  const commit = (place: Place, text: string, then: Then): boolean => {
+  /** @param make what it mentions and nobody has declared is made along with it */
+  const commit = (place: Place, text: string, then: Then, make = false): boolean => {
     const row = grid.rows[place.row];
     const column = grid.columns[place.column];
     const key = draftKey(row, column);
-    const change = typed(useDocument.getState().doc ?? doc, row, column, text, supports);
+    const now = useDocument.getState().doc ?? doc;
+    const change = (make && making(now, row, column, text, supports)) || typed(now, row, column, text, supports);
     if (!change.ok) {
       setDraft(key, text);
       return false;

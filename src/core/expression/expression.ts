@@ -56,8 +56,12 @@ export interface Located {
   message: string;
   from: number;
   to: number;
-  /** The name that nothing declares, where that is what is wrong. */
-  unknown?: string;
+  /** What nothing declares, where that is what is wrong. */
+  missing?: Missing;
+}
+export interface Missing {
+  kind: "data" | "state" | "part" | "request";
+  name: string;
 }
 export type CompiledExpression = Compiled | ({ ok: false } & Located);
 
@@ -96,7 +100,7 @@ class Fault extends Error {
     message: string,
     readonly from: number,
     readonly to: number,
-    readonly unknown?: string,
+    readonly missing?: Missing,
   ) {
     super(message);
   }
@@ -132,8 +136,8 @@ export function compileExpression(text: string, scope: Scope, expected?: Type): 
     return { ok: true, type: typed.type, run: typed.run, reads: [...found.reads], asks: [...found.asks] };
   } catch (error) {
     if (error instanceof Fault) {
-      const { message, from, to, unknown } = error;
-      return { ok: false, message, from, to, ...(unknown === undefined ? {} : { unknown }) };
+      const { message, from, to, missing } = error;
+      return { ok: false, message, from, to, ...(missing ? { missing } : {}) };
     }
     if (error instanceof RangeError) return { ok: false, message: "nested too deeply", from: 0, to: text.length };
     throw error;
@@ -169,7 +173,7 @@ function convert(node: Expression | Node, scope: Scope, found: Found): Typed {
       if (index < 0) {
         const known = scope.data.map((d) => d.name).join(", ");
         const message = `"${showIn(n.name)}" is not known; ${known ? `data: ${known}` : "this component has no data yet"}`;
-        throw new Fault(message, n.start, n.end, n.name);
+        throw new Fault(message, n.start, n.end, { kind: "data", name: n.name });
       }
       found.reads.add(n.name);
       return { type: typeOf(scope.data[index]), run: (env) => env.data[index] };
@@ -325,7 +329,8 @@ function call(
     }
     const state = argument.value;
     if (!scope.states.includes(state)) {
-      return fault(`"${state}" is not a state; states: ${scope.states.join(", ")}`, argument);
+      const message = `"${state}" is not a state; states: ${scope.states.join(", ")}`;
+      throw new Fault(message, argument.start, argument.end, { kind: "state", name: state });
     }
     return { type: "boolean", run: (env) => env.isIn(state) };
   }
@@ -360,7 +365,10 @@ function doingCall(
   if (part === null) {
     return fault(`${name}(…) takes one part, such as ${name}(${partArgument(parts?.[0] ?? "panel")})`);
   }
-  if (parts && !parts.includes(part)) return fault(`"${part}" is not a part; parts: ${parts.join(", ")}`, argument);
+  if (parts && !parts.includes(part)) {
+    const message = `"${part}" is not a part; parts: ${parts.join(", ")}`;
+    throw new Fault(message, argument.start, argument.end, { kind: "part", name: part });
+  }
   return { type: "boolean", run: name === "hovered" ? (env) => env.hovered(part) : (env) => env.focusWithin(part) };
 }
 /** A part as an argument is written: in quotes only where it needs them. */

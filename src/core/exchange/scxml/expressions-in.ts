@@ -28,7 +28,7 @@ export class ExpressionReader {
   /** The text as it stands. A name that nobody declares is left to fail when its turn comes, as SCXML has it. */
   any(text: string, at: Element, type?: Type): string {
     const compiled = compileExpression(text, this.scope, type);
-    if (!compiled.ok && compiled.unknown === undefined) this.say(at, `“${text.trim()}”: ${compiled.message}`);
+    if (!compiled.ok && compiled.missing?.kind !== "data") this.say(at, `“${text.trim()}”: ${compiled.message}`);
     return text.trim();
   }
 
@@ -46,7 +46,7 @@ export class ExpressionReader {
       if (compiled.type === "boolean") return text;
       return compiled.type === "number" ? `(${text}) != 0` : `(${text}) != ''`;
     }
-    if (compiled.unknown !== undefined) return text;
+    if (compiled.missing?.kind === "data") return text;
     // Its operands may be what ECMAScript takes for true or false.
     const parts = logicalParts(text);
     if (!parts) return null;

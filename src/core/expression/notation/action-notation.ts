@@ -14,7 +14,7 @@ import {
 import { compileExpression, typeOf } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, listed, type Parsed, storable } from "../parsed";
+import { fault, faultAt, listed, noRequest, type Parsed, storable } from "../parsed";
 import { endOfQuote, findTop, type Piece, quote, splitTop, trimmed, unquote } from "../scan";
 import { compileTemplate } from "../template";
 
@@ -92,7 +92,8 @@ function parseAssign(text: string, word: string, piece: Piece, after: Piece, nam
   if (!datum) {
     const known = names.data.map((d) => d.name);
     const hint = known.length ? `data: ${listed(known)}` : "this component has no data yet";
-    return fault(`"${word}" is not known; ${hint}`, { from: piece.from, to: piece.from + word.length });
+    const place = { from: piece.from, to: piece.from + word.length };
+    return fault(`"${word}" is not known; ${hint}`, place, { kind: "data", name: word });
   }
   const value = expression(trimmed(text, after.from + 1, after.to), names, typeOf(datum));
   return value.ok ? { ok: true, value: { do: "assign", data: word, value: value.value } } : value;
@@ -101,7 +102,7 @@ function parseAssign(text: string, word: string, piece: Piece, after: Piece, nam
 function expression(piece: Piece, names: Names, type?: "boolean" | "number" | "text"): Parsed<string> {
   const compiled = compileExpression(piece.text, names, type);
   if (compiled.ok) return { ok: true, value: piece.text };
-  return fault(compiled.message, { from: piece.from + compiled.from, to: piece.from + compiled.to });
+  return faultAt(compiled, piece.from);
 }
 
 /** Where a piece of an action's text stands in the whole. */
@@ -152,7 +153,7 @@ const readers: Record<string, Reader> = {
   request: (_text, after, names) =>
     names.requests?.includes(after.text)
       ? { ok: true, value: { do: "request", request: after.text } }
-      : fault(`"${after.text}" is not a request; requests: ${listed(names.requests ?? []) || "none yet"}`, after),
+      : noRequest(after, names),
   announce: (text, after, names) => {
     const quoted = quotedText(text, after, names);
     return quoted.ok ? { ok: true, value: { do: "announce", text: quoted.value } } : quoted;
@@ -188,8 +189,7 @@ function quotedText(text: string, piece: Piece, names: Names): Parsed<string> {
   if (end !== piece.to) return fault("the text belongs in quotes", piece);
   const value = unquote(piece.text);
   const template = compileTemplate(value, names);
-  if (!template.ok)
-    return fault(template.message, { from: piece.from + 1 + template.from, to: piece.from + 1 + template.to });
+  if (!template.ok) return faultAt(template, piece.from + 1);
   return { ok: true, value };
 }
 
@@ -242,8 +242,6 @@ export function parseFocusTarget(piece: Piece, names: Names): Parsed<FocusTarget
   if (name === "back") return { ok: true, value: { back: true } };
   if (name === "next") return { ok: true, value: { next: null } };
   if (name === "previous") return { ok: true, value: { previous: null } };
-  return fault(`"${name}" is not a part; parts: ${listed(names.parts)}`, {
-    from: piece.to - name.length,
-    to: piece.to,
-  });
+  const place = { from: piece.to - name.length, to: piece.to };
+  return fault(`"${name}" is not a part; parts: ${listed(names.parts)}`, place, { kind: "part", name });
 }

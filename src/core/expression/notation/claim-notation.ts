@@ -6,7 +6,7 @@ import { type Claim, type Condition, claimSchema } from "../../model";
 import { compileExpression } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, type Parsed, storable } from "../parsed";
+import { fault, faultAt, type Parsed, storable } from "../parsed";
 import { type Piece, trimmed } from "../scan";
 import { parseEvent, printEvent } from "./event-notation";
 import { parseFact, printFact } from "./fact-notation";
@@ -140,12 +140,10 @@ export function parseCondition(
   if (piece.text.startsWith("[") && piece.text.endsWith("]")) {
     const when = trimmed(text, piece.from + 1, piece.to - 1);
     const compiled = compileExpression(when.text, names, "boolean");
-    return compiled.ok
-      ? { ok: true, value: { when: when.text } }
-      : fault(compiled.message, { from: when.from + compiled.from, to: when.from + compiled.to });
+    return compiled.ok ? { ok: true, value: { when: when.text } } : faultAt(compiled, when.from);
   }
   const fact = parseFact(piece.text, names);
-  return fact.ok ? fact : fault(fact.message, { from: piece.from + fact.from, to: piece.from + fact.to });
+  return fact.ok ? fact : faultAt(fact, piece.from);
 }
 
 const WITHIN = /\s+(at\s+once|within\s+)/y;
@@ -225,7 +223,7 @@ function afterEvent(text: string, names: Names, rest: Place): Parsed<Claim> {
   if (!comma) return fault("put a comma after the event: after click part, … for at least 1s", rest);
   const said = trimmed(text, rest.from, comma.from);
   const event = parseEvent(said.text, names);
-  if (!event.ok) return fault(event.message, { from: said.from + event.from, to: said.from + event.to });
+  if (!event.ok) return faultAt(event, said.from);
   const end = lastMatch(text, FOR, comma.to, rest.to);
   if (!end) return fault("end with: for at least and a time", { from: comma.to, to: rest.to });
   const that = parseCondition(text, names, { from: comma.to, to: end.from });

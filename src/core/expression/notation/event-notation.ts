@@ -11,7 +11,7 @@ import {
 import { compileExpression } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, listed, type Parsed, storable } from "../parsed";
+import { fault, faultAt, listed, noRequest, type Parsed, storable } from "../parsed";
 import { type Piece, trimmed } from "../scan";
 
 const verbs: Record<PointerEventName, string> = {
@@ -142,7 +142,8 @@ function partIn(r: Reading, name: string): Parsed<string> {
   const message = name
     ? `"${name}" is not a part; parts: ${listed(r.names.parts)}`
     : `say which part: ${listed(r.names.parts)}`;
-  return fault(message, { from: r.rest.to - name.length, to: r.rest.to });
+  const place = { from: r.rest.to - name.length, to: r.rest.to };
+  return fault(message, place, name ? { kind: "part", name } : undefined);
 }
 
 const pointer =
@@ -187,9 +188,7 @@ const inView =
 const request =
   (on: "request ok" | "request failed") =>
   (r: Reading): Parsed<EventSpec> =>
-    r.names.requests?.includes(r.rest.text)
-      ? ok({ on, request: r.rest.text })
-      : fault(`"${r.rest.text}" is not a request; requests: ${listed(r.names.requests ?? []) || "none yet"}`, r.rest);
+    r.names.requests?.includes(r.rest.text) ? ok({ on, request: r.rest.text }) : noRequest(r.rest, r.names);
 const alone =
   (on: "after" | "every" | "mounted" | "unmounted" | "window blur" | "automatic") =>
   (r: Reading): Parsed<EventSpec> =>
@@ -247,9 +246,7 @@ const forms: readonly Form[] = [
       if (!inner) return fault("put the condition in square brackets: becomes [n > 2]", r.rest);
       const when = trimmed(r.text, r.rest.from + 1, r.rest.to - 1);
       const compiled = compileExpression(when.text, r.names, "boolean");
-      return compiled.ok
-        ? ok({ on: "becomes", when: when.text })
-        : fault(compiled.message, { from: when.from + compiled.from, to: when.from + compiled.to });
+      return compiled.ok ? ok({ on: "becomes", when: when.text }) : faultAt(compiled, when.from);
     },
   ],
 ];

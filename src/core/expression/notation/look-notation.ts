@@ -21,7 +21,7 @@ import { attributeNameProblem, valueProblem } from "../../safety";
 import { compileExpression } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, listed, type Parsed, storable } from "../parsed";
+import { fault, faultAt, listed, type Parsed, storable } from "../parsed";
 import { endOfQuote, findTop, type Piece, quote, splitTop, trimmed, unquote } from "../scan";
 import { compileStyleTemplate, compileTemplate, isStyleTemplate } from "../template";
 import { parseFocusTarget, printFocusTarget } from "./action-notation";
@@ -94,7 +94,7 @@ function readCondition(text: string, piece: Piece, names: Names): Parsed<{ when:
   if (end < 0) return fault("this [ has no ]", piece);
   const when = trimmed(text, piece.from + 1, end);
   const compiled = compileExpression(when.text, names, "boolean");
-  if (!compiled.ok) return fault(compiled.message, shift(compiled, when.from, when.to));
+  if (!compiled.ok) return faultAt(compiled, when.from);
   const rest = trimmed(text, end + 1, piece.to);
   if (!rest.text) return fault("say how the part is under this condition", piece);
   return { ok: true, value: { when: when.text, rest } };
@@ -120,7 +120,7 @@ function readPiece(text: string, piece: Piece, look: Look, names: Names, support
     if (value.end !== piece.to) return fault("a ; belongs after the text", { from: value.end, to: piece.to });
     if (look.text !== undefined) return twice("the text");
     const template = compileTemplate(value.text, names);
-    if (!template.ok) return fault(template.message, shift(template, piece.from + 1, piece.to));
+    if (!template.ok) return faultAt(template, piece.from + 1);
     look.text = value.text;
     return null;
   }
@@ -162,7 +162,7 @@ function readAttribute(text: string, piece: Piece, found: RegExpExecArray, look:
   }
   if (own(look.attributes, name) !== undefined) return fault(`${name} is said twice in this cell`, piece);
   const template = compileTemplate(value.text, names);
-  if (!template.ok) return fault(template.message, shift(template, valueFrom + 1, piece.to));
+  if (!template.ok) return faultAt(template, valueFrom + 1);
   look.attributes = { ...look.attributes, [name]: value.text };
   return null;
 }
@@ -176,14 +176,14 @@ function readDeclaration(text: string, piece: Piece, colon: number, look: Look, 
   let sample = value.text;
   if (isStyleTemplate(value.text) && name !== "transition") {
     const template = compileStyleTemplate(name, value.text, names);
-    if (!template.ok) return fault(template.message, shift(template, value.from, value.to));
+    if (!template.ok) return faultAt(template, value.from);
     sample = template.sample;
   }
   const wrong = valueProblem(sample);
   if (wrong) return fault(wrong, value);
   if (name === "transition") {
     const motion = parseTransition(value.text);
-    if (!motion.ok) return fault(motion.message, shift(motion, value.from, value.to));
+    if (!motion.ok) return faultAt(motion, value.from);
     for (const m of Object.values(motion.value)) {
       const times = [
         m.duration,
@@ -211,11 +211,6 @@ function readDeclaration(text: string, piece: Piece, colon: number, look: Look, 
   look.css = { ...look.css, [name]: value.text };
   return null;
 }
-
-const shift = (place: { from: number; to: number }, by: number, max: number) => ({
-  from: Math.min(place.from + by, max),
-  to: Math.min(place.to + by, max),
-});
 
 function quotedAt(text: string, from: number, end: number): { text: string; end: number } | null {
   if (text[from] !== '"' && text[from] !== "'") return null;

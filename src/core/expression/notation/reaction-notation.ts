@@ -3,10 +3,10 @@
  * `ignored` decides that nothing happens; cells of after and every rows start with a time: `240ms → open`.
  */
 import { type Branch, durationPattern, type Reaction, reactionSchema, targetsOf } from "../../model";
-import { compileExpression } from "../expression";
+import { compileExpression, type Missing } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
-import { fault, listed, type Parsed, storable } from "../parsed";
+import { fault, faultAt, listed, type Parsed, storable } from "../parsed";
 import { findTop, type Piece, splitTop, trimmed } from "../scan";
 import { parseActions, printActions } from "./action-notation";
 
@@ -82,8 +82,7 @@ function parseBranch(text: string, piece: Piece, names: Names): Parsed<Branch> {
     if (end < 0) return fault("this [ has no ]", { from: rest.from, to: rest.to });
     const guard = trimmed(text, rest.from + 1, end);
     const compiled = compileExpression(guard.text, names, "boolean");
-    if (!compiled.ok)
-      return fault(compiled.message, { from: guard.from + compiled.from, to: guard.from + compiled.to });
+    if (!compiled.ok) return faultAt(compiled, guard.from);
     branch.when = guard.text;
     rest = trimmed(text, end + 1, rest.to);
   }
@@ -97,7 +96,8 @@ function parseBranch(text: string, piece: Piece, names: Names): Parsed<Branch> {
     const to: string[] = [];
     for (const name of splitTop(text, ",", target.from, target.to)) {
       if (!names.states.includes(name.text)) {
-        return fault(`"${name.text}" is not a state; states: ${listed(names.states)}`, name);
+        const missing: Missing = { kind: "state", name: name.text };
+        return fault(`"${name.text}" is not a state; states: ${listed(names.states)}`, name, missing);
       }
       to.push(name.text);
     }

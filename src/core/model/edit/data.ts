@@ -1,9 +1,29 @@
-/** Data. */
+/** Data and requests. */
 import { mapStimulus, mentionsAny } from "../names";
-import type { Component, Datum, EventRow } from "../schema";
+import type { Component, Datum, EventRow, RequestSpec } from "../schema";
 import { filterActions, filterStateActions, mapCells } from "./shared";
 
 export const addDatum = (doc: Component, datum: Datum): Component => ({ ...doc, data: [...doc.data, datum] });
+/** A datum as it begins, before anybody has said more of it. */
+export const freshDatum: Readonly<Record<Datum["type"], (name: string) => Datum>> = {
+  boolean: (name) => ({ name, type: "boolean", initial: false }),
+  integer: (name) => ({ name, type: "integer", initial: 0, min: 0, max: 10 }),
+  number: (name) => ({ name, type: "number", initial: 0 }),
+  text: (name) => ({ name, type: "text", initial: "" }),
+  "one of": (name) => ({ name, type: "one of", values: ["one", "two"], initial: "one" }),
+};
+/** The same for a request. */
+export const freshRequest = (name: string): RequestSpec => ({
+  name,
+  method: "POST",
+  path: `/${name}`,
+  latency: "400ms",
+  outcome: "ok",
+});
+export const addRequest = (doc: Component, request: RequestSpec): Component => ({
+  ...doc,
+  requests: [...(doc.requests ?? []), request],
+});
 export const setDatum = (doc: Component, name: string, next: Datum): Component => ({
   ...doc,
   data: doc.data.map((d) => (d.name === name ? { ...next, name } : d)),

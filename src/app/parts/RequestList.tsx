@@ -65,6 +65,7 @@ export function RequestList() {
             size="small"
             className="mono"
             aria-label={`Path of ${r.name}`}
+            key={`path ${r.path}`}
             defaultValue={r.path}
             onBlur={(e) => {
               if (/^\/[\w./-]*$/.test(e.target.value)) put(r.name, { path: e.target.value });
@@ -75,6 +76,7 @@ export function RequestList() {
             size="small"
             className="mono"
             aria-label={`How long ${r.name} takes`}
+            key={`latency ${r.latency}`}
             prefix={<span className="muted">to</span>}
             defaultValue={r.latency}
             onBlur={(e) => {
@@ -86,6 +88,7 @@ export function RequestList() {
             size="small"
             className="mono"
             aria-label={`${r.name} takes at least`}
+            key={`least ${r.least}`}
             prefix={<span className="muted">from</span>}
             placeholder="0ms"
             title="It never answers sooner; left empty, at any time up to then"

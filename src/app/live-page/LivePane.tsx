@@ -1,19 +1,20 @@
 /** The live page, the plain facts under it, and why the last thing happened. */
 import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { DOCUMENT, type Program } from "../../core/program";
-import { type Frame, type RunState, type Session, type Stimulus, type Trail, trail } from "../../core/run";
-import { baseSheet, isControl, isPainted, layoutOf, render, scrollAt } from "../../core/surface";
+import { DOCUMENT } from "../../core/program";
+import { type Frame, type Session, type Stimulus, type Trail, trail } from "../../core/run";
+import { baseSheet, render, scrollAt } from "../../core/surface";
 import { usePanes } from "../panes/panes";
 import { Splitter } from "../panes/Splitter";
 import { useDoc, useDocument } from "../store/document";
 import { momentOf, useRun } from "../store/run";
-import { withDrawn } from "./drawn";
 import { Explanation } from "./Explanation";
 import { Facts } from "./Facts";
+import { withDrawn } from "./measured/drawn";
 import { OwnEvents } from "./OwnEvents";
 import "./live-page.css";
 import { hearsOf } from "./hears";
+import { Disagreements, type Places } from "./measured/Disagreements";
 import { PageFrame } from "./PageFrame";
 import { PageSize } from "./PageSize";
 import type { FromFrame, Mark } from "./protocol";
@@ -24,7 +25,7 @@ export function LivePane() {
   const { doc, program } = useDoc();
   const { session, instant, frozen, act, freeze, showing, seek } = useRun();
   const moment = useMemo(() => momentOf({ session, instant, frozen }), [session, instant, frozen]);
-  const [onTop, setOnTop] = useState<Record<string, string | null>>({});
+  const [places, setPlaces] = useState<Places>({ onTop: {}, targets: {} });
   const [measured, setMeasured] = useState(0);
   const pane = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 330, height: 380 });
@@ -84,7 +85,7 @@ export function LivePane() {
         leavePage(pane.current, event.key === "Tab");
     } else if (event.type === "leave") leavePage(pane.current, true);
     else if (event.type === "measured") {
-      setOnTop(event.onTop);
+      setPlaces({ onTop: event.onTop, targets: event.targets });
       const { session: now, instant: at, frozen: held } = useRun.getState();
       const untouched = now?.frames.length === 1 && at === null && !held && !now.frames.last.state.tracks.length;
       if (untouched) useDocument.getState().note((d) => withDrawn(d, event.drawn));
@@ -151,7 +152,7 @@ export function LivePane() {
       >
         <OwnEvents program={program} onSend={(send) => act({ send })} />
         <Facts program={program} moment={moment} frozen={frozen} />
-        <Disagreements onTop={onTop} moment={moment} />
+        <Disagreements places={places} moment={moment} />
         {frozen ? (
           <p className="explanation">The page is frozen in {frozen} and does not react. Unfreeze it to go on.</p>
         ) : (
@@ -202,42 +203,6 @@ const MOST_BACK = 500;
 interface Told {
   frame: Frame;
   before: Frame | null;
-}
-
-/** Where the boxes on the page and what the specification says about them differ. */
-function Disagreements({ onTop, moment }: { onTop: Record<string, string | null>; moment: RunState }) {
-  const { program } = useDoc();
-  if (moment.tracks.length) return null;
-  const layout = layoutOf(program, moment);
-  const differing = Object.entries(onTop).flatMap(([name, hit]) => {
-    const part = program.partIndex.get(name);
-    // Of interest is only what a person would click.
-    if (part === undefined || !isPainted(program, moment, part) || !isOperated(program, part)) return [];
-    const said = layout.landing[part];
-    const saidName = said === DOCUMENT ? null : program.parts[said].name;
-    // What lies inside the part may well be in its middle; that is no disagreement.
-    if (hit === saidName || isInside(program, hit, name) || isInside(program, saidName, name)) return [];
-    return [{ name, hit, saidName }];
-  });
-  if (!differing.length) return null;
-  const [first] = differing;
-  return (
-    <p className="disagreement">
-      On the page, the middle of <b>{first.name}</b> belongs to <b>{first.hit ?? "the page"}</b>; the parts say{" "}
-      <b>{first.saidName ?? "the page"}</b>. Set what {first.hit ?? "it"} covers in Parts.
-      {differing.length > 1 && ` And ${differing.length - 1} more.`}
-    </p>
-  );
-}
-
-const isOperated = (program: Program, part: number): boolean =>
-  isControl(program, part) || Object.values(program.pointer).some((on) => on.at[part]?.length > 0);
-
-function isInside(program: ReturnType<typeof useDoc>["program"], name: string | null, outer: string): boolean {
-  if (name === null) return false;
-  const p = program.partIndex.get(name);
-  const o = program.partIndex.get(outer);
-  return p !== undefined && o !== undefined && p > o && p < program.parts[o].end;
 }
 
 /** Out of the sandboxed page, to what comes after or before it. */

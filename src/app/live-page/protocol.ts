@@ -1,5 +1,6 @@
 /** What the app and the sandboxed page say to each other, by postMessage. */
 import type { RenderedPart } from "../../core/surface";
+import type { Target } from "./measured/targets";
 
 /** What the component listens for beyond clicks and key presses; anything else is not reported. */
 export interface Hears {
@@ -49,4 +50,10 @@ export type FromFrame =
   | { type: "scrolled"; top: number }
   | { type: "leave" }
   | { type: "painted" }
-  | { type: "measured"; id: number; onTop: Record<string, string | null>; drawn: Drawn };
+  | {
+      type: "measured";
+      id: number;
+      onTop: Record<string, string | null>;
+      targets: Record<string, Target>;
+      drawn: Drawn;
+    };

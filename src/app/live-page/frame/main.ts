@@ -4,6 +4,7 @@
  */
 
 import { keyOf } from "../../../kernel";
+import type { Target } from "../measured/targets";
 import type { Drawn, FromFrame, Hears, ToFrame } from "../protocol";
 import { active, blur, body, boxOf, closest, focus, getAttribute, sheet } from "./dom";
 import { drawMarks, setMarks } from "./marks";
@@ -41,18 +42,30 @@ function isCut(element: Element, x: number, y: number): boolean {
   return false;
 }
 
-/** What the browser hits in the middle of a part that is on the screen. */
-function measure(): Record<string, string | null> {
+/** Its size is not the author's to say: it stands among the words of a sentence, or is as the browser draws it. */
+function isExcepted(element: Element): boolean {
+  const style = getComputedStyle(element);
+  const { parentElement: around } = element;
+  const isAmongWords = [...(around?.childNodes ?? [])].some((n) => n instanceof Text && n.data.trim() !== "");
+  const isMark = element instanceof HTMLInputElement && /^(checkbox|radio)$/.test(element.type);
+  return (style.display === "inline" && isAmongWords) || (isMark && style.appearance !== "none");
+}
+
+/** What the browser hits in the middle of a part that is on the screen, and how large the part is. */
+function measure(): Pick<Extract<FromFrame, { type: "measured" }>, "onTop" | "targets"> {
   const onTop: Record<string, string | null> = {};
+  const targets: Record<string, Target> = {};
   for (const element of document.querySelectorAll("[data-part]")) {
     const box = boxOf(element);
     const x = box.left + box.width / 2;
     const y = box.top + box.height / 2;
     if (!box.width || !box.height || x < 0 || y < 0 || x >= innerWidth || y >= innerHeight) continue;
     if (isCut(element, x, y)) continue;
-    onTop[getAttribute(element, "data-part")!] = partAt(document.elementFromPoint(x, y));
+    const name = getAttribute(element, "data-part")!;
+    onTop[name] = partAt(document.elementFromPoint(x, y));
+    targets[name] = { x: box.x, y: box.y, width: box.width, height: box.height, isExcepted: isExcepted(element) };
   }
-  return onTop;
+  return { onTop, targets };
 }
 
 /** More parts than that have their places told by what is around them. */
@@ -90,7 +103,7 @@ addEventListener("message", (event: MessageEvent<ToFrame>) => {
     drawMarks();
     requestAnimationFrame(() => say({ type: "painted" }));
   } else if (message.type === "marks") setMarks(message.marks, message.scale);
-  else if (message.type === "measure") say({ type: "measured", id: message.id, onTop: measure(), drawn: drawn() });
+  else if (message.type === "measure") say({ type: "measured", id: message.id, ...measure(), drawn: drawn() });
 });
 
 // The app's core decides where the focus goes and what a click does; the browser's own answers are held back.

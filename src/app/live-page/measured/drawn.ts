@@ -1,6 +1,6 @@
 /** What the drawn page tells of its length is kept with the component: so it scrolls, and can be proved, as it is. Pure. */
-import { type Component, type Measured, same } from "../../core/model";
-import type { Drawn } from "./protocol";
+import { type Component, type Measured, same } from "../../../core/model";
+import type { Drawn } from "../protocol";
 
 /** Widths that are remembered. */
 const MOST = 12;

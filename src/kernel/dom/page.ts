@@ -283,7 +283,11 @@ export class Page implements Run<Env>, Env {
     return rows.filter((_r, i) => this.holds[i] && !before[i]);
   }
   goesOn(): boolean {
-    return ++this.steps <= MAX_STEPS;
+    if (++this.steps <= MAX_STEPS) return true;
+    // What it has sent by then would only begin it anew.
+    this.internal.length = 0;
+    this.external.length = 0;
+    return false;
   }
   end(): void {
     this.cancel(() => true);

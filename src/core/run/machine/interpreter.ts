@@ -260,6 +260,8 @@ function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | n
     machine.reconsider();
   } else if ("resize" in s) {
     step.cause = { kind: "resize" };
+    // To the size that it has: no page hears of that.
+    if ((["width", "height"] as const).every((side) => (s.resize[side] ?? pageState[side]) === pageState[side])) return;
     const size = { ...pageState, ...s.resize, glide: null };
     repage({ ...size, scroll: Math.min(machine.page.scroll, scrollRange(program, size)) });
   } else if ("blur" in s) {

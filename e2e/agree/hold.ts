@@ -171,6 +171,14 @@ function stimulusOf(
     default:
       // What a select opens, and what closes that again, is the browser's own; the click that does so may reach nobody.
       if (part !== undefined && program.parts[program.partIndex.get(part)!].part.tag === "select") return null;
+      // A selection that is drawn into what is edited brings the caret there, and the focus with it, in one browser only.
+      if (
+        (kind === "up" || kind === "move") &&
+        state.pressed !== null &&
+        part !== undefined &&
+        program.parts[program.partIndex.get(part)!].part.attributes?.contenteditable !== undefined
+      )
+        return null;
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;
       // What the pointer brings about on its way may move the page under it: a person would aim again.

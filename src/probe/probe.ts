@@ -28,9 +28,12 @@ const isClipped = (element: Element): boolean =>
 
 function isInView(element: Element, displayed: boolean): boolean {
   const box = element.getBoundingClientRect();
-  // What has no height yet is in view at the edge, too: an empty place for messages.
-  const touches = box.height === 0 && box.bottom >= 0 && box.top <= innerHeight;
-  return displayed && !isClipped(element) && (touches || (box.bottom > 0 && box.top < innerHeight));
+  // What has no size yet is in view at the edge, too: an empty place for messages.
+  const meets = (from: number, to: number, size: number): boolean =>
+    from === to ? to >= 0 && from <= size : to > 0 && from < size;
+  const isThere =
+    meets(box.top, box.bottom, innerHeight) && meets(box.left, box.right, document.documentElement.clientWidth);
+  return displayed && !isClipped(element) && isThere;
 }
 
 const isInSight = (element: Element, displayed: boolean): boolean =>

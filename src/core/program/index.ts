@@ -18,4 +18,5 @@ export {
   withFlags,
 } from "./looks";
 export type { Animation } from "./looks/animations";
+export { takesAway } from "./looks/away";
 export * from "./program";

@@ -114,6 +114,8 @@ export interface PartLook {
   layer: number | null;
   /** Lies over what is in the flow around it, be it positioned, drawn through or transformed (CSS 2 §E.2). */
   lifted: boolean;
+  /** Placed or moved wholly out of view by its style. */
+  away: boolean;
   /** The opacity of what stands around it in the page and is no part. */
   around: number;
   /** Which rules won, by property. */

@@ -36,6 +36,13 @@ describe("an animation", () => {
     expect(nextDue(program, shown)).toBe(1000);
     expect(stateText(program, advance(program, shown, 1000))).toBe("off");
   });
+  it("does not show where a declaration is important, and ends all the same", () => {
+    const doc = toast("go 1s linear", "from { opacity: 0 } to { opacity: 1 }");
+    const beaten = { ...doc, page: { ...doc.page, css: `${doc.page.css} .toast.show { opacity: 0.7 !important }` } };
+    const { program, shown, opacity } = run(beaten);
+    expect([0, 500].map(opacity)).toEqual([0.7, 0.7]);
+    expect(stateText(program, advance(program, shown, 1000))).toBe("off");
+  });
   it("goes to and fro, as often as it is said, after its delay", () => {
     const alternate = run(toast("go 100ms linear 50ms 3 alternate", "from { opacity: 0.2 } to { opacity: 1 }"));
     expect([0, 50, 100, 200, 300].map(alternate.opacity)).toEqual([

@@ -14,6 +14,7 @@ export {
   currentValue,
   ended,
   gone,
+  isHold,
   moveTo,
   progressAt,
   restingValue,

@@ -6,7 +6,7 @@ import { disableable } from "../cascade";
 import type { Part, Presence } from "../model";
 import { DOCUMENT, looksAt, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
 import { implicitRole } from "./accessibility/implicit-role";
-import type { Lingering, Moment } from "./moment";
+import { isPlace, type Lingering, type Moment } from "./moment";
 
 /** By part index. Valid for a pose and the parts that linger; time does not matter to it. */
 export interface Layout {
@@ -17,8 +17,10 @@ export interface Layout {
   inSight: readonly boolean[];
   /** The computed value of `visibility` is not `visible`. */
   hidden: readonly boolean[];
-  /** Itself or what is around it is moved out of view. */
+  /** Itself or what is around it is moved out of view, by a look that says so or by where it is placed. */
   movedOut: readonly boolean[];
+  /** Displayed and neither hidden nor moved out by a look; where it is placed is another matter. */
+  drawn: readonly boolean[];
   inert: readonly boolean[];
   disabled: readonly boolean[];
   /** Would take the pointer if nothing lay over it. */
@@ -77,9 +79,11 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const looks = looksAt(program, moment.pose);
   const as: Presence[] = looks.map((l) => l.as);
   const moving = new Map<PartIndex, boolean>();
+  const away = looks.map((l) => l.away);
   for (const l of moment.lingering)
-    if (l.of) moving.set(l.part, l.as === "hidden");
-    else as[l.part] = l.as;
+    if (!l.of) as[l.part] = l.as;
+    else if (isPlace(l.of)) away[l.part] = l.as === "moved out";
+    else moving.set(l.part, l.as === "hidden");
   const n = parts.length;
   const present = new Array<boolean>(n);
   const displayed = new Array<boolean>(n);
@@ -91,6 +95,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const exposed = new Array<boolean>(n);
   const pointer = new Array<boolean>(n);
   const hidden = new Array<boolean>(n);
+  const clipped = new Array<boolean>(n);
   const out = new Array<boolean>(n);
   for (let p = 0; p < n; p++) {
     const up = parts[p].parent;
@@ -104,7 +109,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     hidden[p] =
       moving.get(p) ??
       (as[p] === "hidden" || (look.visibility === null ? !root && hidden[up] : look.visibility === "hidden"));
-    out[p] = as[p] === "moved out" || (!root && out[up]);
+    clipped[p] = as[p] === "moved out" || (!root && clipped[up]);
+    out[p] = clipped[p] || away[p] || (!root && out[up]);
     inSight[p] = displayed[p] && !hidden[p] && !out[p];
     inert[p] = look.inert || (!root && inert[up]);
     disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
@@ -126,6 +132,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     inSight,
     hidden,
     movedOut: out,
+    drawn: displayed.map((is, p) => is && !hidden[p] && !clipped[p]),
     inert,
     disabled,
     named,

@@ -4,7 +4,7 @@ import { own } from "../model";
 import { type CompiledMotion, looksAt, type PartIndex, type PartLook, type PoseIndex, type Program } from "../program";
 import { animatedValue, animationsIn, filled } from "./animation";
 import { layoutOf } from "./layout";
-import { goalOf, type Lingering, type Moment, type Track, trackEnd } from "./moment";
+import { goalOf, isPlace, type Lingering, type Moment, NOT_IN_YET, type Track, trackEnd } from "./moment";
 import { absoluteCss, computedCss, type PageState } from "./page";
 import { initialValue, mix } from "./values/interpolate";
 
@@ -52,6 +52,8 @@ const visibilityIn = (program: Program, pose: PoseIndex, part: PartIndex): strin
 
 /** Stands for the instant at which what becomes visible is not so yet: a motion's very beginning is where it comes from. */
 export const HELD = "visibility, not yet";
+/** It stands for no value of its own. */
+export const isHold = ({ property }: Pick<Track, "property">): boolean => property === HELD || property === NOT_IN_YET;
 /** How long that is, ms: browsers compute curves no more exactly, and draw no picture sooner. */
 const INSTANT = 1;
 
@@ -183,7 +185,7 @@ export function moveTo(
   // In the same pose only what has no motion any more, since reduced motion is preferred now, breaks off.
   if (pose === to && !page.reducedMotion) return moment;
   const list = changesBetween(program, pose, to, page);
-  const running = moment.tracks.filter((t) => t.property !== HELD && !t.animation);
+  const running = moment.tracks.filter((t) => !isHold(t) && !t.animation);
   const animations = animationsFrom(program, pose, to, moment.tracks, now, page);
   const still = animations.length === moment.tracks.filter((t) => t.animation).length && !running.length;
   if (!list.length && still && animations.every((t) => moment.tracks.includes(t)) && !moment.lingering.length)
@@ -218,7 +220,13 @@ export function moveTo(
   }
   tracks.push(...animations);
   const held = tracks.flatMap((t) => heldAt(t, moment));
-  const lingering = [...lingeringAfter(program, moment, to, tracks), ...visibilities(tracks, held)];
+  const places = placesAfter(program, moment, to, tracks);
+  const lingering = [
+    ...lingeringAfter(program, moment, to, tracks),
+    ...visibilities(tracks, held),
+    ...places.lingering,
+  ];
+  held.push(...places.held);
   return { tracks: held.length ? [...tracks, ...held] : tracks, lingering };
 }
 
@@ -238,7 +246,36 @@ function heldAt(track: Track, moment: Pick<Moment, "now" | "tracks">): Track[] {
   if (track.property !== "visibility" || track.from !== "hidden") return [];
   if (moment.now > track.start + Math.max(0, track.delay)) return [];
   const known = moment.tracks.find((t) => t.property === HELD && t.part === track.part && t.start === track.start);
-  return [known ?? { ...track, property: HELD, delay: Math.max(0, track.delay), duration: INSTANT, whole: INSTANT }];
+  return [known ?? hold(track, HELD)];
+}
+
+/** The beginning of a motion, as a track of its own. */
+function hold(track: Track, property: string): Track {
+  const duration = Math.min(INSTANT, track.duration);
+  return { ...track, property, delay: Math.max(0, track.delay), duration, whole: duration };
+}
+
+/** What is brought out of view stays in it until it has moved; what comes is not in it at the very beginning. */
+function placesAfter(
+  program: Program,
+  moment: Pick<Moment, "pose" | "tracks" | "lingering">,
+  to: PoseIndex,
+  tracks: readonly Track[],
+): { held: Track[]; lingering: Lingering[] } {
+  const [before, after] = [looksAt(program, moment.pose), looksAt(program, to)];
+  const out = { held: [] as Track[], lingering: [] as Lingering[] };
+  for (const part of new Set(tracks.filter((t) => isPlace(t.property)).map((t) => t.part))) {
+    const entry = moment.lingering.find((l) => l.part === part && l.of !== undefined && isPlace(l.of));
+    const was = entry ? entry.as === "moved out" : before[part].away;
+    const mine = tracks.filter((t) => t.part === part && isPlace(t.property));
+    const last = mine.reduce((a, b) => (trackEnd(b) > trackEnd(a) ? b : a));
+    if (after[part].away && !was) out.lingering.push({ part, as: "shown", of: last.property });
+    if (after[part].away || !was) continue;
+    const known = moment.tracks.find((t) => t.property === NOT_IN_YET && t.part === part);
+    out.held.push(known ?? hold(last, NOT_IN_YET));
+    out.lingering.push({ part, as: "moved out", of: NOT_IN_YET });
+  }
+  return out;
 }
 
 const visibilities = (tracks: readonly Track[], held: readonly Track[]): Lingering[] =>

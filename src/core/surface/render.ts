@@ -3,7 +3,7 @@ import { allParts, type Component, type Part } from "../model";
 import { classesWith, compile, DOCUMENT, looksAt, type PartIndex, type Program } from "../program";
 import { layoutOf } from "./layout";
 import { envOf, type Moment } from "./moment";
-import { currentValue, HELD, valueAt } from "./motion";
+import { currentValue, isHold, valueAt } from "./motion";
 import { restingLooks } from "./resting";
 
 export interface RenderedPart {
@@ -58,7 +58,7 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
     for (const { frames } of look.animations)
       for (const property of Object.keys(frames)) style[property] = currentValue(program, moment, p, property) ?? "";
     for (const track of moment.tracks)
-      if (track.part === p && track.property !== HELD) style[track.property] = valueAt(track, moment.now);
+      if (track.part === p && !isHold(track)) style[track.property] = valueAt(track, moment.now);
     const content: RenderedPart["content"] = [];
     if (look.text) content.push(look.text.run(env));
     else {

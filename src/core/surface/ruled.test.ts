@@ -59,6 +59,32 @@ describe("a class that a look switches", () => {
     expect(factsOf(program, advance(program, going, 700), p)).toMatchObject({ present: false });
   });
 
+  it("is in view from just after the beginning of its way, and until its end", () => {
+    const css =
+      ".panel { position: fixed; left: 0; transform: translateX(-100%); transition: transform 200ms } .panel.open { transform: none }";
+    const { program, p, first, click } = run(doc(css));
+    const seen = (state: typeof first) => {
+      const { visible, focusable } = factsOf(program, state, p + 1);
+      return [factsOf(program, state, p)["in view"], visible, focusable];
+    };
+    // What is out of view can be tabbed to all the same.
+    expect(seen(first)).toEqual([false, false, true]);
+    expect(seen(click())).toEqual([false, false, true]);
+    const half = advance(program, click(), 100);
+    expect(seen(half)).toEqual([true, true, true]);
+    const open = advance(program, half, 500);
+    expect(seen(advance(program, click(open), 690))).toEqual([true, true, true]);
+    expect(seen(advance(program, click(open), 701))).toEqual([false, false, true]);
+    // Turned back on its way it is in view all along.
+    const back = click(advance(program, click(open), 600));
+    expect([seen(back), seen(advance(program, back, 601))]).toEqual([
+      [true, true, true],
+      [true, true, true],
+    ]);
+    expect(seen(advance(program, back, 2000))).toEqual([true, true, true]);
+    expect(factsOf(program, first, p)).toMatchObject({ displayed: true, "takes pointer": false, opacity: 1 });
+  });
+
   it("stays visible while it fades, and is not yet at the very beginning", () => {
     const css = ".panel { visibility: hidden; transition: visibility 200ms } .panel.open { visibility: visible }";
     const { program, p, click } = run(doc(css));

@@ -50,6 +50,20 @@ export const pieces: Record<string, () => Part[]> = {
       },
     ),
   ],
+  // At the edge, where no other part has its middle.
+  drawer: () => [
+    box("drawer", [button("pull", { content: ["pull"] })], {
+      css: {
+        position: "fixed",
+        right: "0",
+        top: "40px",
+        width: "60px",
+        margin: "0",
+        padding: "0",
+        transition: "transform 200ms linear",
+      },
+    }),
+  ],
   menu: () => [
     {
       name: "menu",

@@ -241,6 +241,22 @@ export const look = (names: Names, a: number, b: number): string => {
   return b % 4 === 1 ? `; [${pick(conditions(pick(names.states, b), pick(names.parts, a + b)), b)}] ${first}` : first;
 };
 
+/** Looks of what is brought out of view and into it. */
+export const place = (a: number): string =>
+  pick(
+    [
+      "transform: translateX(100%)",
+      "transform: translateX(calc(100% + 8px)); transition: transform 300ms ease-in 50ms",
+      "transform: translateX(0); transition: transform 120ms",
+      "right: -60px; transition: right 200ms linear",
+      "right: -61px",
+      "transform: translate(120%, 0); opacity: 0.5",
+      "transform: none; transition: none",
+      "translate: 60px; transition: translate 150ms linear",
+    ],
+    a,
+  );
+
 /** Rules of the page, by classes that looks switch, by attributes and by place. */
 export const rule = ({ parts }: Names, a: number, b: number, c: number): string => {
   const tags = ["div", "button", "span", "p", "li", "input"];
@@ -270,7 +286,7 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
     a,
   );
   // Blocks that a rule takes away would make the page shorter; the core takes their heights as said.
-  const aroundToo = selector === ":not(.open)" || selector === "body div" || selector === "div:first-child";
+  const aroundToo = [":not(.open)", "body div", "div:first-child", ":has(> .open)"].includes(selector);
   const said = pick(
     [
       "opacity: 0.3",

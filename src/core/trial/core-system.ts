@@ -3,7 +3,7 @@
 import type { Component, Stimulus } from "../model";
 import { compile, DOCUMENT, isInside, type Program, partName } from "../program";
 import { advance, type RunState, type Step, start, stimulate } from "../run";
-import { attributeOf, factsOf, layoutOf, scrollAt } from "../surface";
+import { attributeOf, factsOf, isPlace, layoutOf, scrollAt, trackEnd } from "../surface";
 import type { Done, Observation, Opening, SeenPart, System } from "./system";
 
 /** How a request that the page sends is answered, where the specification says it. */
@@ -20,6 +20,12 @@ export const requestsOf = ({ doc, requests }: Program): StandInRequest[] =>
     const { method, path } = doc.requests!.find((r) => r.name === name)!;
     return { name, method, path, latency, ok };
   });
+
+/** When what moves a part into view or out of it is over, ms of the clock; null where nothing does. */
+export function arrivesAt(program: Program, { tracks }: RunState, part: number): number | null {
+  const mine = tracks.filter((t) => isPlace(t.property) && isInside(program, part, t.part));
+  return mine.length ? Math.max(...mine.map(trackEnd)) : null;
+}
 
 /** @returns a part as it is at a moment of a run */
 export function seenPart(program: Program, state: RunState, part: number): SeenPart {
@@ -38,6 +44,8 @@ export function seenPart(program: Program, state: RunState, part: number): SeenP
       ({ index }) => displayed[index] && landing[index] !== DOCUMENT && isInside(program, landing[index], part),
     ),
     "scrolled away": facts.displayed && !facts["in view"],
+    "covered by": null,
+    "on its way": arrivesAt(program, state, part) !== null,
     text: facts.text.replace(/\s+/g, " ").trim(),
     attributes,
   };

@@ -4,8 +4,9 @@
  */
 
 import type { Component } from "../model";
-import type { Program } from "../program";
+import { looksAt, type Program } from "../program";
 import type { RunState } from "../run";
+import { isPainted } from "../surface";
 import { attributesSaid, seenPart } from "./core-system";
 import type { Observation, SeenPart } from "./system";
 
@@ -38,12 +39,31 @@ const yes = (is: boolean): string => (is ? "yes" : "no");
 /** How long such a page is, and so what of it is in view, the page alone knows. */
 export const isSketched = ({ page }: Component): boolean => (page.blocks ?? page.measured) !== undefined;
 
-/** A part as expected against the part as found, fact by fact; facts that say nothing here are left out. */
+/**
+ * A part that is seen as it is to be, lies over others by its style, and of which nobody said what it covers: the page
+ * alone knows that.
+ */
+function coversUnsaid(program: Program, state: RunState, name: string): boolean {
+  const index = program.partIndex.get(name);
+  if (index === undefined) return false;
+  return program.parts[index].path.some((p) => {
+    const { part } = program.parts[p];
+    if (part.covers !== undefined || part.area) return false;
+    const { position = "" } = looksAt(program, state.pose)[p].css;
+    return /^(fixed|absolute|sticky)$/.test(position) && isPainted(program, state, p);
+  });
+}
+
+/**
+ * A part as expected against the part as found, fact by fact; facts that say nothing here are left out.
+ * @param covers whether a part may lie over others though the specification does not say so
+ */
 export function differingPart(
   program: Program,
   part: number,
   want: SeenPart,
   is: SeenPart,
+  covers: (name: string) => boolean = () => false,
 ): [fact: string, expected: string, found: string][] {
   const out: [string, string, string][] = [];
   const say = (fact: string, expected: string, found: string): void => {
@@ -51,11 +71,16 @@ export function differingPart(
   };
   const { doc, parts } = program;
   // How long a page is that the specification only sketches, and what stands above a part, is known to the page alone.
-  const sketched = isSketched(doc) || is["scrolled away"];
+  const sketched = isSketched(doc) || is["scrolled away"] || want["on its way"];
   if (!sketched || want["in view"] === is["in view"]) say("visible", yes(want.visible), yes(is.visible));
   if (want.visible && is.visible) {
     if (Math.abs(want.opacity - is.opacity) > OPACITY) say("opacity", want.opacity.toFixed(2), is.opacity.toFixed(2));
-    if (want["takes pointer"] !== null && is["takes pointer"] !== null)
+    if (
+      want["takes pointer"] !== null &&
+      is["takes pointer"] !== null &&
+      !want["on its way"] &&
+      !(is["covered by"] && covers(is["covered by"]))
+    )
       say("takes pointer", yes(want["takes pointer"]), yes(is["takes pointer"]));
     const leaf = parts[part].content.every((c) => typeof c !== "number");
     if (leaf) say("text", want.text, is.text);
@@ -97,12 +122,13 @@ export function differing(
       out.push({ part: name, fact: "found", expected: "in the document", found: "nothing that its selector finds" });
       continue;
     }
-    const facts = differingPart(program, index, want, is);
+    const covers = (by: string): boolean => [at, ...earlier].some((state) => coversUnsaid(program, state, by));
+    const facts = differingPart(program, index, want, is, covers);
     const before = facts.length ? earlier.map((state) => seenPart(program, state, index)) : [];
     for (const [fact, wanted, was] of facts) {
       const late = before.some((then) => {
         if (fact === "opacity") return between(is.opacity, want.opacity, then.opacity);
-        return !differingPart(program, index, then, is).some(([f]) => f === fact);
+        return !differingPart(program, index, then, is, covers).some(([f]) => f === fact);
       });
       if (!late) out.push({ part: name, fact, expected: wanted, found: was });
     }

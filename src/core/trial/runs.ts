@@ -7,6 +7,7 @@ import {
   Explorer,
   endOf,
   isSkipped,
+  judgeScenario,
   pairsOf,
   playScenario,
   prove,
@@ -17,6 +18,7 @@ import {
 import { advance, nextDue, type RunState, type Stimulus, stimulate } from "../run";
 import { stateText } from "../surface";
 import type { TrialSet } from "./asked";
+import { arrivesAt } from "./core-system";
 
 export interface TrialRun {
   name: string;
@@ -84,7 +86,8 @@ function fromScenarios(doc: Component, tag?: string): TrialRun[] {
 
 function fromSteps(doc: Component, scenarios: readonly Scenario[], shares: readonly number[]): TrialRun[] {
   const program = compile(doc);
-  return scenarios.flatMap((s): TrialRun[] => {
+  return scenarios.flatMap((offered): TrialRun[] => {
+    const s = onArrival(program, offered);
     const paused = shares.flatMap((share) => {
       const scenario = withPauses(program, s, share);
       const name = `${s.name}, each act ${share === SOON ? "later" : "late"}`;
@@ -92,6 +95,23 @@ function fromSteps(doc: Component, scenarios: readonly Scenario[], shares: reado
     });
     return [{ name: s.name, scenario: withEnd(program, s) }, ...paused];
   });
+}
+
+/** The same acts, each on a part once that has come to its place: nobody can hit it before. */
+function onArrival(program: Program, scenario: Scenario): Scenario {
+  const steps: Step[] = [];
+  for (const step of scenario.steps) {
+    const [kind, name] = Object.entries(step.do)[0];
+    const part = /^(click|down|up|move)$/.test(kind) ? program.partIndex.get(String(name)) : undefined;
+    const end = part === undefined ? null : endOf(playScenario(program, { ...scenario, steps }));
+    const arrives = end && arrivesAt(program, end, part!);
+    if (end && arrives) steps.push({ do: { wait: Math.max(1, Math.ceil(arrives - end.now)) } });
+    steps.push(step);
+  }
+  const late = { ...scenario, steps };
+  return steps.length > scenario.steps.length && judgeScenario(program, late, playScenario(program, late)).ok
+    ? late
+    : scenario;
 }
 
 /** With a wait until what is under way at its end has happened; or a while in which nothing should. */

@@ -18,6 +18,10 @@ export interface SeenPart extends Omit<PartFacts, "takes pointer"> {
   "takes pointer": boolean | null;
   /** Out of view only because the page is not scrolled there; a specification need not know what stands above a part. */
   "scrolled away": boolean;
+  /** The part that takes the clicks in its stead; null for none, or for what is no part. */
+  "covered by": string | null;
+  /** It is being moved into view or out of it: how much of it is seen yet depends on sizes that the page alone knows. */
+  "on its way": boolean;
   attributes: Readonly<Record<string, string>>;
 }
 

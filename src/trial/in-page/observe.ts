@@ -59,12 +59,25 @@ function hasRoom(element: Element): boolean {
   return right - left >= ROOM && bottom - top >= ROOM;
 }
 
+/** A point of an element, and what lies on top of it everywhere; null where it can be clicked. */
+interface Spot {
+  x: number;
+  y: number;
+  under: Element | null;
+  isCovered: boolean;
+}
+
 /** Where a click on the element lands on it, or inside it; on itself where that can be had. @param others parts inside */
 export function placeOf(element: Element, others: readonly Element[]): Place | null {
+  const spot = spotOf(element, others);
+  return spot && { x: spot.x, y: spot.y, under: spot.isCovered ? describe(spot.under) : null };
+}
+
+function spotOf(element: Element, others: readonly Element[]): Spot | null {
   const box = element.getBoundingClientRect();
   if (!box.width || !box.height) return null;
   const points = pointsOf(box);
-  let inside: Place | null = null;
+  let inside: Spot | null = null;
   let under: Element | null = null;
   for (const [x, y] of points) {
     const top = hit(x, y);
@@ -73,28 +86,40 @@ export function placeOf(element: Element, others: readonly Element[]): Place | n
       under ??= top;
       continue;
     }
-    if (others.every((o) => !isWithin(top, o))) return { x, y, under: null };
-    inside ??= { x, y, under: null };
+    const spot = { x, y, under: null, isCovered: false };
+    if (others.every((o) => !isWithin(top, o))) return spot;
+    inside ??= spot;
   }
   if (inside) return inside;
-  return points[0] ? { x: points[0][0], y: points[0][1], under: describe(under) } : null;
+  return points[0] ? { x: points[0][0], y: points[0][1], under, isCovered: true } : null;
 }
 
 /** Out of view only because the page is not scrolled there. */
 function isScrolledAway(element: Element): boolean {
   const box = element.getBoundingClientRect();
-  if (box.bottom > 0 && box.top < innerHeight) return false;
+  const { clientWidth } = document.documentElement;
+  if (box.bottom > 0 && box.top < innerHeight && box.right > 0 && box.left < clientWidth) return false;
   for (let e: Element | null = element; e; e = parentOf(e)) if (getComputedStyle(e).position === "fixed") return false;
-  return box.top + scrollY >= 0 && box.bottom + scrollY <= document.documentElement.scrollHeight + 1;
+  const { scrollHeight, scrollWidth } = document.documentElement;
+  const down = box.top + scrollY >= 0 && box.bottom + scrollY <= scrollHeight + 1;
+  return down && box.left + scrollX >= 0 && box.right + scrollX <= scrollWidth + 1;
 }
 
-function seen(element: HTMLElement | null): SeenPart {
+/** The innermost part around an element. */
+function partOver(e: Element | null, elements: ReadonlyMap<string, HTMLElement | null>): string | null {
+  for (let up = e; up; up = parentOf(up)) for (const [name, part] of elements) if (part === up) return name;
+  return null;
+}
+
+function seen(element: HTMLElement | null, elements: ReadonlyMap<string, HTMLElement | null>): SeenPart {
   const facts = probe(element);
-  const place = facts.displayed && element ? placeOf(element, []) : null;
+  const place = facts.displayed && element ? spotOf(element, []) : null;
   return {
     ...facts,
+    "on its way": false,
     "scrolled away": element !== null && facts.displayed && isScrolledAway(element),
-    "takes pointer": facts.displayed && element && !hasRoom(element) ? null : place !== null && place.under === null,
+    "takes pointer": facts.displayed && element && !hasRoom(element) ? null : place !== null && !place.isCovered,
+    "covered by": place?.isCovered ? partOver(place.under, elements) : null,
   };
 }
 
@@ -107,7 +132,7 @@ export function observe(
   const focused = focusedElement();
   const part = [...elements].find(([, e]) => e !== null && e === focused)?.[0] ?? null;
   return {
-    parts: Object.fromEntries(parts.map((name) => [name, seen(elements.get(name) ?? null)])),
+    parts: Object.fromEntries(parts.map((name) => [name, seen(elements.get(name) ?? null, elements)])),
     focus: { part, other: part === null && focused ? describe(focused) : null },
     scroll: scrollY,
   };

@@ -65,11 +65,15 @@ function shorthand(value: string): Lists {
   return out;
 }
 
-/** @param declared what is in force for the part, in the order in which it counts */
+/**
+ * @param declared what is in force for the part, in the order in which it counts
+ * @param isImportant a declaration of the property is, and goes before what animates it (CSS Cascading 4 §6.1)
+ */
 export function animationsOf(
   doc: Component,
   sheet: Sheet | null,
   declared: readonly (readonly [string, string])[],
+  isImportant: (property: string) => boolean = () => false,
 ): readonly Animation[] {
   if (!sheet?.keyframes.size) return none;
   let lists: Lists | null = null;
@@ -103,6 +107,8 @@ export function animationsOf(
         return d ? [{ at: k.at, value: d.value, easing: k.easing ?? curve }] : [];
       });
       if (!own.length) continue;
+      if (isImportant(property)) own.length = 0;
+      if (!own.length) own.push({ at: 0, value: null, easing: curve });
       if (own[0].at > 0) own.unshift({ at: 0, value: null, easing: curve });
       if (own[own.length - 1].at < 1) own.push({ at: 1, value: null, easing: curve });
       frames[property] = own;

@@ -4,9 +4,10 @@ import type { Cascaded, Sheet } from "../../cascade";
 import type { Env, Template } from "../../expression";
 import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
-import type { CompiledMotion, PartLook, Program } from "../program";
+import type { CompiledMotion, PartInfo, PartLook, Program } from "../program";
 import { animationsOf } from "./animations";
 import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
+import { isAway, takesAway } from "./away";
 import { classesWith, mediaBits, type Standing, type Styled, styleOf, type Who, whoBits } from "./styled";
 
 /** The page's own rules, and what they made of the parts, by how the parts stood. */
@@ -49,7 +50,7 @@ export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[
   const custom: ReadonlyMap<string, string>[] = [];
   const measures = measureEnv(program.doc);
   const around = new Map([...(rules?.around ?? [])].map(([p, list]) => [p, aroundOf(list, measures)]));
-  return drafts.map((draft, p) => {
+  const looks = drafts.map((draft, p): PartLook => {
     const { parent, part } = program.parts[p];
     const found = rules?.parts[p];
     const sheet = found ? sheetStyle(found) : null;
@@ -65,6 +66,25 @@ export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[
       pointer: look.pointer ?? page.pointer,
       around: page.opacity,
     };
+  });
+  return withAway(program, looks, measures);
+}
+
+/** Without anything in it a box has no size by which it could be moved. */
+function isEmpty({ content }: PartInfo, { text, css }: PartLook): boolean {
+  if (Object.keys(css).some((p) => /^(padding|border|(min-)?(height|width|block-size))/.test(p))) return false;
+  const says = (t: Template): boolean => !t.constant || t.run({} as Env) !== "";
+  return text === null ? !content.some((c) => typeof c === "number" || says(c)) : !says(text);
+}
+
+/** What is away by its style, once everything around it is known. */
+function withAway(program: Program, looks: readonly PartLook[], measures: MeasureEnv): PartLook[] {
+  const plain = (look: PartLook): Readonly<Record<string, string>> =>
+    Object.fromEntries(Object.entries(look.css).map(([p, v]) => [p, v.includes("var(") ? substitute(v, measures) : v]));
+  return looks.map((look, p) => {
+    if (!Object.keys(look.css).some(takesAway) || isEmpty(program.parts[p], look)) return look;
+    const around = program.parts[p].path.slice(1).map((q) => plain(looks[q]));
+    return isAway({ css: plain(look), around }) ? { ...look, away: true } : look;
   });
 }
 
@@ -153,6 +173,7 @@ function settled(
     return {
       ...look,
       saysPointer,
+      away: false,
       around: 1,
       motion: draft.motion ?? sheetMotion(program, listsIn(own)) ?? {},
       animations: [],
@@ -185,6 +206,7 @@ function settled(
     visibility: seenAs(draft, page, sheet, visibility),
     pointer: beaten("pointer-events") ? pointerOf(pointer) : (draft.pointer ?? pointerOf(pointer)),
     saysPointer,
+    away: false,
     around: 1,
     layer: ownLayer ?? layerOf(css),
     lifted: isLifted(css),
@@ -193,6 +215,7 @@ function settled(
       program.doc,
       page,
       Object.entries(all).filter(([p]) => p.startsWith("animation")),
+      beaten,
     ),
     rules: sheet.rules,
   };

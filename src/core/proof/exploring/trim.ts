@@ -8,15 +8,17 @@ export function trimmer(program: Program): (state: RunState) => RunState {
   const listened = countedMotions(program);
   return (state) => {
     const { tracks } = state;
-    const inOrder = tracks.every((t, i) => counts(t.property, t.part) && (i === 0 || tracks[i - 1].goal < t.goal));
+    const inOrder = tracks.every((t, i) => counts(state, t) && (i === 0 || tracks[i - 1].goal < t.goal));
     if (inOrder) return state;
     // In one order, so that the same motions are the same situation.
-    const kept = tracks.filter((t) => counts(t.property, t.part)).sort((a, b) => a.goal - b.goal);
+    const kept = tracks.filter((t) => counts(state, t)).sort((a, b) => a.goal - b.goal);
     return { ...state, tracks: kept };
   };
 
-  function counts(property: string, part: PartIndex): boolean {
-    return property === "opacity" || property === "visibility" || listened.has(part);
+  function counts({ lingering }: RunState, { property, part }: RunState["tracks"][number]): boolean {
+    if (property === "opacity" || property === "visibility" || listened.has(part)) return true;
+    // How it is seen waits for it.
+    return lingering.some((l) => l.part === part && l.of === property);
   }
 }
 

@@ -1,21 +1,32 @@
 /** F1, F2, F15: what is seen against what can be used. */
 import { DOCUMENT, looksAt, type PartIndex, type Program, partName } from "../../program";
 import { beforeMount, type RunState } from "../../run";
-import { activeNames, isControl, isPainted, layoutOf, opacityOf, restingValue, stateText, UNSEEN } from "../../surface";
+import {
+  activeNames,
+  isControl,
+  isHold,
+  isPainted,
+  layoutOf,
+  opacityOf,
+  restingValue,
+  stateText,
+  UNSEEN,
+} from "../../surface";
 import { isDialog } from "../exploring/acts";
 import type { Visitor } from "../exploring/explore";
 import type { Collector, Told } from "../findings/collector";
 
-/** True while the opacity of the part, or of something around it, is on its way. */
+/** True while the opacity of the part, or of something around it, is on its way, or it only just begins to come. */
 export const isFading = (program: Program, state: RunState, part: PartIndex): boolean =>
-  state.tracks.some((t) => t.property === "opacity" && program.parts[part].path.includes(t.part));
+  state.tracks.some((t) => (t.property === "opacity" || isHold(t)) && program.parts[part].path.includes(t.part));
 
 /** True when the part will not be seen once all motion has ended. */
 export function goes(program: Program, state: RunState, part: PartIndex): boolean {
   const looks = looksAt(program, state.pose);
   let opacity = 1;
   for (const p of program.parts[part].path) {
-    const { as } = looks[p];
+    const { as, away } = looks[p];
+    if (away) return true;
     if (as !== "shown" && as !== "transparent") return true;
     opacity *= opacityOf(restingValue(program, looks[p], "opacity", state.page));
   }

@@ -6,6 +6,7 @@ import type { Component } from "../../model";
 import { told } from "./alike";
 import { unlike } from "./check";
 import { counted } from "./counters";
+import { withoutImpossible } from "./crossings";
 import { explore, MAX_STORES } from "./explore";
 import type { Script } from "./load";
 import { grown, ScriptPage } from "./reading";
@@ -54,7 +55,8 @@ function readWith(
 ): { read: ScriptRead; makes: boolean; refused: boolean } {
   const page = new ScriptPage(broughtIn, most);
   const every = explore(page, scripts, new Set());
-  const first = around(page, left.size ? explore(page, scripts, left) : every);
+  const gone = left.size ? explore(page, scripts, left) : every;
+  const first = around(page, withoutImpossible(gone, broughtIn.page.width));
   const makes = page.elements.some((e) => e.made);
   const { doc, stores } = grown(page, first.stores);
   const found = told({ ...first, stores });

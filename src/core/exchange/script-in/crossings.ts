@@ -26,7 +26,7 @@ export function withoutImpossible(found: Explored, width: number): Explored {
         const canBe = [...(places[store] ?? [])].some((at) => crosses(act, over, at));
         // Before anybody scrolled the page tells what is so at its top; a script is not told.
         if (o && !canBe) {
-          outcomes[i][store] = { to: store, effects: [], whole: true };
+          outcomes[i][store] = { to: store, effects: [], whole: true, elsewhere: o };
           any = true;
         }
       });
@@ -42,6 +42,7 @@ function reached({ stores, outcomes, ...found }: Explored): Explored {
   const index = new Map([...kept].sort((a, b) => a - b).map((store, i) => [store, i]));
   const moved = (o: Outcome): Outcome => ({
     ...o,
+    ...(o.elsewhere ? { elsewhere: moved(o.elsewhere) } : {}),
     to: index.get(o.to)!,
     ...(o.branches ? { branches: o.branches.map((b) => ({ ...b, to: index.get(b.to)! })) } : {}),
   });

@@ -40,6 +40,8 @@ export interface Outcome {
   effects: readonly Effect[];
   whole: boolean;
   branches?: readonly Branch[];
+  /** What would be done if the page were elsewhere than it can be then. */
+  elsewhere?: Outcome;
 }
 export interface Explored {
   stores: readonly Store[];

@@ -1,12 +1,13 @@
 /** Which motions count in a proof: those that somebody waits for, or that change what is seen or can be used. */
 import { looksAt, type PartIndex, type Program } from "../../program";
 import { beforeMount, type RunState } from "../../run";
-import { attributeOf, gone, partById } from "../../surface";
+import { attributeOf, gone, isHold, partById, stillLingering } from "../../surface";
 
 /** Leaves out of a state the motions that only change how something looks on the way: nothing else depends on them. */
 export function trimmer(program: Program): (state: RunState) => RunState {
   const listened = countedMotions(program);
-  return (state) => {
+  return (whole) => {
+    const state = begun(whole);
     const { tracks } = state;
     const inOrder = tracks.every((t, i) => counts(state, t) && (i === 0 || tracks[i - 1].goal < t.goal));
     if (inOrder) return state;
@@ -20,6 +21,13 @@ export function trimmer(program: Program): (state: RunState) => RunState {
     // How it is seen waits for it.
     return lingering.some((l) => l.part === part && l.of === property);
   }
+}
+
+/** The very beginning of a motion, at which what comes is not seen yet, is too short to tell from what follows. */
+function begun(state: RunState): RunState {
+  if (!state.tracks.some(isHold)) return state;
+  const tracks = state.tracks.filter((t) => !isHold(t));
+  return { ...state, tracks, lingering: stillLingering(state.lingering, tracks) };
 }
 
 /** Parts whose motions count, whatever moves. */

@@ -80,8 +80,9 @@ function distant(
 ): Row[] {
   const at = (is: Act["is"], distance: number): Outcomes =>
     outcomes[acts.findIndex((a) => a.is === is && "distance" in a && a.distance === distance)] ?? [];
+  const wherever = (is: Act["is"], distance: number): Outcomes => at(is, distance).map((o) => o?.elsewhere ?? o);
   const distances = acts.flatMap((a) => (a.is === over ? [a.distance] : [])).sort((a, b) => a - b);
-  const telling = distances.filter((d) => sign(at(over, d)) !== sign(at(under, d)));
+  const telling = distances.filter((d) => sign(wherever(over, d)) !== sign(wherever(under, d)));
   if (over === "scroll past" && !telling.length && isNews(at(over, 0))) telling.push(0);
   return telling.flatMap((d) =>
     [over, under].flatMap((is) => {

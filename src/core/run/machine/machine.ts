@@ -3,17 +3,15 @@
  * States follow the W3C SCXML recommendation's algorithm (appendix D); looks, motion and focus follow the states.
  */
 import { complete, type Enabled, endChart, Fault, select, startChart, take } from "../../../kernel";
-import type { Env, Evaluate, PageEnv } from "../../expression";
+import type { Env, Evaluate } from "../../expression";
 import { micros } from "../../measure";
 import type { Value } from "../../model";
 import {
   type CompiledAction,
   type CompiledFocus,
-  type ConfigurationIndex,
   DOCUMENT,
   doingAsked,
   type PartIndex,
-  type PoseIndex,
   type Program,
   poseOf,
   type RowInfo,
@@ -25,50 +23,20 @@ import {
   ended,
   isWithin,
   type Layout,
-  type Lingering,
   layoutOf,
   moveTo,
-  type PageState,
-  scrollAt,
   stillLingering,
   type Track,
 } from "../../surface";
 import { settleFocus } from "../person/focus";
-import {
-  type Dispatch,
-  type DispatchKind,
-  MAX_STEPS,
-  type Outcome,
-  type RunState,
-  type Step,
-  type Timer,
-} from "../state/state";
+import { type Dispatch, type DispatchKind, MAX_STEPS, type Outcome, type RunState, type Step } from "../state/state";
 import type { Working } from "../state/working";
 import { act, assignTo, settleScroll } from "./actions";
 import { initialPlan } from "./entering";
+import { Fields } from "./fields";
 import { settleIn, takePlain } from "./take";
 
-export class Machine implements Working {
-  now: number;
-  config: ConfigurationIndex;
-  pose: PoseIndex;
-  data: readonly Value[];
-  focus: PartIndex;
-  tracks: readonly Track[];
-  lingering: readonly Lingering[];
-  timers: readonly Timer[];
-  history: RunState["history"];
-  back: PartIndex | null;
-  tabFrom: PartIndex;
-  since: number;
-  pageState: PageState;
-  over: PartIndex;
-  pressed: PartIndex | null;
-  spaceAt: PartIndex | null;
-  holds: readonly boolean[];
-  said: RunState["said"];
-  done: boolean;
-
+export class Machine extends Fields implements Working {
   /** The event that is being handled. */
   event = "";
   /** The layout in force; recomputed only when what it depends on changes. */
@@ -92,84 +60,11 @@ export class Machine implements Working {
 
   constructor(
     readonly program: Program,
-    private readonly initial: RunState,
+    initial: RunState,
     readonly step: Step,
   ) {
-    const state = initial;
-    this.now = state.now;
-    this.config = state.config;
-    this.pose = state.pose;
-    this.data = state.data;
-    this.focus = state.focus;
-    this.tracks = state.tracks;
-    this.lingering = state.lingering;
-    this.timers = state.timers;
-    this.history = state.history;
-    this.back = state.back;
-    this.tabFrom = state.tabFrom;
-    this.since = state.since;
-    this.pageState = state.page;
-    this.over = state.over;
-    this.pressed = state.pressed;
-    this.spaceAt = state.spaceAt;
-    this.holds = state.holds;
-    this.said = state.said;
-    this.done = state.done;
-    this.layout = layoutOf(program, state);
-  }
-
-  /** What expressions can ask about the page. */
-  get page(): PageEnv & PageState {
-    return { ...this.pageState, scroll: scrollAt(this.pageState, this.now) };
-  }
-
-  /** The state now; the very one it started from where nothing has changed. */
-  result(): RunState {
-    const { now, config, pose, data, focus, tracks, lingering, timers, history, back, tabFrom, since } = this;
-    const { pageState: page, over, pressed, spaceAt, holds, said, done } = this;
-    const old = this.initial;
-    const same =
-      config === old.config &&
-      pose === old.pose &&
-      focus === old.focus &&
-      data === old.data &&
-      tracks === old.tracks &&
-      timers === old.timers &&
-      now === old.now &&
-      since === old.since &&
-      back === old.back &&
-      tabFrom === old.tabFrom &&
-      lingering === old.lingering &&
-      history === old.history &&
-      page === old.page &&
-      over === old.over &&
-      pressed === old.pressed &&
-      spaceAt === old.spaceAt &&
-      holds === old.holds &&
-      said === old.said &&
-      done === old.done;
-    if (same) return old;
-    return {
-      now,
-      config,
-      pose,
-      data,
-      focus,
-      tracks,
-      lingering,
-      timers,
-      history,
-      back,
-      tabFrom,
-      since,
-      page,
-      over,
-      pressed,
-      spaceAt,
-      holds,
-      said,
-      done,
-    };
+    super(initial);
+    this.layout = layoutOf(program, initial);
   }
 
   isIn(name: string): boolean {

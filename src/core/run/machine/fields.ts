@@ -1,0 +1,105 @@
+/** The fields of a run's state while a step works on them, and the state that they make in the end. */
+import type { PageEnv } from "../../expression";
+import type { Value } from "../../model";
+import type { ConfigurationIndex, PartIndex, PoseIndex } from "../../program";
+import { type Lingering, type PageState, scrollAt, type Track } from "../../surface";
+import type { RunState, Timer } from "../state/state";
+
+export abstract class Fields {
+  now: number;
+  config: ConfigurationIndex;
+  pose: PoseIndex;
+  data: readonly Value[];
+  focus: PartIndex;
+  tracks: readonly Track[];
+  lingering: readonly Lingering[];
+  timers: readonly Timer[];
+  history: RunState["history"];
+  back: PartIndex | null;
+  tabFrom: PartIndex;
+  since: number;
+  pageState: PageState;
+  over: PartIndex;
+  pressed: PartIndex | null;
+  spaceAt: PartIndex | null;
+  holds: readonly boolean[];
+  said: RunState["said"];
+  done: boolean;
+
+  constructor(private readonly initial: RunState) {
+    const state = initial;
+    this.now = state.now;
+    this.config = state.config;
+    this.pose = state.pose;
+    this.data = state.data;
+    this.focus = state.focus;
+    this.tracks = state.tracks;
+    this.lingering = state.lingering;
+    this.timers = state.timers;
+    this.history = state.history;
+    this.back = state.back;
+    this.tabFrom = state.tabFrom;
+    this.since = state.since;
+    this.pageState = state.page;
+    this.over = state.over;
+    this.pressed = state.pressed;
+    this.spaceAt = state.spaceAt;
+    this.holds = state.holds;
+    this.said = state.said;
+    this.done = state.done;
+  }
+
+  /** What expressions can ask about the page. */
+  get page(): PageEnv & PageState {
+    return { ...this.pageState, scroll: scrollAt(this.pageState, this.now) };
+  }
+
+  /** The state now; the very one it started from where nothing has changed. */
+  result(): RunState {
+    const { now, config, pose, data, focus, tracks, lingering, timers, history, back, tabFrom, since } = this;
+    const { pageState: page, over, pressed, spaceAt, holds, said, done } = this;
+    const old = this.initial;
+    const same =
+      config === old.config &&
+      pose === old.pose &&
+      focus === old.focus &&
+      data === old.data &&
+      tracks === old.tracks &&
+      timers === old.timers &&
+      now === old.now &&
+      since === old.since &&
+      back === old.back &&
+      tabFrom === old.tabFrom &&
+      lingering === old.lingering &&
+      history === old.history &&
+      page === old.page &&
+      over === old.over &&
+      pressed === old.pressed &&
+      spaceAt === old.spaceAt &&
+      holds === old.holds &&
+      said === old.said &&
+      done === old.done;
+    if (same) return old;
+    return {
+      now,
+      config,
+      pose,
+      data,
+      focus,
+      tracks,
+      lingering,
+      timers,
+      history,
+      back,
+      tabFrom,
+      since,
+      page,
+      over,
+      pressed,
+      spaceAt,
+      holds,
+      said,
+      done,
+    };
+  }
+}

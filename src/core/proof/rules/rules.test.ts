@@ -81,6 +81,33 @@ describe("rules, each with a fault that breaks it and a mend that does not", () 
     const ended = applyMend(oneWay, found(oneWay, "F5")[0].mend!);
     expect(ended.states[1]).toEqual({ name: "b1", kind: "final" });
     expect(texts(ended, "F5")).toEqual([]);
+    // What leads there is not told besides; where it may end as it is meant to, nothing is.
+    const saving = component({
+      parts: [button("b")],
+      states: ["idle", "saving", "failed", "saved"],
+      reactions: {
+        "click b": { idle: "saving", saving: "ignored", failed: "saving", saved: "ignored" },
+        "press x": { saving: "saved", failed: "ignored" },
+        "press y": { saving: "failed", saved: "ignored" },
+      },
+    });
+    expect(texts(saving, "F5")).toEqual(["From saved nothing leads back to idle"]);
+    const states = saving.states.map((s) => (s.name === "saved" ? { ...s, kind: "final" as const } : s));
+    expect(texts({ ...saving, states }, "F5")).toEqual([]);
+    const { saved: _saved, ...round } = saving.reactions[1].in;
+    expect(
+      texts(
+        {
+          ...saving,
+          reactions: [
+            saving.reactions[0],
+            { ...saving.reactions[1], in: { ...round, saving: "ignored" } },
+            saving.reactions[2],
+          ],
+        },
+        "F5",
+      ),
+    ).toEqual(["From saving nothing leads back to idle"]);
     const trap = bubblingDialog({
       reactions: {
         "click trigger": { closed: "open" },

@@ -9,16 +9,16 @@ import type { Mend } from "../findings/finding";
 export function wayBackRules(explorer: Explorer, collector: Collector): void {
   const { program, situations } = explorer;
   const home = situations[0].state.config;
-  const canReturn = reachesBackwards(explorer, (i) => situations[i].state.config === home, [
-    POINTER,
-    KEY,
-    SURROUNDINGS,
-    TIME,
-  ]);
-  const stuck = new Set<number>();
+  // Where it may come to an end that is meant, there need be no way back.
+  const isGoal = (i: number): boolean => {
+    const { config } = situations[i].state;
+    return config === home || isEnd(program, config);
+  };
+  const canReturn = reachesBackwards(explorer, isGoal, [POINTER, KEY, SURROUNDINGS, TIME]);
+  const stuck = new Set(situations.flatMap((s) => (canReturn[s.index] ? [] : s.state.config)));
+  const told = deadEnds(explorer, stuck, canReturn);
   for (const s of situations) {
-    if (canReturn[s.index] || stuck.has(s.state.config) || isEnd(program, s.state.config)) continue;
-    stuck.add(s.state.config);
+    if (canReturn[s.index] || !told.delete(s.state.config)) continue;
     const state = stateText(program, s.state);
     const text = `From ${state} nothing leads back to ${stateText(program, situations[0].state)}`;
     const mend = asEnd(program, s.state.config);
@@ -37,6 +37,39 @@ export function wayBackRules(explorer: Explorer, collector: Collector): void {
     const text = `The keyboard has no way out of ${state}, which holds the focus`;
     collector.add({ rule: "F5", text, state: activeNames(program, trapped.state)[0] }, explorer, trapped);
   }
+}
+
+/** More than these are not compared: then the first is told. */
+const MOST_STUCK = 300;
+
+/** Of the configurations without a way back those that no other one comes after; of several that lead round, the first. */
+function deadEnds({ edges, situations }: Explorer, stuck: ReadonlySet<number>, canReturn: Uint8Array): Set<number> {
+  if (stuck.size > MOST_STUCK) return new Set([...stuck].slice(0, 1));
+  const next = new Map([...stuck].map((config) => [config, new Set<number>()]));
+  for (let e = 0; e < edges.length; e += 3) {
+    if (canReturn[edges[e]]) continue;
+    next.get(situations[edges[e]].state.config)?.add(situations[edges[e + 1]].state.config);
+  }
+  const after = new Map([...stuck].map((config) => [config, reachableFrom(config, next)]));
+  const out = new Set<number>();
+  for (const config of stuck) {
+    const further = after.get(config)!;
+    const isLast = [...further].every((c) => after.get(c)!.has(config));
+    if (isLast && ![...further].some((c) => out.has(c))) out.add(config);
+  }
+  return out;
+}
+
+function reachableFrom(config: number, next: ReadonlyMap<number, ReadonlySet<number>>): Set<number> {
+  const seen = new Set<number>();
+  const queue = [config];
+  for (let c = queue.pop(); c !== undefined; c = queue.pop())
+    for (const to of next.get(c) ?? []) {
+      if (seen.has(to)) continue;
+      seen.add(to);
+      queue.push(to);
+    }
+  return seen;
 }
 
 /** Whether the component has come to an end there that its author said (SCXML §3.7). */

@@ -19,4 +19,5 @@ export {
 } from "./looks";
 export type { Animation } from "./looks/animations";
 export { takesAway } from "./looks/away";
+export { isAwayIn } from "./looks/finish";
 export * from "./program";

@@ -1,9 +1,9 @@
 /** The specification as a system: what a page is held against. */
 
 import type { Component, Stimulus } from "../model";
-import { compile, DOCUMENT, isInside, type Program, partName } from "../program";
+import { compile, DOCUMENT, isAwayIn, isInside, looksAt, type Program, partName } from "../program";
 import { advance, type RunState, type Step, start, stimulate } from "../run";
-import { attributeOf, factsOf, isPlace, layoutOf, scrollAt, trackEnd } from "../surface";
+import { attributeOf, factsOf, isPlace, layoutOf, scrollAt, type Track, trackEnd } from "../surface";
 import type { Done, Observation, Opening, SeenPart, System } from "./system";
 
 /** How a request that the page sends is answered, where the specification says it. */
@@ -22,8 +22,11 @@ export const requestsOf = ({ doc, requests }: Program): StandInRequest[] =>
   });
 
 /** When what moves a part into view or out of it is over, ms of the clock; null where nothing does. */
-export function arrivesAt(program: Program, { tracks }: RunState, part: number): number | null {
-  const mine = tracks.filter((t) => isPlace(t.property) && isInside(program, part, t.part));
+export function arrivesAt(program: Program, { tracks, pose }: RunState, part: number): number | null {
+  const looks = looksAt(program, pose);
+  const isMoved = ({ part: moved, property, from, to, reverseFrom }: Track): boolean =>
+    [from, to, reverseFrom].some((value) => isAwayIn(program, looks, moved, { [property]: value }));
+  const mine = tracks.filter((t) => isPlace(t.property) && isInside(program, part, t.part) && isMoved(t));
   return mine.length ? Math.max(...mine.map(trackEnd)) : null;
 }
 

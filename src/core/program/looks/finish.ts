@@ -4,7 +4,7 @@ import type { Cascaded, Sheet } from "../../cascade";
 import type { Env, Template } from "../../expression";
 import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
-import type { CompiledMotion, PartInfo, PartLook, Program } from "../program";
+import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program } from "../program";
 import { animationsOf } from "./animations";
 import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
 import { isAway, takesAway } from "./away";
@@ -79,13 +79,24 @@ function isEmpty({ content }: PartInfo, { text, css }: PartLook): boolean {
 
 /** What is away by its style, once everything around it is known. */
 function withAway(program: Program, looks: readonly PartLook[], measures: MeasureEnv): PartLook[] {
-  const plain = (look: PartLook): Readonly<Record<string, string>> =>
-    Object.fromEntries(Object.entries(look.css).map(([p, v]) => [p, v.includes("var(") ? substitute(v, measures) : v]));
   return looks.map((look, p) => {
     if (!Object.keys(look.css).some(takesAway) || isEmpty(program.parts[p], look)) return look;
-    const around = program.parts[p].path.slice(1).map((q) => plain(looks[q]));
-    return isAway({ css: plain(look), around }) ? { ...look, away: true } : look;
+    return isAwayIn(program, looks, p, {}, measures) ? { ...look, away: true } : look;
   });
+}
+
+/** Whether a part would be away with some values of its style in place of those it has. */
+export function isAwayIn(
+  program: Program,
+  looks: readonly PartLook[],
+  part: PartIndex,
+  instead: Readonly<Record<string, string>>,
+  measures: MeasureEnv = measureEnv(program.doc),
+): boolean {
+  const plain = (css: Readonly<Record<string, string>>): Readonly<Record<string, string>> =>
+    Object.fromEntries(Object.entries(css).map(([p, v]) => [p, v.includes("var(") ? substitute(v, measures) : v]));
+  const around = program.parts[part].path.slice(1).map((q) => plain(looks[q].css));
+  return isAway({ css: plain({ ...looks[part].css, ...instead }), around });
 }
 
 interface Around {

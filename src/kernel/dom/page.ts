@@ -116,18 +116,20 @@ export class Page implements Run<Env>, Env {
    * @returns true when a reaction stopped the event
    */
   react(rows: readonly PageRow[], dom: Event | null = null, only?: StateIndex, event = ""): boolean {
-    if (this.done || (!rows.length && !event) || !this.enters()) return false;
-    const outer = { dom: this.dom, stopping: this.stopping };
-    this.dom = dom;
-    this.stopping = false;
-    this.event = event;
-    take(this, select(this, rows, only));
-    const stopped = this.stopping;
-    complete(this);
-    this.settle();
-    this.depth--;
-    this.dom = outer.dom;
-    this.stopping = outer.stopping;
+    if (this.done || (!rows.length && !event)) return false;
+    let stopped = false;
+    this.handle(() => {
+      const outer = { dom: this.dom, stopping: this.stopping };
+      this.dom = dom;
+      this.stopping = false;
+      this.event = event;
+      take(this, select(this, rows, only));
+      stopped = this.stopping;
+      complete(this);
+      this.settle();
+      this.dom = outer.dom;
+      this.stopping = outer.stopping;
+    });
     if (stopped) dom?.stopPropagation();
     return stopped;
   }
@@ -139,18 +141,23 @@ export class Page implements Run<Env>, Env {
 
   /** The page itself has changed: conditions may hold that did not. */
   refresh(): void {
-    if (this.done || !this.enters()) return;
-    complete(this);
-    this.settle();
-    this.depth--;
+    if (this.done) return;
+    this.handle(() => {
+      complete(this);
+      this.settle();
+    });
   }
 
-  /** Counts what is handled, one within another: what goes round without an end is cut. */
-  private enters(): boolean {
+  /** One thing within another is counted: what goes round without an end is cut. */
+  private handle(what: () => void): void {
     if (this.depth === 0) this.steps = 0;
-    else if (!this.goesOn()) return false;
+    else if (!this.goesOn()) return;
     this.depth++;
-    return true;
+    try {
+      what();
+    } finally {
+      this.depth--;
+    }
   }
 
   private settle(): void {

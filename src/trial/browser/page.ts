@@ -28,6 +28,22 @@ export interface PageOptions {
   guessed?(part: string, selector: string, why: string): void;
 }
 
+/** ms: a tab that is not as good as new by then, since the browser draws no more frames in it, is not used again. */
+const CLEARING = 10_000;
+
+async function within(ms: number, work: Promise<void>): Promise<void> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_done, refuse) => {
+    timer = setTimeout(() => refuse(new Error("it took too long")), ms);
+  });
+  try {
+    await Promise.race([work, late]);
+  } finally {
+    clearTimeout(timer);
+    work.catch(() => {});
+  }
+}
+
 /** A run that takes longer than this is cut, ms of real time. */
 const LONGEST = 30_000;
 
@@ -207,7 +223,7 @@ class BrowserPage implements OpenedPage {
     const spoilt = this.broken !== null || this.engine !== "chromium" || Date.now() > this.ends;
     if (!spoilt && this.opened) {
       try {
-        await this.clear();
+        await within(CLEARING, this.clear());
         this.free.push(tab);
         return;
       } catch {

@@ -1,7 +1,7 @@
 /** Which motions count in a proof: those that somebody waits for, or that change what is seen or can be used. */
 import { looksAt, type PartIndex, type Program } from "../../program";
 import { beforeMount, type RunState } from "../../run";
-import { attributeOf, gone, isHold, partById, stillLingering } from "../../surface";
+import { attributeOf, gone, isPlace, NOT_IN_YET, partById } from "../../surface";
 
 /** Leaves out of a state the motions that only change how something looks on the way: nothing else depends on them. */
 export function trimmer(program: Program): (state: RunState) => RunState {
@@ -19,15 +19,19 @@ export function trimmer(program: Program): (state: RunState) => RunState {
   function counts({ lingering }: RunState, { property, part }: RunState["tracks"][number]): boolean {
     if (property === "opacity" || property === "visibility" || listened.has(part)) return true;
     // How it is seen waits for it.
-    return lingering.some((l) => l.part === part && l.of === property);
+    return isPlace(property) && lingering.some((l) => l.part === part && l.of === property);
   }
 }
 
-/** The very beginning of a motion, at which what comes is not seen yet, is too short to tell from what follows. */
+/** The very beginning of a way into view, at which a part is not there yet, is too short to tell from what follows. */
 function begun(state: RunState): RunState {
-  if (!state.tracks.some(isHold)) return state;
-  const tracks = state.tracks.filter((t) => !isHold(t));
-  return { ...state, tracks, lingering: stillLingering(state.lingering, tracks) };
+  const isIt = (t: { property: string }): boolean => t.property === NOT_IN_YET;
+  if (!state.tracks.some(isIt)) return state;
+  return {
+    ...state,
+    tracks: state.tracks.filter((t) => !isIt(t)),
+    lingering: state.lingering.filter((l) => l.of !== NOT_IN_YET),
+  };
 }
 
 /** Parts whose motions count, whatever moves. */

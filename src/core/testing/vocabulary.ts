@@ -252,7 +252,7 @@ export const place = (a: number): string =>
       "right: -61px",
       "transform: translate(120%, 0); opacity: 0.5",
       "transform: none; transition: none",
-      "translate: 60px; transition: translate 150ms linear",
+      "translate: 60px; transition: none",
     ],
     a,
   );

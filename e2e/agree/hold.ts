@@ -182,9 +182,12 @@ function stimulusOf(
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;
       // What the pointer brings about on its way may move the page under it: a person would aim again.
-      if (scrolls && part !== undefined && kind !== "move") {
-        const { page } = stimulate(program, state, { move: part }).state;
-        if (page.glide || page.scroll !== state.page.scroll) return null;
+      if (part !== undefined && kind !== "move") {
+        const there = stimulate(program, state, { move: part }).state;
+        if (scrolls && (there.page.glide || there.page.scroll !== state.page.scroll)) return null;
+        // So it does where something comes or goes: what lies there then is a matter of layout.
+        const { displayed } = layoutOf(program, there);
+        if (displayed.some((is, p) => is !== layout.displayed[p])) return null;
       }
       return part === undefined
         ? null

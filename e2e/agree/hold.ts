@@ -127,7 +127,7 @@ function stimulusOf(
   const scrolls = program.doc.page.blocks !== undefined;
   // A pointer that is pressed and moves selects, and how far that scrolls the page is the browser's own affair.
   if (scrolls && state.pressed !== null && (kind === "move" || kind === "up" || kind === "scroll")) return null;
-  const part = clickable[at % Math.max(1, clickable.length)]?.name;
+  const { name: part, part: aimed } = clickable[at % Math.max(1, clickable.length)] ?? {};
   switch (kind) {
     case "wait":
       return { wait: [50, 100, 150, 200, 400, 1000][at % 6] };
@@ -170,14 +170,9 @@ function stimulusOf(
     }
     default:
       // What a select opens, and what closes that again, is the browser's own; the click that does so may reach nobody.
-      if (part !== undefined && program.parts[program.partIndex.get(part)!].part.tag === "select") return null;
+      if (aimed?.tag === "select") return null;
       // A selection that is drawn into what is edited brings the caret there, and the focus with it, in one browser only.
-      if (
-        (kind === "up" || kind === "move") &&
-        state.pressed !== null &&
-        part !== undefined &&
-        program.parts[program.partIndex.get(part)!].part.attributes?.contenteditable !== undefined
-      )
+      if (/^(up|move)$/.test(kind) && state.pressed !== null && aimed?.attributes?.contenteditable !== undefined)
         return null;
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;

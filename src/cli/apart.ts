@@ -20,7 +20,7 @@ export interface ApartBounds {
   /** MB, each process. */
   memory?: number;
   /** How many prove at once. */
-  processes?: number;
+  processes: number;
 }
 
 /** A process that proves one file at a time; it starts with the call, and again after one that ended it. */
@@ -68,7 +68,11 @@ class Prover {
   }
 }
 
-export function proveApart({ memory = MEMORY, processes = availableParallelism() }: ApartBounds = {}): Apart {
+/** As many as there are processors, and no more than there are files. */
+export const proversFor = (files: readonly string[]): Apart =>
+  proveApart({ processes: Math.min(files.length, availableParallelism()) });
+
+export function proveApart({ memory = MEMORY, processes }: ApartBounds): Apart {
   const provers = Array.from({ length: Math.max(1, processes) }, () => new Prover(memory));
   const free = [...provers];
   const waiting: ((prover: Prover) => void)[] = [];

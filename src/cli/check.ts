@@ -1,9 +1,8 @@
 import { writeFileSync } from "node:fs";
-import { availableParallelism } from "node:os";
 import { allHolds, junitReport, markdownReport, mutationText, type Proved, reportText } from "../core/exchange";
 import type { Problem } from "../core/model";
 import { type Mutation, type Proof, scoreOf, shareOf } from "../core/proof";
-import { type Apart, proveApart } from "./apart";
+import { type Apart, proversFor } from "./apart";
 import type { Asked } from "./check-file";
 
 export interface Output {
@@ -41,7 +40,7 @@ export async function check(
   files: readonly string[],
   wishes: Wishes,
   output: Output,
-  prover: Apart = proveApart({ processes: Math.min(files.length, availableParallelism()) }),
+  prover: Apart = proversFor(files),
 ): Promise<0 | 1 | 2> {
   try {
     return await checkAll(files, wishes, output, prover);

@@ -1,5 +1,4 @@
 /** The command line: the same core as the app. Exit 0 when all holds, 1 when not, 2 for bad input. */
-import { availableParallelism } from "node:os";
 import { fileURLToPath } from "node:url";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
 // The lists alone: what they name is loaded when it is asked for.
@@ -66,8 +65,8 @@ program
   .option("--shard <I/N>", "only every N-th file from the I-th on", shardOf)
   .action(async (files: string[], wishes: Wishes) => {
     // The processes that prove start while the rest of the command is loaded.
-    const { proveApart } = await import("./apart");
-    const prover = proveApart({ processes: Math.min(files.length, availableParallelism()) });
+    const { proversFor } = await import("./apart");
+    const prover = proversFor(files);
     const { check } = await import("./check");
     process.exitCode = await check(files, wishes, output, prover);
   });

@@ -122,7 +122,7 @@ export function renameInTemplate(text: string, rename: (expression: string) => s
   return out + text.slice(start);
 }
 
-/** A rename of a datum or a state inside an expression; everything else stays to the letter. */
+/** A rename of a datum, a state or a part inside an expression; everything else stays to the letter. */
 export function renameInExpression(text: string, kind: "data" | "state" | "part", from: string, to: string): string {
   let out = "";
   let start = 0;

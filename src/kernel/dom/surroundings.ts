@@ -101,11 +101,9 @@ export const whereabouts: Feature = {
   // What is taken out of the document loses it without a word.
   settle(page) {
     const has = focused(page);
-    if (!lastFocused.has(page) || lastFocused.get(page) === has) lastFocused.set(page, has);
-    else {
-      lastFocused.set(page, has);
-      page.refresh();
-    }
+    const isLost = lastFocused.has(page) && lastFocused.get(page) !== has;
+    lastFocused.set(page, has);
+    if (isLost) page.refresh();
   },
 };
 

@@ -31,13 +31,14 @@ export interface PageOptions {
 /** ms: a tab that is not as good as new by then, since the browser draws no more frames in it, is not used again. */
 const CLEARING = 10_000;
 
-async function within(ms: number, work: Promise<void>): Promise<void> {
+/** @param late what is told where the work is not done by then; whatever becomes of it afterwards is nobody's business */
+async function within<T>(ms: number, work: Promise<T>, late: string): Promise<T> {
   let timer: NodeJS.Timeout | undefined;
-  const late = new Promise<never>((_done, refuse) => {
-    timer = setTimeout(() => refuse(new Error("it took too long")), ms);
+  const over = new Promise<never>((_done, refuse) => {
+    timer = setTimeout(() => refuse(new Error(late)), ms);
   });
   try {
-    await Promise.race([work, late]);
+    return await Promise.race([work, over]);
   } finally {
     clearTimeout(timer);
     work.catch(() => {});
@@ -223,7 +224,7 @@ class BrowserPage implements OpenedPage {
     const spoilt = this.broken !== null || this.engine !== "chromium" || Date.now() > this.ends;
     if (!spoilt && this.opened) {
       try {
-        await within(CLEARING, this.clear());
+        await within(CLEARING, this.clear(), "the tab is not as good as new");
         this.free.push(tab);
         return;
       } catch {
@@ -251,23 +252,13 @@ class BrowserPage implements OpenedPage {
   /** What takes too long, or ended with its page, is told as such. */
   private async bounded<T>(work: Promise<T>): Promise<T> {
     if (this.broken) throw new Error(this.broken);
-    let timer: NodeJS.Timeout | undefined;
-    const late = new Promise<never>((_done, refuse) => {
-      const left = Math.max(1, this.ends - Date.now());
-      timer = setTimeout(
-        () => refuse(new Error(`the page did not come to rest within ${this.patience / 1000} s`)),
-        left,
-      );
-    });
+    const late = `the page did not come to rest within ${this.patience / 1000} s`;
     try {
-      const result = await Promise.race([work, late]);
+      const result = await within(Math.max(1, this.ends - Date.now()), work, late);
       if (this.broken) throw new Error(this.broken);
       return result;
     } catch (error) {
-      work.catch(() => {});
       throw this.broken ? new Error(this.broken) : error;
-    } finally {
-      clearTimeout(timer);
     }
   }
 }

@@ -18,10 +18,14 @@ export function Disagreements({ places, moment }: { places: Places; moment: RunS
   const { program } = useDoc();
   if (moment.tracks.length) return null;
   const layout = layoutOf(program, moment);
-  const differing = Object.entries(onTop).flatMap(([name, hit]) => {
+  // Of interest is only what a person would click.
+  const clickable = (name: string): number | null => {
     const part = program.partIndex.get(name);
-    // Of interest is only what a person would click.
-    if (part === undefined || !isPainted(program, moment, part) || !isOperated(program, part)) return [];
+    return part !== undefined && isPainted(program, moment, part) && isOperated(program, part) ? part : null;
+  };
+  const differing = Object.entries(onTop).flatMap(([name, hit]) => {
+    const part = clickable(name);
+    if (part === null) return [];
     const said = layout.landing[part];
     const saidName = said === DOCUMENT ? null : program.parts[said].name;
     // What lies inside the part may well be in its middle; that is no disagreement.
@@ -29,10 +33,8 @@ export function Disagreements({ places, moment }: { places: Places; moment: RunS
     return [{ name, hit, saidName }];
   });
   const controls = Object.entries(targets).filter(([name]) => {
-    const part = program.partIndex.get(name);
-    return (
-      part !== undefined && isPainted(program, moment, part) && isOperated(program, part) && !layout.disabled[part]
-    );
+    const part = clickable(name);
+    return part !== null && !layout.disabled[part];
   });
   const small = tooSmall(Object.fromEntries(controls));
   const [first] = differing;

@@ -107,8 +107,7 @@ export function animationsOf(
         return d ? [{ at: k.at, value: d.value, easing: k.easing ?? curve }] : [];
       });
       if (!own.length) continue;
-      if (isImportant(property)) own.length = 0;
-      if (!own.length) own.push({ at: 0, value: null, easing: curve });
+      if (isImportant(property)) own.splice(0, own.length, { at: 0, value: null, easing: curve });
       if (own[0].at > 0) own.unshift({ at: 0, value: null, easing: curve });
       if (own[own.length - 1].at < 1) own.push({ at: 1, value: null, easing: curve });
       frames[property] = own;

@@ -80,13 +80,11 @@ export interface Held {
 
 const isPositioned = (css: Css): boolean => /^(relative|absolute|fixed|sticky)$/.test(css.position ?? "");
 const cuts = (css: Css): boolean => /^(hidden|clip|auto|scroll)/.test(css.overflow ?? css["overflow-x"] ?? "");
-const moving = /^(transform|translate|left|right|top|bottom)$/;
 
 /** The properties whose motion brings a part out of view and into it. */
-export const takesAway = (property: string): boolean => moving.test(property);
+export const takesAway = (property: string): boolean => /^(transform|translate|left|right|top|bottom)$/.test(property);
 
 export function isAway({ css, around }: Held): boolean {
-  if (!Object.keys(css).some(takesAway)) return false;
   const { position = "static" } = css;
   const frame =
     position === "absolute"

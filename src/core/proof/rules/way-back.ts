@@ -61,14 +61,8 @@ function deadEnds({ edges, situations }: Explorer, stuck: ReadonlySet<number>, c
 }
 
 function reachableFrom(config: number, next: ReadonlyMap<number, ReadonlySet<number>>): Set<number> {
-  const seen = new Set<number>();
-  const queue = [config];
-  for (let c = queue.pop(); c !== undefined; c = queue.pop())
-    for (const to of next.get(c) ?? []) {
-      if (seen.has(to)) continue;
-      seen.add(to);
-      queue.push(to);
-    }
+  const seen = new Set(next.get(config));
+  for (const c of seen) for (const to of next.get(c) ?? []) seen.add(to);
   return seen;
 }
 

@@ -143,11 +143,18 @@ export async function livePage(page: Page): Promise<Frame> {
   return frame!;
 }
 
-/** Clicks a part where the browser itself would hit it, by real mouse movement. */
+/** Where a part of the live page can be hit, in its own px; null where it cannot. */
+export const liveHit = async (page: Page, part: string): Promise<{ x: number; y: number } | null> =>
+  (await livePage(page)).evaluate(placeOf, part, "data-part");
+
+/** Clicks a part where the browser itself would hit it, by real mouse movement, as soon as it can be hit. */
 export async function clickLive(page: Page, part: string): Promise<void> {
-  const frame = await livePage(page);
-  const inside = await frame.evaluate(placeOf, part, "data-part");
-  if (!inside) throw new Error(`${part} cannot be hit on the live page`);
+  const inside = (await until(
+    () => liveHit(page, part),
+    (at) => at !== null,
+  ).catch((error: Error) => {
+    throw new Error(`${part} cannot be hit on the live page: ${error.message}`);
+  }))!;
   const outer = await page.$eval(".live-page iframe", (e) => {
     const box = e.getBoundingClientRect();
     return { x: box.x, y: box.y, scale: box.width / (e as HTMLElement).offsetWidth };

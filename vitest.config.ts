@@ -6,6 +6,7 @@ export default defineConfig({
   test: {
     include: ["src/**/*.test.ts"],
     environment: "node",
+    setupFiles: ["vitest.setup.ts"],
     testTimeout: 60_000,
     maxWorkers: availableParallelism(),
   },

@@ -3,7 +3,7 @@ import { defineConfig } from "vitest/config";
 
 /** Pages on the clock of a trial: however busy the machine is, they see the same times. */
 const onTheirOwnClock = ["e2e/agree/**/*.test.ts", "e2e/trial/{delivered,everyday,mutants,targets}.test.ts"];
-const limits = { testTimeout: 480_000, hookTimeout: 120_000 };
+const common = { testTimeout: 480_000, hookTimeout: 120_000, setupFiles: ["vitest.setup.ts"] };
 
 export default defineConfig({
   test: {
@@ -12,7 +12,7 @@ export default defineConfig({
         test: {
           name: "clocked",
           include: onTheirOwnClock,
-          ...limits,
+          ...common,
           maxWorkers: availableParallelism(),
           sequence: { groupOrder: 0 },
         },
@@ -22,7 +22,7 @@ export default defineConfig({
           name: "journeys",
           include: ["e2e/**/*.test.ts"],
           exclude: [...onTheirOwnClock, "**/node_modules/**"],
-          ...limits,
+          ...common,
           fileParallelism: false,
           sequence: { groupOrder: 1 },
         },

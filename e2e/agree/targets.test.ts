@@ -8,8 +8,11 @@ import fc from "fast-check";
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { formatted, KERNEL_FILE, namesOf } from "../../src/core/deliver";
-import type { Component } from "../../src/core/model";
+import { elementHandlers, elementMembers } from "../../src/core/deliver/element/members";
+import { type Component, isName } from "../../src/core/model";
+import { compile } from "../../src/core/program";
 import { box, button, component } from "../../src/core/testing";
+import { awkwardNames } from "../../src/core/testing/hostile";
 import { deeds, specifications } from "../../src/core/testing/specifications";
 import { demoComponents } from "../../src/demo";
 import { startingPoints } from "../../src/demo/starting-points";
@@ -33,7 +36,8 @@ describe.each(builtTargets)("as %s", (target) => {
       fc.asyncProperty(specifications, deeds, async (doc, acts) => {
         expect(await difference(browser, doc, acts, "chromium", target)).toBeNull();
       }),
-      { seed: Math.floor(Date.now() / 86_400_000), numRuns: 8 },
+      // Other ones for each form.
+      { numRuns: 8, seed: 1000 * (1 + builtTargets.indexOf(target)) },
     );
   }, 600_000);
 
@@ -243,6 +247,59 @@ describe("what is delivered for TypeScript", () => {
       rmSync(folder, { recursive: true, force: true });
     }
   }, 120_000);
+});
+
+describe("data", () => {
+  const names = awkwardNames.filter((n) => {
+    if (!isName(n) || /^(true|false)$/.test(n)) return false;
+    const doc = named("Names", {
+      parts: [box("p", [`\${${n}}`])],
+      states: ["one"],
+      data: [{ name: n, type: "integer", initial: 0, min: 0, max: 9 }],
+    });
+    return compile(doc).problems.length === 0;
+  });
+  it.each(builtTargets)(
+    "mean the same whatever they are called as %s",
+    async (target) => {
+      expect(names.length).toBeGreaterThan(60);
+      const doc = named("Names", {
+        parts: [button("go"), ...names.map((n, i) => box(`p${i}`, [`\${${n}}`]))],
+        states: ["one"],
+        data: names.map((name) => ({ name, type: "integer", initial: 0, min: 0, max: 9 })),
+        reactions: { "click go": { one: `/ ${names.map((n, i) => `${n} = ${n} + ${1 + (i % 9)}`).join(", ")}` } },
+      });
+      const page = await browser.browser.newPage();
+      const errors: string[] = [];
+      page.on("pageerror", (e) => errors.push(String(e)));
+      await page.setContent(await builtPage(target, doc, ""));
+      await page.waitForSelector("[data-states]");
+      const texts = (): Promise<string[]> =>
+        page.$$eval('[data-part^="p"]', (all) => all.map((e) => e.textContent!.trim()));
+      expect(await texts()).toEqual(names.map(() => "0"));
+      await page.click('[data-part="go"]');
+      // Where a framework hears of it, it may say so to the component again.
+      await new Promise((r) => setTimeout(r, 100));
+      expect(await texts()).toEqual(names.map((_n, i) => String(1 + (i % 9))));
+      expect(errors).toEqual([]);
+      await page.close();
+    },
+    120_000,
+  );
+});
+
+it("properties of a custom element take nothing away that elements have", async () => {
+  const page = await browser.browser.newPage();
+  const names = await page.evaluate(() => {
+    const found = new Set<string>();
+    for (let p: object | null = HTMLElement.prototype; p; p = Object.getPrototypeOf(p))
+      for (const name of Object.getOwnPropertyNames(p)) found.add(name);
+    // No datum is called in capitals alone, or begins with two underlines, once it is written as a property.
+    return [...found].filter((n) => !/^(__|[A-Z_]+$)/.test(n));
+  });
+  await page.close();
+  const known = new Set([...elementMembers, ...elementHandlers.map((h) => `on${h}`)]);
+  expect(names.filter((n) => !known.has(n))).toEqual([]);
 });
 
 describe("hostile words", () => {

@@ -1,8 +1,13 @@
 import fc from "fast-check";
 import { strToU8, zipSync } from "fflate";
 import { describe, expect, it } from "vitest";
+import { readComponent } from "../../core/model";
+import { changedValue } from "../../core/testing/fuzz/changes";
+import { specifications } from "../../core/testing/specifications";
+import { tried } from "../../core/testing/tried";
 import { demoComponents } from "../../demo";
 import { fileNames, readBundle, writeBundle } from "./bundle";
+import { storedText } from "./stored";
 
 const demo = demoComponents.map((d) => d.load());
 
@@ -14,6 +19,27 @@ describe("a bundle", () => {
     const byName = (list: readonly { name: string }[]): unknown[] =>
       [...list].sort((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1));
     expect(byName(docs)).toEqual(byName(twice));
+  });
+  it("gives back random components as they were, and tells each that was damaged by its file", ({ task }) => {
+    const changes = fc.array(fc.record({ kind: fc.nat(1000), at: fc.nat(100_000), what: fc.nat(100_000) }), {
+      maxLength: 3,
+    });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(specifications, fc.option(changes)), { maxLength: 4 }), (list) => {
+        const stored = list.map(([doc, change]) => (change ? changedValue(doc, change) : doc));
+        const { docs, refused } = readBundle(writeBundle(stored));
+        const whole = stored.flatMap((doc) => {
+          const read = readComponent(storedText(doc));
+          return read.ok ? [JSON.stringify(read.doc)] : [];
+        });
+        expect(docs.map((d) => JSON.stringify(d)).sort()).toEqual(whole.sort());
+        expect(refused).toHaveLength(stored.length - whole.length);
+        for (const { path, message } of refused)
+          expect(`${path} ${message}`).toMatch(/^[a-z0-9.-]+\.lively\.json: .+ .+/);
+      }),
+      { numRuns: 100 },
+    );
+    tried(task, 100);
   });
   it("takes what is whole and tells what is not, with its file and place", () => {
     const zip = zipSync({
@@ -27,7 +53,7 @@ describe("a bundle", () => {
     expect(refused).toHaveLength(1);
     expect(refused[0].path).toMatch(/^folder\/broken\.lively\.json: /);
   });
-  it("never throws on bytes of any kind, cut or changed", () => {
+  it("never throws on bytes of any kind, cut or changed", ({ task }) => {
     const whole = writeBundle(demo.slice(0, 2));
     fc.assert(
       fc.property(fc.nat(), fc.nat(255), fc.nat(), (at, byte, cut) => {
@@ -38,6 +64,7 @@ describe("a bundle", () => {
       }),
       { numRuns: 150 },
     );
+    tried(task, 150);
   });
   it("names files so that every file system takes them", () => {
     fc.assert(

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type Component, emptyComponent } from "../../core/model";
+import { tried } from "../../core/testing/tried";
 import { Keeper, type Ways } from "./keeper";
 
 class Overtaken extends Error {}
@@ -26,7 +27,7 @@ function store() {
 }
 
 describe("what is edited", () => {
-  it("is stored as it was last, whatever the store does in between and whatever is open", async () => {
+  it("is stored as it was last, whatever the store does in between and whatever is open", async ({ task }) => {
     const act = fc.oneof(
       fc.record({ do: fc.constant("edit" as const), id: fc.constantFrom("a", "b") }),
       fc.record({
@@ -70,6 +71,7 @@ describe("what is edited", () => {
       }),
       { numRuns: 150 },
     );
+    tried(task, 150);
   });
   it("is not written over what another tab stored, and stays here", async () => {
     const { rows, ways } = store();

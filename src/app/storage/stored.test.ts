@@ -2,11 +2,12 @@ import fc from "fast-check";
 import { expect, it } from "vitest";
 import { writeComponent } from "../../core/model";
 import { bubblingDialog } from "../../core/testing";
+import { tried } from "../../core/testing/tried";
 import { readStored, storedName, storedText } from "./stored";
 
 const doc = bubblingDialog();
 
-it("a record of any shape has a name, a text for a file and a reason, and nothing throws", () => {
+it("a record of any shape has a name, a text for a file and a reason, and nothing throws", ({ task }) => {
   const damaged = fc.oneof(
     fc.anything({ withBigInt: true, withDate: true, withMap: true, withNullPrototype: true, withObjectString: true }),
     fc.record({
@@ -22,6 +23,7 @@ it("a record of any shape has a name, a text for a file and a reason, and nothin
     }),
     { numRuns: 1000 },
   );
+  tried(task, 1000);
 });
 it("one that holds itself, too", () => {
   const loop: Record<string, unknown> = { name: { toString: "x" } };

@@ -9,6 +9,7 @@ import { allStates, boundsProblem, type Component, readComponent, writeComponent
 import { compile } from "../program";
 import { proveNow } from "../proof";
 import { hostileMarkup, languageNames, payloads, places, plainComponent } from "../testing/hostile";
+import { tried } from "../testing/tried";
 import { attributeProblem, cssInHtml, isAllowedTag, sheetProblem, valueProblem } from ".";
 
 describe("names from the language", () => {
@@ -55,7 +56,7 @@ describe("names from the language", () => {
 describe("what a component says", () => {
   const cases = Object.entries(places).flatMap(([place, put]) => payloads.map((p) => ({ place, put, payload: p })));
   /** What the page runs and loads, as its parser sees it. */
-  it("is refused with its place, or stays there", () => {
+  it("is refused with its place, or stays there", ({ task }) => {
     let delivered = 0;
     for (const { place, put, payload } of cases) {
       const doc = put(plainComponent(), payload);
@@ -80,8 +81,9 @@ describe("what a component says", () => {
     }
     // Texts are free to say anything: most of them are delivered.
     expect(delivered).toBeGreaterThan(700);
+    tried(task, cases.length);
   });
-  it("comes in from markup as something that can be kept and delivered", () => {
+  it("comes in from markup as something that can be kept and delivered", ({ task }) => {
     let delivered = 0;
     for (const markup of hostileMarkup) {
       const read = readHtml(markup, "x");
@@ -95,11 +97,12 @@ describe("what a component says", () => {
     }
     // What changes when it is written and read again is not delivered, and the part is named.
     expect(delivered).toBeGreaterThan(hostileMarkup.length - 8);
+    tried(task, hostileMarkup.length);
   });
 });
 
 describe("style", () => {
-  it("stays in its element, whatever the sheet says", () => {
+  it("stays in its element, whatever the sheet says", ({ task }) => {
     const piece = fc.constantFrom(
       "</style>",
       "<!--",
@@ -126,6 +129,7 @@ describe("style", () => {
       }),
       { numRuns: 2000 },
     );
+    tried(task, 2000);
   });
   it.each([
     "red",

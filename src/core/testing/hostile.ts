@@ -5,6 +5,12 @@ import { box, button, component } from "./index";
 /** What every object answers to, and what is a word of the language. */
 export const languageNames = ["constructor", "toString", "valueOf", "hasOwnProperty", "isPrototypeOf", "default"];
 
+/** Words of the languages that components go out in, and names that look alike once they are written as each wants them. */
+export const awkwardNames: readonly string[] =
+  "class default new function await let static enum eval arguments undefined NaN Infinity null true this super import export key ref children style className slot is state send set data requests onState onData root mounted props emit value model input output effect watch host element content initial given options kebab mount embed component features markup document window event name id on of as it now before useEffect onMount untrack onclick title hidden innerHTML ngOnInit a A a-b a_b aB a--b A_B a-B ab AB _ __ a1 a-1 a_1 x-x html svelte template script default- -default _default".split(
+    " ",
+  );
+
 const run = "window.ran=1";
 /** Each runs `window.ran = 1` if it gets out of its place. */
 export const payloads: readonly string[] = [

@@ -23,10 +23,13 @@ const language: Language = {
   slot: (name, usual) => `<ng-content${name && ` select="[slot=${name}]"`}>${usual}</ng-content>`,
 };
 
-const taken = ["constructor", "mount", "mounted", "requests", "root", "send", "state"];
+const taken =
+  "class mount mounted ngAfterContentChecked ngAfterContentInit ngAfterViewChecked ngAfterViewInit ngDoCheck ngOnChanges ngOnDestroy ngOnInit requests root send state style".split(
+    " ",
+  );
 
 export const angularTarget: Target = (doc, proof) => {
-  const made = wrappingOf(doc, proof, taken);
+  const made = wrappingOf(doc, proof, { taken, along: (name) => [`${name}Change`] });
   if (!made.ok) return made;
   const { program, names, files, properties, asks, notes } = made.wrapping;
   const hasOwnElements = allParts(doc).some(({ part }) => part.tag.includes("-"));

@@ -4,17 +4,21 @@ import { text } from "../page/code";
 import type { Target } from "../shared/files";
 import { type Property, typeOfDatum } from "../shared/names";
 import { wrappingOf } from "../shared/wrapping";
+import { elementHandlers, elementMembers } from "./members";
 
-/** What elements have already, as far as a datum could be called so. */
-const taken =
-  "attributes children className click content data dataset dir draggable focus blur hidden id inert innerHTML innerText isConnected lang mounted mount nodeName nonce outerHTML parentNode part popover prefix remove requests role send shadowRoot slot spellcheck state style tabIndex tagName textContent title translate unmount".split(
+/** What elements have, what this one has, and what its own events and lifecycle are called (HTML §4.13.3). */
+const taken = [
+  ..."adoptedCallback attributeChangedCallback connectedCallback connectedMoveCallback content data disconnectedCallback mount mounted requests send state unmount".split(
     " ",
-  );
+  ),
+  ...elementMembers,
+  ...elementHandlers.map((h) => `on${h}`),
+];
 
 const attributeOf = ({ name }: Property): string => name.replace(/[A-Z]/g, (l) => `-${l.toLowerCase()}`);
 
 export const elementTarget: Target = (doc, proof) => {
-  const made = wrappingOf(doc, proof, taken);
+  const made = wrappingOf(doc, proof, { taken });
   if (!made.ok) return made;
   const { names, files, slots, properties, notes } = made.wrapping;
   if (names.element !== names.kebab)

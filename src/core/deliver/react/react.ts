@@ -8,9 +8,11 @@ import { capital, type Property, typeOfDatum } from "../shared/names";
 import { wrappingOf } from "../shared/wrapping";
 import { jsx } from "./jsx";
 
+/** What its function declares or calls, and what React keeps for itself. */
 const taken = [
   "children",
   "className",
+  "given",
   "key",
   "mount",
   "mounted",
@@ -22,10 +24,14 @@ const taken = [
   "requests",
   "root",
   "style",
+  "useEffect",
+  "useImperativeHandle",
+  "useLayoutEffect",
+  "useRef",
 ];
 
 export const reactTarget: Target = (doc, proof) => {
-  const made = wrappingOf(doc, proof, taken, true);
+  const made = wrappingOf(doc, proof, { taken, along: (name) => [initialOf(name), toldOf(name)], slotsToo: true });
   if (!made.ok) return made;
   const { program, names, files, slots, properties, asks, notes } = made.wrapping;
   const first = firstOf(program);
@@ -99,8 +105,10 @@ ${jsx(initialParts(program, markedParts(doc)), slots, "      ")}
   return { ok: true, files: [{ path: `${names.pascal}.tsx`, text: tsx.replace(/\n{3,}/g, "\n\n") }, ...files], notes };
 };
 
-const initial = (p: Property): string => `initial${capital(p.name)}`;
-const told = (p: Property): string => `on${capital(p.name)}`;
+const initialOf = (name: string): string => `initial${capital(name)}`;
+const toldOf = (name: string): string => `on${capital(name)}`;
+const initial = (p: Property): string => initialOf(p.name);
+const told = (p: Property): string => toldOf(p.name);
 function propLines(p: Property): string {
   const type = typeOfDatum(p.datum);
   return `  /** ${p.datum.name}: followed where it is given. */

@@ -34,9 +34,9 @@ export function namesOf(doc: Component): Names {
   return { kebab, pascal, element };
 }
 
-/** ECMAScript §12.7.2, and what means something by itself in a module. */
+/** ECMAScript §12.7.2, and what means something by itself in a module or a class. */
 const reserved = new Set(
-  "arguments await break case catch class const continue debugger default delete do else enum eval export extends false finally for function if implements import in instanceof interface let new null package private protected public return static super switch this throw true try typeof undefined var void while with yield".split(
+  "arguments await break case catch class const constructor continue debugger default delete do else enum eval export extends false finally for function if implements import in Infinity instanceof interface let NaN new null package private protected prototype public return static super switch this throw true try typeof undefined var void while with yield".split(
     " ",
   ),
 );
@@ -48,25 +48,34 @@ export interface Property {
 }
 
 /**
- * Each datum as a property.
+ * Gives out names that nothing else has.
  * @param taken names that the target has for something else
+ * @param along what a target calls things after a name: none of it is given out twice either
+ */
+export function namer(taken: readonly string[], along: (name: string) => readonly string[] = () => []) {
+  const used = new Set([...reserved, ...taken]);
+  return (wished: string): string => {
+    const words = plain(wished).split(" ").filter(Boolean);
+    const camel = words.map((w, i) => (i ? w[0].toUpperCase() + w.slice(1) : w[0].toLowerCase() + w.slice(1))).join("");
+    const base = /^\d/.test(camel) ? `datum${camel}` : camel || "datum";
+    const free = (name: string): boolean => [name, ...along(name)].every((n) => !used.has(n));
+    let name = free(base) ? base : `${base}Value`;
+    for (let n = 2; !free(name); n++) name = `${base}${n}`;
+    for (const n of [name, ...along(name)]) used.add(n);
+    return name;
+  };
+}
+
+/**
+ * Each datum as a property.
  * @param notes what was renamed is told there
  */
-export function propertiesOf(doc: Component, taken: readonly string[], notes: string[]): Property[] {
-  const used = new Set([...reserved, ...taken]);
-  return doc.data.map((datum) => {
-    const words = plain(datum.name).split(" ").filter(Boolean);
-    const camel = words.map((w, i) => (i ? w[0].toUpperCase() + w.slice(1) : w[0].toLowerCase() + w.slice(1))).join("");
-    let base = camel || "datum";
-    if (/^\d/.test(base)) base = `datum${base}`;
-    let name = base;
-    if (used.has(name)) name = `${base}Value`;
-    for (let n = 2; used.has(name); n++) name = `${base}${n}`;
-    used.add(name);
+export const propertiesOf = (doc: Component, give: (wished: string) => string, notes: string[]): Property[] =>
+  doc.data.map((datum) => {
+    const name = give(datum.name);
     if (name !== datum.name) notes.push(`The datum ${datum.name} is the property ${name}.`);
     return { datum, name };
   });
-}
 
 export const capital = (name: string): string => name[0].toUpperCase() + name.slice(1);
 

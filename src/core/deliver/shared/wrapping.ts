@@ -2,7 +2,7 @@
 import type { Component } from "../../model";
 import { type Base, baseOf } from "../module/module";
 import type { Files, Target } from "./files";
-import { type Property, propertiesOf } from "./names";
+import { namer, type Property, propertiesOf } from "./names";
 import { slotProblems, slotsOf } from "./slots";
 
 export interface Wrapping extends Base {
@@ -15,22 +15,33 @@ export interface Wrapping extends Base {
   notes: string[];
 }
 
-const camel = (name: string): string => name.replace(/-(.)/g, (_all, letter: string) => letter.toUpperCase());
+export interface Naming {
+  /** Names that the form has for something else. */
+  taken: readonly string[];
+  /** What else the form calls after a property. */
+  along?(name: string): readonly string[];
+  /** Slots are named among the properties. */
+  slotsToo?: boolean;
+}
 
-/** @param taken names that the form has for something else @param slotsToo slots are named among the properties */
 export function wrappingOf(
   doc: Component,
   proof: Parameters<Target>[1],
-  taken: readonly string[],
-  slotsToo = false,
+  { taken, along, slotsToo = false }: Naming,
 ): { ok: true; wrapping: Wrapping } | (Files & { ok: false }) {
   const made = baseOf(doc, proof);
   if (!made.ok) return made;
   const problems = slotProblems(made.base.program);
   if (problems.length) return { ok: false, problems };
   const notes: string[] = [];
-  const slots = new Map(slotsOf(doc).map((s) => [s, s === "" ? "children" : camel(s)]));
-  const properties = propertiesOf(doc, slotsToo ? [...taken, ...slots.values()] : taken, notes);
+  const give = namer(taken, along);
+  const slots = new Map<string, string>();
+  for (const slot of slotsOf(doc)) {
+    const name = slot === "" ? "children" : slotsToo ? give(slot) : slot;
+    slots.set(slot, name);
+    if (slot && name !== slot) notes.push(`The slot ${slot} is the property ${name}.`);
+  }
+  const properties = propertiesOf(doc, give, notes);
   return {
     ok: true,
     wrapping: { ...made.base, properties, slots, asks: (doc.requests ?? []).length > 0, notes },

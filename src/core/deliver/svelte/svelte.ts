@@ -11,10 +11,33 @@ import { wrappingOf } from "../shared/wrapping";
 /** A brace begins an expression, in texts and in attributes. */
 const braces = (html: string): string => html.replace(/[{}]/g, (b) => (b === "{" ? "&#123;" : "&#125;"));
 
-const taken = ["children", "class", "mount", "mounted", "onMount", "onstate", "requests", "root", "state", "untrack"];
+/** What its script declares, also inside its functions, what a parent cannot give by name, and what runes are called. */
+const taken = [
+  "bindable",
+  "children",
+  "class",
+  "data",
+  "derived",
+  "effect",
+  "event",
+  "host",
+  "inspect",
+  "it",
+  "mount",
+  "mounted",
+  "now",
+  "onMount",
+  "onstate",
+  "props",
+  "requests",
+  "root",
+  "send",
+  "slot",
+  "state",
+];
 
 export const svelteTarget: Target = (doc, proof) => {
-  const made = wrappingOf(doc, proof, taken, true);
+  const made = wrappingOf(doc, proof, { taken, slotsToo: true });
   if (!made.ok) return made;
   const { program, names, files, slots, properties, asks, notes } = made.wrapping;
   const language: Language = {

@@ -15,10 +15,32 @@ const language: Language = {
   slot: (name, usual) => `<slot${name && ` name="${name}"`}>${usual}</slot>`,
 };
 
-const taken = ["emit", "key", "mount", "mounted", "props", "ref", "requests", "root", "state", "watch"];
+/** What its script declares, also inside its functions, and what a parent cannot give by name. */
+const taken = [
+  "data",
+  "emit",
+  "event",
+  "is",
+  "key",
+  "mount",
+  "mounted",
+  "onBeforeUnmount",
+  "onMounted",
+  "props",
+  "ref",
+  "requests",
+  "root",
+  "send",
+  "slot",
+  "state",
+  "style",
+  "useTemplateRef",
+  "value",
+  "watch",
+];
 
 export const vueTarget: Target = (doc, proof) => {
-  const made = wrappingOf(doc, proof, taken);
+  const made = wrappingOf(doc, proof, { taken });
   if (!made.ok) return made;
   const { program, names, files, properties, asks, notes } = made.wrapping;
   const vue = ["onBeforeUnmount", "onMounted", "useTemplateRef", ...(properties.length ? ["watch"] : [])];

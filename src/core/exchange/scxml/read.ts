@@ -8,8 +8,10 @@ import {
   type EventSpec,
   emptyComponent,
   isEventDescriptor,
+  isName,
   isStateName,
   type Loaded,
+  nameRule,
   own,
   type Problem,
   type Reaction,
@@ -187,8 +189,8 @@ class Reader {
         const { id, expr, src } = d.attributes;
         if (d.name !== "data") this.say(d, `<${d.name}> cannot stand in <datamodel>`);
         else if (src !== undefined) this.say(d, `src="${src}": nothing is loaded from elsewhere`);
-        else if (id === undefined || !/^[A-Za-z_]\w*$/.test(id))
-          this.say(d, `id="${id ?? ""}" is not a name for a datum: a letter or _, then letters, digits or _`);
+        else if (id === undefined || !isName(id))
+          this.say(d, `id="${id ?? ""}" is not a name for a datum: ${nameRule}`);
         else if (expressions.data.some((x) => x.name === id)) this.say(d, `two data are named "${id}"`);
         else if (d.children.length) this.say(d, "a datum here is a number, a text, true or false");
         else expressions.declare(id, expr ?? null, d.text, d);

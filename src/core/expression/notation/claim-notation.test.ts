@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { type Claim, type Condition, type Expectation, type Expected, partFacts } from "../../model";
 import { stimulusText } from "../../run";
 import { box, button, component } from "../../testing";
+import { tried } from "../../testing/tried";
 import {
   type Names,
   parseClaim,
@@ -162,15 +163,16 @@ describe("what is printed", () => {
       for: "1s",
     })),
   );
-  it("is read as the claim that it was, whatever its texts say", () => {
+  it("is read as the claim that it was, whatever its texts say", ({ task }) => {
     fc.assert(
       fc.property(claim, (c) => {
         expect(parseClaim(printClaim(c), names)).toEqual({ ok: true, value: c });
       }),
       { numRuns: 2000 },
     );
+    tried(task, 2000);
   });
-  it("is read as the expectation that it was", () => {
+  it("is read as the expectation that it was", ({ task }) => {
     const expected: fc.Arbitrary<Expected> = fc.oneof(
       fact,
       fc.record({
@@ -184,8 +186,9 @@ describe("what is printed", () => {
       }),
       { numRuns: 2000 },
     );
+    tried(task, 2000);
   });
-  it("is read as the step that it was, whatever text it sets", () => {
+  it("is read as the step that it was, whatever text it sets", ({ task }) => {
     fc.assert(
       fc.property(
         fc.oneof(words, fc.boolean(), fc.integer(), fc.constantFrom("", "true", "1", " a", '""', '"', "a\nb")),
@@ -195,6 +198,7 @@ describe("what is printed", () => {
       ),
       { numRuns: 1000 },
     );
+    tried(task, 1000);
   });
   it.each(["toString", "constructor", "__proto__", "valueOf"])("%s is no step, action, fact or claim", (word) => {
     expect(parseStep(word, names).ok).toBe(false);

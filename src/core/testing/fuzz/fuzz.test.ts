@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoComponents } from "../../../demo";
+import { tried } from "../tried";
 import { fuzzCases } from "./cases";
 import { type Kind, tryDoors } from "./doors";
 import { smaller } from "./smaller";
@@ -18,12 +19,13 @@ describe("what broke once", () => {
 
 describe("damaged files, pages, charts, cells and style", () => {
   const all = fuzzCases(demoComponents.map((c) => c.load()));
-  it("throw out of no door, are refused with a place, and read back as they were", () => {
+  it("throw out of no door, are refused with a place, and read back as they were", ({ task }) => {
     fc.assert(
       fc.property(all, ({ kind, text, luck }) => tryDoors(kind, text, luck)),
       // Always the same ones: others are what `npm run fuzz` is for.
       { numRuns: 120, endOnFailure: true, seed: 2 },
     );
+    tried(task, 120);
   }, 600_000);
 });
 

@@ -7,7 +7,7 @@ export default defineConfig({
     include: ["src/**/*.test.ts"],
     environment: "node",
     setupFiles: ["vitest.setup.ts"],
-    testTimeout: 60_000,
+    testTimeout: 300_000,
     maxWorkers: availableParallelism(),
   },
 });

@@ -15,6 +15,7 @@ import { Explorer, proveNow, runScenario } from "../src/core/proof";
 import { advance, start, stimulate } from "../src/core/run";
 import { deliveredPage } from "../src/core/testing/delivered";
 import { demoComponents } from "../src/demo";
+import { longDay } from "./day";
 import { exploring } from "./families";
 import { heavy } from "./heavy";
 import { largeInApp, largeInCore } from "./large";
@@ -138,6 +139,7 @@ for (let i = 0; i < 12; i++) {
 }
 const spans = (await app.evaluate(() => (window as unknown as { spans: number[] }).spans)).sort((a, b) => a - b);
 rows.push(...largeInCore(), ...(await largeInApp(stage)), ...timeInCore(program), ...(await ribbonInApp(stage)));
+rows.push(...(await longDay(stage)));
 await stage.close();
 rows.push(["Stimulus to painted frame, median of 24 clicks", `${spans[spans.length >> 1].toFixed(1)} ms`, "16 ms"]);
 rows.push(["Stimulus to painted frame, the slowest", `${spans[spans.length - 1].toFixed(1)} ms`, ""]);

@@ -44,7 +44,7 @@ describe("the example", () => {
       "opening-hours.test.mjs",
       "watering.test.mjs",
     ]);
-  }, 120_000);
+  });
   it("is built with both pages", async () => {
     const built = script("build");
     expect(built.code, built.said).toBe(0);
@@ -65,7 +65,7 @@ describe("the example", () => {
         });
       preview!.on("exit", () => refuse(new Error(said)));
     });
-  }, 120_000);
+  });
   it.each([
     ["opening-hours", "react.html"],
     ["watering", "vue.html"],

@@ -315,6 +315,99 @@ describe("what is specified", () => {
     await context.close();
   });
 
+  it("is stored again when the browser's store is cleared while it is open", async () => {
+    const page = await stage.page();
+    await openDemo(page);
+    await fill(page, "press Escape", "closed", "opening");
+    const storedAs = (): Promise<string> =>
+      page.evaluate(
+        () =>
+          new Promise<string>((done) => {
+            const open = indexedDB.open("lively-state");
+            open.onerror = () => done(String(open.error));
+            open.onsuccess = () => {
+              const db = open.result;
+              if (!db.objectStoreNames.contains("components")) {
+                db.close();
+                return done("nothing");
+              }
+              const all = db.transaction("components").objectStore("components").getAll();
+              all.onsuccess = () => {
+                db.close();
+                done(JSON.stringify(all.result));
+              };
+            };
+          }),
+      );
+    await until(storedAs, (all) => all.includes('"to":"opening"'));
+    const cleared = await page.evaluate(
+      () =>
+        new Promise<string>((done) => {
+          const gone = indexedDB.deleteDatabase("lively-state");
+          gone.onsuccess = () => done("cleared");
+          gone.onblocked = () => done("blocked");
+          gone.onerror = () => done(String(gone.error));
+        }),
+    );
+    expect(cleared).toBe("cleared");
+    await fill(page, "press Escape", "closed", "closing");
+    await until(storedAs, (all) => all.includes('"to":"closing"'));
+    await page.reload();
+    await page.waitForSelector(".grid");
+    expect(await cell(page, "press Escape", "closed")).toBe("closing");
+    await page.browserContext().close();
+  });
+
+  it("is worked on in a store of a newer program, which keeps what only that one knows", async () => {
+    const page = await stage.page();
+    await openDemo(page);
+    await fill(page, "press Escape", "closed", "opening");
+    await until(
+      () => page.evaluate(() => document.querySelector(".notice")?.textContent ?? ""),
+      (t) => t === "",
+    );
+    await new Promise((r) => setTimeout(r, 300));
+    const context = page.browserContext();
+    const address = page.url();
+    await page.goto("about:blank");
+    const other = await context.newPage();
+    await other.setViewport({ width: 1280, height: 800 });
+    await other.goto(`${stage.address}/frame.html`);
+    await other.evaluate(
+      () =>
+        new Promise<void>((done, wrong) => {
+          const open = indexedDB.open("lively-state", 9000);
+          open.onupgradeneeded = () => open.result.createObjectStore("of-tomorrow").put("kept", 1);
+          open.onerror = () => wrong(open.error);
+          open.onblocked = () => wrong(new Error("blocked"));
+          open.onsuccess = () => {
+            open.result.close();
+            done();
+          };
+        }),
+    );
+    await other.goto(address);
+    await other.waitForSelector(".grid");
+    expect(await cell(other, "press Escape", "closed")).toBe("opening");
+    await fill(other, "press Escape", "closed", "closing");
+    await new Promise((r) => setTimeout(r, 300));
+    await other.reload();
+    await other.waitForSelector(".grid");
+    expect(await cell(other, "press Escape", "closed")).toBe("closing");
+    const tomorrow = await other.evaluate(
+      () =>
+        new Promise<string>((done) => {
+          const open = indexedDB.open("lively-state");
+          open.onsuccess = () => {
+            const kept = open.result.transaction("of-tomorrow").objectStore("of-tomorrow").get(1);
+            kept.onsuccess = () => done(`${open.result.version} ${kept.result}`);
+          };
+        }),
+    );
+    expect(tomorrow).toBe("9000 kept");
+    await context.close();
+  });
+
   it("undo and redo go through everything", async () => {
     const page = await stage.page();
     await openDemo(page);

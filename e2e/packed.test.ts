@@ -61,7 +61,7 @@ describe("the packed package", () => {
     const { code, out } = run("trial", "dialog.lively.json", "--set", "reactions");
     expect([code, out]).toEqual([0, expect.stringMatching(/\d+ runs: \d+ the same\n/)]);
     expect(run("trial", "dialog.lively.json", "--page", "nowhere.html").code).toBe(2);
-  }, 120_000);
+  });
   it("serves the app to this machine alone", async () => {
     const server: ChildProcess = spawn(join(folder, "node_modules", ".bin", "lively"), ["serve", "--port", "0"], {
       cwd: folder,

@@ -5,11 +5,12 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { pathToFileURL } from "node:url";
 import { svelte } from "@sveltejs/vite-plugin-svelte";
+import react from "@vitejs/plugin-react";
 import vue from "@vitejs/plugin-vue";
 import type { Browser } from "puppeteer-core";
-import { build, type PluginOption } from "vite";
+import { build, createServer, type PluginOption } from "vite";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { click, launch } from "./stage";
+import { click, launch, until } from "./stage";
 
 let browser: Browser;
 let folder: string;
@@ -22,7 +23,7 @@ beforeAll(async () => {
   symlinkSync(resolve("node_modules"), join(folder, "node_modules"));
   mkdirSync(join(folder, "parts"));
   copyFileSync("src/demo/passenger-stepper.lively.json", join(folder, "parts", "stepper.lively.json"));
-}, 120_000);
+});
 afterAll(async () => {
   await browser?.close();
   rmSync(folder, { recursive: true, force: true });
@@ -90,7 +91,64 @@ describe.each(Object.keys(apps))("an app with %s", (form) => {
     expect(await page.$eval('[data-part="count"]', (e) => e.textContent)).toBe("3");
     expect(errors).toEqual([]);
     await page.close();
-  }, 60_000);
+  });
+});
+
+describe.each(Object.keys(apps))("a server for developing with %s", (form) => {
+  it("shows the component as its file is now, and again when it is broken and mended", async () => {
+    writeFileSync(join(folder, "index.html"), `<div id="app"></div><script type="module" src="./main.js"></script>`);
+    writeFileSync(join(folder, "main.js"), apps[form].main);
+    const file = join(folder, "parts", "stepper.lively.json");
+    const text = readFileSync(file, "utf8");
+    const server = await createServer({
+      root: folder,
+      configFile: false,
+      logLevel: "silent",
+      cacheDir: join(folder, ".vite", form),
+      plugins: [lively(), ...(form === "react" ? [react()] : []), ...apps[form].plugins()],
+      server: { host: "127.0.0.1", port: 0, fs: { strict: false } },
+    });
+    const page = await browser.newPage();
+    try {
+      await server.listen();
+      await page.goto(server.resolvedUrls!.local[0]);
+      // A page that begins anew answers nothing for a moment.
+      const inPage = <T>(find: () => T, ok: (found: T | undefined) => boolean) =>
+        until(() => (page.evaluate(find) as Promise<T>).catch(() => undefined), ok);
+      // A watcher takes what is written within a tenth of a second for one change.
+      const write = async (words: string): Promise<void> => {
+        await new Promise((r) => setTimeout(r, 300));
+        writeFileSync(file, words);
+      };
+      const count = () => document.querySelector('[data-part="count"]')?.textContent;
+      await inPage(count, (n) => n === "2");
+      await page.evaluate(() => Object.assign(window, { same: true }));
+      const shows = (words: string) =>
+        inPage(
+          () => document.querySelector("#app")?.textContent ?? "",
+          (t) => t?.includes(words) ?? false,
+        );
+      const overlays = () => document.querySelectorAll("vite-error-overlay").length;
+      await write(text.replaceAll("Who sails?", "Travellers"));
+      await shows("Travellers");
+      // A framework's component is exchanged where it stands; the others begin the page anew.
+      const kept = await page.evaluate(() => "same" in window);
+      expect(kept).toBe(["react", "vue", "svelte"].includes(form));
+      await write(text.slice(0, -40));
+      await inPage(overlays, (n) => n === 1);
+      await shows("Travellers");
+      await write(text.replaceAll("Who sails?", "Travellers"));
+      await inPage(overlays, (n) => n === 0);
+      await write(text.replaceAll("Who sails?", "People on board"));
+      await shows("People on board");
+      await click(page, '[data-part="more"]');
+      await inPage(count, (n) => n === "3");
+    } finally {
+      await page.close();
+      await server.close();
+      writeFileSync(file, text);
+    }
+  });
 });
 
 describe("a component that cannot be delivered", () => {
@@ -98,5 +156,5 @@ describe("a component that cannot be delivered", () => {
     writeFileSync(join(folder, "parts", "bad.lively.json"), '{ "format": "lively-state/component", "version": 1 ');
     writeFileSync(join(folder, "main.js"), `import "./parts/bad.lively.json?module";`);
     await expect(made([])).rejects.toThrow(/bad\.lively\.json: line 1/);
-  }, 60_000);
+  });
 });

@@ -22,5 +22,5 @@ describe.each(all)("%s", (_name, doc) => {
       }),
       { seed: 7919, numRuns: 3, examples: [] },
     );
-  }, 120_000);
+  });
 });

@@ -185,7 +185,7 @@ describe("what is mounted", () => {
       refused: "There is no datum m.",
     });
     await page.close();
-  }, 60_000);
+  });
 
   it("works inside a shadow tree", async () => {
     const doc = demos.find((d) => d.name.startsWith("Change"))!;
@@ -216,7 +216,7 @@ describe("what is mounted", () => {
     await page.keyboard.press("Escape");
     await page.waitForFunction("it.state[0] === 'closed'");
     await page.close();
-  }, 60_000);
+  });
 });
 
 describe("what is delivered for TypeScript", () => {
@@ -246,7 +246,7 @@ describe("what is delivered for TypeScript", () => {
     } finally {
       rmSync(folder, { recursive: true, force: true });
     }
-  }, 120_000);
+  });
 });
 
 describe("data", () => {

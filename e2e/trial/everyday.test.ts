@@ -32,7 +32,7 @@ describe.each(Object.entries(everyday))("%s", (name, html) => {
     expect(runs.length).toBeGreaterThan(0);
     const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
     expect(told(trial)).toEqual([]);
-  }, 120_000);
+  });
 });
 
 const SOME = 6;
@@ -48,7 +48,7 @@ describe.each(Object.entries(strangers))("%s", (name, html) => {
     const lines = told(trial).filter((line) => !/is still on its way|has no room to be hit in/.test(line));
     if (faults[name]) expect(lines.join("\n")).toMatch(faults[name]);
     else expect(lines).toEqual([]);
-  }, 120_000);
+  });
 });
 
 /** Pages that work by their rules alone, in their one state. */
@@ -67,5 +67,5 @@ describe.each(Object.entries(ruled))("%s", (name, html) => {
     expect(runs.length).toBeGreaterThan(1);
     const { trial } = await putOnTrial(browser, read.doc, runs, { source: { html } });
     expect(told(trial)).toEqual([]);
-  }, 120_000);
+  });
 });

@@ -40,7 +40,7 @@ it.each(held)("that %s: told, and the run goes on", async (_what, does, told) =>
 it("that writes a hundred megabytes to the console goes on", async () => {
   const loud = await tried(page(`for (let i = 0; i < 1000; i++) console.log("x".repeat(100_000))`));
   expect(loud.results.every((r) => r.verdict === "same" || r.verdict === "cut")).toBe(true);
-}, 60_000);
+});
 it.each([
   ["never comes to rest", "for (;;);"],
   ["keeps no time", "const again = () => { Promise.resolve().then(again) }; again()"],
@@ -62,7 +62,7 @@ it("that never loads is cut, and the next is unharmed", async () => {
   expect(verdicts(await tried(page("")))).toEqual(runs.map(() => "same"));
   for (const socket of open) socket.destroy();
   silent.close();
-}, 60_000);
+});
 
 it("and a browser that is killed in the midst of it is told, and another goes on", async () => {
   const doomed = await startBrowser({ browser: "chromium" });
@@ -92,4 +92,4 @@ it("goes on in a browser that runs already, and leaves it running", async () => 
   await connected.end();
   expect(own.browser.connected).toBe(true);
   await own.end();
-}, 60_000);
+});

@@ -17,7 +17,7 @@ describe.each(fixtures)("$name", ({ doc, html, faults }) => {
     expect(runs.length).toBeGreaterThan(0);
     const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
     expect(told(trial)).toEqual([]);
-  }, 60_000);
+  });
   it.each(faults)(
     "$what: found",
     async ({ from, to, shows }) => {

@@ -62,7 +62,7 @@ it("says where the page differs, lets it be, takes that back, and holds once the
     60_000,
   );
   expect(stage.errors).toEqual([]);
-}, 120_000);
+});
 
 it("takes the page's side with an edit that is shown before, and both do the same", async () => {
   const dialog = demoComponents.map((d) => d.load()).find((d) => d.name === "Change-crossing dialog")!;

@@ -104,7 +104,7 @@ describe("lively check", () => {
       ["Change-crossing dialog", "Change-crossing dialog"],
       ["Test"],
     ]);
-  }, 60_000);
+  });
   it("stops exploring at a bound, which is no proof", async () => {
     const { code, out } = await run([demo], { situations: 5 });
     expect(code).toBe(1);

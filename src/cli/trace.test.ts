@@ -89,5 +89,5 @@ describe("the command", () => {
       status: 2,
       stderr: expect.stringContaining("no such file"),
     });
-  }, 30_000);
+  });
 });

@@ -26,7 +26,7 @@ describe("lively trial", () => {
       2,
       expect.stringContaining("--allow-host pages.example"),
     ]);
-  }, 60_000);
+  });
   it("gives 0 for the page that would be delivered, 1 for one that differs, and writes reports", async () => {
     const [junit, markdown] = [join(folder, "t.xml"), join(folder, "t.md")];
     expect((await run([lamp], { junit, markdown }))[0]).toBe(0);
@@ -35,5 +35,5 @@ describe("lively trial", () => {
     const [code, said] = await run([lamp], { page, pictures: folder });
     expect(code).toBe(1);
     expect(said).toMatch(/NOT FOUND .*lamp/);
-  }, 60_000);
+  });
 });

@@ -14,6 +14,17 @@ interface Plugin {
   enforce: "pre";
   resolveId(this: Context, source: string, importer?: string): Promise<string | undefined>;
   load(this: Context, id: string): Promise<string | undefined>;
+  hotUpdate(this: Developing, changed: { file: string; modules: Module[] }): Promise<Module[] | undefined>;
+}
+interface Module {
+  id: string | null;
+  importers: ReadonlySet<Module>;
+}
+interface Developing {
+  environment: {
+    moduleGraph: { idToModuleMap: ReadonlyMap<string, Module> };
+    hot: { send(message: object): void };
+  };
 }
 interface Context {
   resolve(source: string, importer?: string, options?: { skipSelf: boolean }): Promise<{ id: string } | null>;
@@ -39,6 +50,8 @@ function entryOf(form: Form, { kebab, pascal }: ReturnType<typeof namesOf>): str
 const ENTRY = "component.js";
 
 export default function lively(): Plugin {
+  /** What was last given out, by its address. */
+  const given = new Map<string, string>();
   /** What a file was made into last, by its text and form. */
   const made = new Map<string, { text: string; files: Promise<readonly File[]> }>();
   const filesOf = (file: string, form: Form, fail: (message: string) => never): Promise<readonly File[]> => {
@@ -73,7 +86,40 @@ export default function lively(): Plugin {
       const [, file, form, name] = found;
       this.addWatchFile(file);
       const files = await filesOf(file, form as Form, (message) => this.error(message));
-      return files.find((f) => f.path === name)?.text;
+      const text = files.find((f) => f.path === name)?.text;
+      if (text !== undefined) given.set(id, text);
+      return text;
+    },
+    // What came out otherwise is exchanged where it stands, if its framework can do that; what did not stays.
+    async hotUpdate({ file, modules }) {
+      if (!file.endsWith(".lively.json")) return undefined;
+      const { moduleGraph, hot } = this.environment;
+      const isOurs = (m: Module): boolean => m.id === null || inside.test(m.id);
+      // The file itself is a module too, which ours watch: it matters to those who import it as it is.
+      const others = modules.filter((m) => !isOurs(m) && [...m.importers].some((i) => !isOurs(i)));
+      const ours: Module[] = [];
+      let used = false;
+      for (const [id, module] of moduleGraph.idToModuleMap) {
+        const found = inside.exec(id);
+        if (!found || found[1] !== file) continue;
+        used = true;
+        try {
+          const files = await filesOf(file, found[2] as Form, (message) => {
+            throw new Error(message);
+          });
+          if (files.find((f) => f.path === found[3])?.text !== given.get(id)) ours.push(module);
+        } catch (error) {
+          // What was good stays on the page, with what is wrong over it.
+          hot.send({
+            type: "error",
+            err: { message: (error as Error).message, stack: "", id: file, plugin: "lively" },
+          });
+          return others;
+        }
+      }
+      // As good as before again: what was wrong is taken off the page.
+      if (used && !ours.length) hot.send({ type: "update", updates: [] });
+      return [...others, ...ours];
     },
   };
 }

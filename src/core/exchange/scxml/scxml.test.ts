@@ -50,7 +50,7 @@ describe("any chart", () => {
       }),
       { numRuns: 70 },
     );
-  }, 60_000);
+  });
   it("forgets the delays of a state when it is left", () => {
     fc.assert(
       fc.property(charts, steps, (doc, list) => {
@@ -64,7 +64,7 @@ describe("any chart", () => {
       }),
       { numRuns: 50 },
     );
-  }, 60_000);
+  });
   it("runs the same after it was written and read again", () => {
     fc.assert(
       fc.property(charts, steps, (doc, list) => {
@@ -75,7 +75,7 @@ describe("any chart", () => {
       }),
       { numRuns: 70 },
     );
-  }, 60_000);
+  });
 });
 
 const demo = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));

@@ -45,6 +45,9 @@ export interface Compared {
   pairs: number;
 }
 
+/** Endless runs after which a comparison gives up: each of them takes a thousand steps. */
+const LOOPS = 40;
+
 interface Pair extends Followed {
   parent: Pair | null;
   /** What led here from the parent: a stimulus, or which things were due. */
@@ -111,6 +114,8 @@ export function* comparing(
     if (i % 200 === 199) yield pairs.length;
     const pair = pairs[i];
     for (const stimulus of alike(sides, pair.states)) {
+      // What goes round without an end is cut each time, after a thousand steps: nothing is learnt from more of it.
+      if (sides.some((s) => s.loops > LOOPS)) return done(false);
       const does = (states: readonly RunState[]): RunState[] => states.map((s, side) => sides[side].did(s, stimulus));
       const at = whenDone(programs, pair, stimulus);
       if (!at) continue;
@@ -165,6 +170,8 @@ const noticedAlways = ["visible", "takes pointer", "in tab order", "focused", "e
 class Side {
   readonly acts: Acts;
   private readonly facts = new Map<string, Map<string, string>>();
+  /** Stimuli after which the run was cut. */
+  loops = 0;
   constructor(
     readonly program: Program,
     readonly sayable: boolean,
@@ -176,7 +183,9 @@ class Side {
     const name = Object.values(stimulus)[0];
     const part = "click" in stimulus || "down" in stimulus || "up" in stimulus || "move" in stimulus ? name : null;
     if (typeof part === "string" && !this.program.partIndex.has(part)) return state;
-    return stimulate(this.program, state, stimulus).state;
+    const result = stimulate(this.program, state, stimulus);
+    if (result.step.loop) this.loops++;
+    return result.state;
   }
 
   /** What a person can notice, by part and fact. */

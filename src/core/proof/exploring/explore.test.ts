@@ -139,6 +139,6 @@ describe.each([...Object.entries(components), ["the demo", demo] as const])(
         expect([...seen.states].filter((st) => !proof.reached.includes(st))).toEqual([]);
         expect([...seen.arrivals].filter((a) => !known.has(a))).toEqual([]);
       }
-    }, 120_000);
+    });
   },
 );

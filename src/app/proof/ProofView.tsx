@@ -181,7 +181,7 @@ function someOf(states: readonly string[]): string {
 function Explored() {
   const proof = useProof((s) => s.proof)!;
   const { most, running, further } = useProof();
-  const { piled, states } = proof.uncovered;
+  const { piled, states, endless } = proof.uncovered;
   return (
     <div className="muted explored">
       {proof.situations.toLocaleString("en")} situations, each at every timing, and {proof.moves.toLocaleString("en")}{" "}
@@ -191,8 +191,9 @@ function Explored() {
           ? ", all that can be reached."
           : ", all that can be reached. No rule is broken."
         : `: not all that can be reached. What goes on from ${someOf(states)} beyond that was not looked at, and nothing is said about ways back or what never happens.`}
+      {endless && " Again and again it never comes to rest (F21): mend that first."}
       {piled.length > 0 && ` More and more of ${piled.join(", ")} can be on their way at once.`}
-      {proof.situations >= most && (
+      {proof.situations >= most && !endless && (
         <p>
           <Button size="small" disabled={running} onClick={further}>
             Explore up to {(most * 4).toLocaleString("en")} situations

@@ -167,8 +167,14 @@ class Reader {
       this.remark(`@${node.name} is kept, and not counted with here`);
   }
 
+  /** What names no layers is no rule (CSS Cascading 5 §6.4.3). */
   private layer(node: cssTree.Atrule, around: Around, inside: (more: Partial<Around>) => void): void {
-    const names = node.prelude ? cssTree.generate(node.prelude).split(",") : [`#${this.unnamed++}`];
+    const said = node.prelude ? cssTree.generate(node.prelude).trim() : "";
+    if (said && cssTree.lexer.matchAtrulePrelude("layer", said).error)
+      return this.remark(`@layer ${said} names no layer: browsers leave it out`);
+    const names = said ? said.split(",") : [`#${this.unnamed++}`];
+    if (node.block && names.length > 1)
+      return this.remark(`@layer ${said} has rules for several layers: browsers leave it out`);
     const full = names.map((n) => (around.layer ? `${around.layer}.${n.trim()}` : n.trim()));
     for (const one of full) {
       const steps = one.split(".");
@@ -204,6 +210,8 @@ class Reader {
       return;
     }
     const text = nested(node.prelude, around.parent);
+    if (text.length > MOST_SELECTORS)
+      return this.remark("rules nested so often that their selectors fill pages are kept, and not counted with here");
     this.block(node.block, text, around);
   }
 
@@ -299,6 +307,9 @@ function elementsOf(selectors: string): string {
   });
   return kept.map((s) => cssTree.generate(s)).join(",") || ":not(*)";
 }
+
+/** Characters; each list that is nested in another says the outer one for each of its own. */
+const MOST_SELECTORS = 5000;
 
 /** A nested rule's selectors with what `&` stands for (CSS Nesting 1 §3). */
 function nested(list: cssTree.SelectorList, parent: string | null): string {

@@ -50,7 +50,7 @@ export interface Proof {
   /** Faults that were suspected and no run on the clock showed: motions turned back half-way are taken to last any time. */
   unshown: number;
   /** Events of which more and more are on their way; and states with situations from which nothing was tried. */
-  uncovered: { piled: string[]; states: string[] };
+  uncovered: Explorer["uncovered"];
   /** By claim of the document. */
   claims: ClaimResult[];
   /** Findings that the author accepts. */

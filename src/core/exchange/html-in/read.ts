@@ -61,7 +61,8 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   };
   const tree = whole ? parse(text, options) : parseFragment(text, options);
   const elements: Element[] = [];
-  if (!collect(tree.children, elements, 0)) {
+  // In a whole page parts stand in its body, and there in the element that a component was delivered in.
+  if (!collect(tree.children, elements, whole ? MAX_DEPTH + 3 : MAX_DEPTH)) {
     return { ok: false, message: `This markup is nested more than ${MAX_DEPTH} deep.` };
   }
   if (elements.length > MAX_PARTS + 500) {
@@ -103,12 +104,13 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   return { ok: true, doc: made, remarks: remarks.slice(0, 60), behaviour };
 }
 
+/** @param depth how many elements may still stand in one another */
 function collect(nodes: ChildNode[], out: Element[], depth: number): boolean {
-  if (depth > MAX_DEPTH) return false;
+  if (depth < 0) return false;
   for (const node of nodes) {
     if (!isTag(node)) continue;
     out.push(node);
-    if (!collect(node.children, out, depth + 1)) return false;
+    if (!collect(node.children, out, depth - 1)) return false;
   }
   return true;
 }

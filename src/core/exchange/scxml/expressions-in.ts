@@ -75,12 +75,24 @@ export class ExpressionReader {
       const [min, max] = [Number(at.own.min), Number(at.own.max)];
       this.data.push({ name, type: "integer", initial: value as number, min, max });
     } else if (own === "one of" && at.own.values !== undefined) {
-      this.data.push({ name, type: "one of", values: JSON.parse(at.own.values) as string[], initial: String(value) });
+      const values = texts(at.own.values);
+      if (values) this.data.push({ name, type: "one of", values, initial: String(value) });
+      else this.say(at, `the values of ${name} are no list of texts`);
     } else if (typeof value === "boolean") this.data.push({ name, type: "boolean", initial: value });
     else if (typeof value === "number") {
       if (Number.isFinite(value)) this.data.push({ name, type: "number", initial: value });
       else this.say(at, `the datum ${name} begins with ${value}, which is no number`);
     } else this.data.push({ name, type: "text", initial: value });
+  }
+}
+
+/** A list of texts in JSON, or null. */
+function texts(json: string): string[] | null {
+  try {
+    const list: unknown = JSON.parse(json);
+    return Array.isArray(list) && list.every((t) => typeof t === "string") ? list : null;
+  } catch {
+    return null;
   }
 }
 

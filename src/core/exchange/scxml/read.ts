@@ -280,7 +280,7 @@ class Reader {
       this.say(t, "a transition needs at least one of event, cond and target");
     }
     const actions = content.block(t);
-    const never = cond === undefined || t.own.ignored !== undefined;
+    const never = cond === undefined || t.own.ignored !== undefined || t.own.always !== undefined;
     const when = t.own.when ?? (never ? undefined : expressions.condition(cond, t));
     const branch: Branch = {
       ...(when === undefined ? {} : { when }),

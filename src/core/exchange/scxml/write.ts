@@ -185,12 +185,14 @@ class Writer {
       {
         event,
         ...(b.when === undefined ? {} : conditionOut(b.when)),
+        // A transition has an event, a condition or a target (SCXML §3.5.1).
+        ...(event === undefined && b.when === undefined && !targets.length ? { cond: "true", "lively:always": "true" } : {}),
         target: targets.length ? targets.join(" ") : undefined,
         type: b.internal ? "internal" : undefined,
         "lively:row": String(row),
         "lively:after": after,
         // It is taken and does nothing, which is not the same to us as being ignored.
-        "lively:taken": !targets.length && b.when === undefined && !content.length ? "true" : undefined,
+        "lively:taken": !targets.length && b.when === undefined && !b.actions?.length ? "true" : undefined,
       },
       content,
     );

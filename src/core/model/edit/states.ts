@@ -116,9 +116,15 @@ const mapOne = (states: readonly StateNode[], name: string, f: (s: StateNode) =>
     return s.states ? { ...s, states: mapOne(s.states, name, f) } : s;
   });
 
-/** Makes a state parallel, final, a history, or plain again (undefined). What the kind cannot have goes with it. */
+/**
+ * Makes a state parallel, final, a history, or plain again (undefined). What the kind cannot have goes with it; what cannot
+ * be of that kind stays as it is.
+ */
 export function setKind(doc: Component, name: string, kind: StateKind | undefined): Component {
-  const state = find(doc, name)?.state;
+  const { state, parent } = find(doc, name) ?? {};
+  // A history needs something to remember (SCXML §3.10).
+  const siblings = (parent?.states ?? doc.states).filter((s) => s.name !== name && !isHistory(s));
+  if ((kind === "history" || kind === "deep history") && !siblings.length) return doc;
   if (!state || state.kind === kind || (kind && kind !== "parallel" && state.states?.length)) return doc;
   if (kind === "parallel" && !state.states?.length) return doc;
   const next = untangled({ ...doc, states: mapOne(doc.states, name, (s) => kindly(s, kind)) });

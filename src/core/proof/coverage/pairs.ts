@@ -3,7 +3,7 @@ import type { Component, Scenario, Step as ScenarioStep } from "../../model";
 import { compile, type Program } from "../../program";
 import { advance, nextDue, type RunState, type Session, type Step, stimulate } from "../../run";
 import type { Acts } from "../exploring/acts";
-import { type Bounds, Explorer } from "../exploring/explore";
+import { type Bounds, Explorer, MOST_CUT } from "../exploring/explore";
 import type { Move, Situation } from "../exploring/situation";
 import { runScenarios } from "../scenarios/run-scenarios";
 import { endOf, playScenario } from "../scenarios/scenario";
@@ -24,8 +24,6 @@ const WAYS = 6;
 /** Steps without any reaction between the two that are followed, and states looked at on the way. */
 const DEEP = 4;
 const MOST = 250;
-/** Acts that never come to rest cost a thousand steps each: after so many nobody asks further. */
-const LOOPS = 100;
 interface Patience {
   loops: number;
 }
@@ -71,7 +69,7 @@ export function* pairsOf(doc: Component, bounds: Bounds): Generator<number, Pair
   yield* explorer.run();
   const { acts } = explorer;
   const found = new Map<string, ScenarioStep[]>();
-  const patience: Patience = { loops: LOOPS };
+  const patience: Patience = { loops: MOST_CUT };
   for (const [branch, list] of ways)
     for (const { from, move } of list) {
       yield explorer.situations.length;

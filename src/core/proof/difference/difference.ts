@@ -9,6 +9,7 @@ import { DOCUMENT, looksAt, type Program, partName } from "../../program";
 import { advance, type RunState, start, stimulate } from "../../run";
 import { attributeOf, effectiveOpacity, factsOf, isVisible, layoutOf, scrollAt } from "../../surface";
 import { Acts } from "../exploring/acts";
+import { MOST_CUT } from "../exploring/explore";
 import { toTheEnd } from "../exploring/to-the-end";
 import { stepsAt } from "../scenarios/steps";
 import {
@@ -44,9 +45,6 @@ export interface Compared {
   complete: boolean;
   pairs: number;
 }
-
-/** Endless runs after which a comparison gives up: each of them takes a thousand steps. */
-const LOOPS = 40;
 
 interface Pair extends Followed {
   parent: Pair | null;
@@ -114,8 +112,7 @@ export function* comparing(
     if (i % 200 === 199) yield pairs.length;
     const pair = pairs[i];
     for (const stimulus of alike(sides, pair.states)) {
-      // What goes round without an end is cut each time, after a thousand steps: nothing is learnt from more of it.
-      if (sides.some((s) => s.loops > LOOPS)) return done(false);
+      if (sides.some((s) => s.loops > MOST_CUT)) return done(false);
       const does = (states: readonly RunState[]): RunState[] => states.map((s, side) => sides[side].did(s, stimulus));
       const at = whenDone(programs, pair, stimulus);
       if (!at) continue;

@@ -12,19 +12,9 @@ import { covers, elapse, type Followed, firstInstants, followed, NOTHING } from 
 import { Acts } from "./acts";
 import type { Log } from "./log";
 import { type Outcome, Outcomes } from "./outcomes";
-import type { Move, Situation } from "./situation";
+import { type Move, piledUp, type Situation } from "./situation";
 import { trimmer } from "./trim";
 import { wayTo } from "./way";
-
-/** As many of one event on their way show that they pile up; how high, is not asked. */
-const PILE = 3;
-function piledUp({ timers }: RunState): string | null {
-  if (timers.length < PILE) return null;
-  const piled = timers.find(
-    (t) => t.kind === "event" && timers.filter((o) => o.kind === "event" && o.event === t.event).length >= PILE,
-  );
-  return piled?.kind === "event" ? piled.event : null;
-}
 
 /** What watches the exploration; rules and coverage are written as visitors. */
 export interface Visitor {
@@ -55,6 +45,9 @@ export interface Bounds {
   situations: number;
 }
 
+/** So many acts that never come to rest, a thousand steps each, are enough to tell of it: what else there is can wait. */
+export const MOST_CUT = 25;
+
 export class Explorer {
   readonly situations: Situation[] = [];
   /** Triples: from, to, kind of move. */
@@ -69,6 +62,8 @@ export class Explorer {
   private readonly known = new Map<string, Situation[]>();
   /** Situations in which a step never came to rest and was cut: what would follow says nothing. */
   private readonly restless = new Set<number>();
+  /** Moves after which a step was cut: each of them takes a thousand steps. */
+  private cuts = 0;
   readonly acts: Acts;
   private readonly trim: (state: RunState) => RunState;
   private readonly outcomes: Outcomes;
@@ -121,9 +116,9 @@ export class Explorer {
   }
 
   /** What was not looked at: nothing where the exploration is complete. */
-  get uncovered(): { piled: string[]; states: string[] } {
+  get uncovered(): { piled: string[]; states: string[]; endless: boolean } {
     const states = [...this.beyond].map((config) => stateText(this.program, { config }));
-    return { piled: [...this.piled], states: [...new Set(states)] };
+    return { piled: [...this.piled], states: [...new Set(states)], endless: this.cuts > MOST_CUT };
   }
 
   /** Null where no instants were found at which it goes so. */
@@ -147,13 +142,13 @@ export class Explorer {
     let to = stayed ? from : null;
     let fresh = false;
     if (!to) {
+      const pile = piledUp(state);
+      if (pile) this.piled.add(pile);
       elapse(next.zone, 1);
-      const key = this.acts.key(state);
+      const key = pile ? "" : this.acts.key(state);
       const alike = this.known.get(key);
       to = alike?.find((s) => covers(s.zone, next.zone)) ?? null;
       if (!to) {
-        const pile = piledUp(state);
-        if (pile) this.piled.add(pile);
         if (this.situations.length >= this.bounds.situations || pile) {
           this.complete = false;
           this.beyond.add(state.config);
@@ -172,6 +167,7 @@ export class Explorer {
         fresh = true;
       }
     }
+    if (step?.loop) this.cuts++;
     if (from && move) {
       this.edges.push(from.index, to.index, kinds[move.kind]);
       // The visitor gets the state that this very move led to, even where the situation was known already.
@@ -183,7 +179,7 @@ export class Explorer {
 
   private expand(from: Situation): void {
     if (this.observer.stop?.(from.state)) return;
-    if (this.restless.has(from.index)) {
+    if (this.restless.has(from.index) || this.cuts > MOST_CUT) {
       this.complete = false;
       this.beyond.add(from.state.config);
       return;

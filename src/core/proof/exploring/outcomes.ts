@@ -9,12 +9,13 @@ import {
   type Instant,
   longest,
   moved,
+  NOTHING,
   type Timed,
   thingsOf,
   whenDone,
 } from "../zones";
 import type { Act, Acts } from "./acts";
-import type { Move, Situation } from "./situation";
+import { type Move, piledUp, type Situation } from "./situation";
 
 /** One move, done at one of the timings at which it can be. */
 export interface Outcome {
@@ -72,7 +73,7 @@ export class Outcomes {
     const result = act(on.states[0]);
     const changed = result.state !== on.states[0];
     const again = ([s]: readonly RunState[]): RunState[] => [act(s).state];
-    const next = changed ? followed(this.programs, before, [result.state], again) : null;
+    const next = changed ? this.followed(before, result.state, again) : null;
     return { move, on, results: [result], next };
   }
 
@@ -89,8 +90,14 @@ export class Outcomes {
       const state = advance(program, s, firstDue(thingsOf(this.programs, [s])), (r) => passed.push(r));
       return [this.after(state, steps(passed))];
     };
-    const next = followed(this.programs, on, [this.after(led, steps(results))], again);
+    const next = this.followed(on, this.after(led, steps(results)), again);
     return { move: { kind: "time", due }, on, results, next };
+  }
+
+  /** Where a step leads, with all its timings; but for what piles up, whose timings nobody looks at. */
+  private followed(before: Timed, state: RunState, again: (at: readonly RunState[]) => RunState[]): Followed {
+    if (piledUp(state)) return { ...NOTHING, states: [state], kept: [], begun: [] };
+    return followed(this.programs, before, [state], again);
   }
 
   /** The situation at a timing in which just these things are first; as it is where they are so already. */

@@ -13,3 +13,14 @@ export interface Situation extends Followed {
   parent: number;
   move: Move | null;
 }
+
+/** As many of one event on their way show that they pile up; how high, is not asked. */
+const PILE = 3;
+/** The event of which more and more are on their way: nothing follows from there that anybody looks at. */
+export function piledUp({ timers }: RunState): string | null {
+  if (timers.length < PILE) return null;
+  const piled = timers.find(
+    (t) => t.kind === "event" && timers.filter((o) => o.kind === "event" && o.event === t.event).length >= PILE,
+  );
+  return piled?.kind === "event" ? piled.event : null;
+}

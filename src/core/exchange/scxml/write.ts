@@ -186,7 +186,9 @@ class Writer {
         event,
         ...(b.when === undefined ? {} : conditionOut(b.when)),
         // A transition has an event, a condition or a target (SCXML §3.5.1).
-        ...(event === undefined && b.when === undefined && !targets.length ? { cond: "true", "lively:always": "true" } : {}),
+        ...(event === undefined && b.when === undefined && !targets.length
+          ? { cond: "true", "lively:always": "true" }
+          : {}),
         target: targets.length ? targets.join(" ") : undefined,
         type: b.internal ? "internal" : undefined,
         "lively:row": String(row),

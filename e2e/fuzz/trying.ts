@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { type FuzzCase, fuzzCases } from "../../src/core/testing/fuzz/cases";
 import { tryDoors } from "../../src/core/testing/fuzz/doors";
 import { smaller } from "../../src/core/testing/fuzz/smaller";
+import { strangers } from "../../src/core/testing/strangers";
 import { demoComponents } from "../../src/demo";
 
 /** What is the same for cases that break in the same place. */
@@ -21,11 +22,20 @@ const causeIn = ({ kind, luck }: FuzzCase, text: string): string | null => {
   }
 };
 
-const cases = fuzzCases(demoComponents.map((c) => c.load()));
+const cases = fuzzCases(
+  demoComponents.map((c) => c.load()),
+  Object.values(strangers),
+);
 /** A seed is a case: this process's and the driver's are the same. */
 export const caseOf = (seed: number): FuzzCase => fc.sample(cases, { seed, numRuns: 1 })[0];
 
-export type Told = { begun: number } | { done: number } | { broken: FuzzCase; cause: string; seed: number };
+/** s of the processor; a case that takes more is one that a person would wait for in vain. */
+export const LIMIT = 15;
+
+export type Told =
+  | { begun: number }
+  | { done: number; seconds: number }
+  | { broken: FuzzCase; cause: string; seed: number };
 
 /** Cases from a seed on, each announced before it is tried. */
 function work(from: number): void {
@@ -35,13 +45,16 @@ function work(from: number): void {
     for (let seed = from; ; seed++) {
       const found = caseOf(seed);
       await say({ begun: seed });
+      const before = process.cpuUsage();
       const cause = causeIn(found, found.text);
+      const { user, system } = process.cpuUsage(before);
+      const seconds = (user + system) / 1e6;
       if (cause && !known.has(cause)) {
         known.add(cause);
-        await say({ done: seed });
+        await say({ done: seed, seconds });
         const text = smaller(found.text, (t) => causeIn(found, t) === cause);
         await say({ broken: { ...found, text }, cause, seed });
-      } else await say({ done: seed });
+      } else await say({ done: seed, seconds });
     }
   })();
 }

@@ -40,8 +40,8 @@ const cells: readonly string[] = [
   "request save ok",
 ];
 
-/** @param components what stands for real files: they are damaged too */
-export function fuzzCases(components: readonly Component[]): fc.Arbitrary<FuzzCase> {
+/** @param components what stands for real files, @param pages for pages with scripts: they are damaged too */
+export function fuzzCases(components: readonly Component[], pages: readonly string[]): fc.Arbitrary<FuzzCase> {
   const documents = fc.oneof(fc.constantFrom(...components), specifications);
   const file = (doc: unknown): string => JSON.stringify(doc) ?? "null";
   const damaged = (texts: readonly string[], most: number): fc.Arbitrary<string> =>
@@ -69,6 +69,7 @@ export function fuzzCases(components: readonly Component[]): fc.Arbitrary<FuzzCa
       fc.tuple(anyPlace, payload, payload).map(([put, a, b]) => file(put(plainComponent(), a + b))),
     ),
     of(3, "page", damaged([...Object.values(everyday), ...hostileMarkup], 6)),
+    of(3, "page", damaged(pages, 6)),
     of(
       3,
       "chart",

@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoComponents } from "../../../demo";
+import { strangers } from "../strangers";
 import { tried } from "../tried";
 import { fuzzCases } from "./cases";
 import { type Kind, tryDoors } from "./doors";
@@ -18,7 +19,10 @@ describe("what broke once", () => {
 });
 
 describe("damaged files, pages, charts, cells and style", () => {
-  const all = fuzzCases(demoComponents.map((c) => c.load()));
+  const all = fuzzCases(
+    demoComponents.map((c) => c.load()),
+    Object.values(strangers),
+  );
   it("throw out of no door, are refused with a place, and read back as they were", ({ task }) => {
     fc.assert(
       fc.property(all, ({ kind, text, luck }) => tryDoors(kind, text, luck)),

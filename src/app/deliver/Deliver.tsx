@@ -3,7 +3,7 @@ import { App, Button } from "antd";
 import { strToU8, zipSync } from "fflate";
 import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
-import { type File, namesOf, type TargetKey, targets, verified } from "../../core/deliver";
+import { type File, forms, namesOf, type TargetKey, verified } from "../../core/deliver";
 import type { Component } from "../../core/model";
 import { useToCell } from "../live-page/Explanation";
 import { NotInForce } from "../sheet/NotInForce";
@@ -14,7 +14,7 @@ import { download } from "./download";
 import { IntoFolder } from "./IntoFolder";
 import { placeOf } from "./place";
 import { noteTaken, sinceTaken } from "./taken";
-import { useFiles } from "./use-files";
+import { type Making, useFiles } from "./use-files";
 import "./deliver.css";
 
 const CodeView = lazy(() => import("./CodeView").then((m) => ({ default: m.CodeView })));
@@ -25,13 +25,14 @@ export function Deliver() {
   const { proof, of, running } = useProof();
   const [chosen, setChosen] = useState<TargetKey>("page");
   const about = of === doc ? proof : null;
-  const target = targets.find((t) => t.key === chosen)!;
-  const made = useFiles(chosen, doc, about);
+  const target = forms.find((t) => t.key === chosen)!;
+  const making = useFiles(chosen, doc, about);
+  const made = making.files;
   const open = about ? about.findings.length + about.scenarios.filter((s) => !s.ok).length : 0;
   return (
     <div className="deliver">
       <div className="deliver-kinds" role="tablist" aria-orientation="vertical" aria-label="What to deliver">
-        {targets.map((t, i) => (
+        {forms.map((t, i) => (
           <button
             key={t.key}
             type="button"
@@ -44,10 +45,10 @@ export function Deliver() {
               const step = { ArrowDown: 1, ArrowUp: -1 }[e.key];
               if (!step) return;
               e.preventDefault();
-              const next = targets[(i + step + targets.length) % targets.length];
+              const next = forms[(i + step + forms.length) % forms.length];
               setChosen(next.key);
               const list = e.currentTarget.parentElement!;
-              (list.children[targets.indexOf(next)] as HTMLElement).focus();
+              (list.children[forms.indexOf(next)] as HTMLElement).focus();
             }}
           >
             <b>{t.label}</b>
@@ -68,7 +69,7 @@ export function Deliver() {
           <NotInForce what="What is delivered" />
           <Requests doc={doc} target={chosen} />
         </div>
-        {made === null && <p className="deliver-wait muted">Laying out the files …</p>}
+        {made === null && <Waiting making={making} />}
         {made?.ok && <Taking key={chosen} id={id} doc={doc} target={chosen} files={made.files} notes={made.notes} />}
         {made?.ok === false && (
           <div className="deliver-problems" role="alert">
@@ -84,6 +85,21 @@ export function Deliver() {
         )}
       </section>
     </div>
+  );
+}
+
+function Waiting({ making: { ended, stop, again } }: { making: Making }) {
+  return (
+    <p className="deliver-wait muted" role="status">
+      {ended === null
+        ? "The files are being made …"
+        : ended === "stopped"
+          ? "Stopped."
+          : "The files could not be made."}{" "}
+      <Button size="small" onClick={ended === null ? stop : again}>
+        {ended === null ? "Stop" : "Make them"}
+      </Button>
+    </p>
   );
 }
 
@@ -125,7 +141,7 @@ function Taking({ id, doc, target, files, notes }: TakingProps) {
     noteTaken(id, target, list);
     again((n) => n + 1);
   };
-  const { label } = targets.find((t) => t.key === target)!;
+  const { label } = forms.find((t) => t.key === target)!;
   const single = files.length === 1;
   return (
     <>

@@ -1,25 +1,41 @@
-/** The files of a component in one form, laid out; made anew as the component changes. */
-import { useEffect, useMemo, useState } from "react";
-import { deliverTo, type Files, formatted, laidOut, type TargetKey } from "../../core/deliver";
+/** The files of a component in one form, laid out; made anew as the component changes, on a thread of their own. */
+import { useEffect, useState } from "react";
+import type { Files, TargetKey } from "../../core/deliver";
 import type { Component } from "../../core/model";
 import type { Proof } from "../../core/proof";
+import { makeFiles } from "../workers/filer";
 
-/** @returns null while they are being laid out */
-export function useFiles(target: TargetKey, doc: Component, proof: Proof | null): Files | null {
-  const made = useMemo(() => deliverTo(target, doc, proof), [target, doc, proof]);
-  const [laid, setLaid] = useState<{ of: Files; files: Files } | null>(null);
+export interface Making {
+  /** Null until they are made. */
+  files: Files | null;
+  /** Nothing is under way: it was stopped, or it failed. */
+  ended: "stopped" | "failed" | null;
+  stop(): void;
+  again(): void;
+}
+
+export function useFiles(target: TargetKey, doc: Component, proof: Proof | null): Making {
+  const [made, setMade] = useState<{ of: readonly unknown[]; files: Files } | null>(null);
+  const [ended, setEnded] = useState<{ of: readonly unknown[]; why: "stopped" | "failed" } | null>(null);
+  const [end, setEnd] = useState<() => void>(() => () => {});
+  const [round, setRound] = useState(0);
+  const of = [target, doc, proof, round];
+  const same = (other: readonly unknown[] | undefined): boolean => of.every((o, i) => o === other?.[i]);
   useEffect(() => {
-    if (!made.ok) return;
-    let over = false;
-    formatted(made.files, laidOut).then(
-      (files) => over || setLaid({ of: made, files: { ...made, files } }),
-      // What cannot be laid out is handed over as it was made.
-      () => over || setLaid({ of: made, files: made }),
+    const mine = [target, doc, proof, round];
+    const stop = makeFiles(target, doc, proof, (files) =>
+      files ? setMade({ of: mine, files }) : setEnded({ of: mine, why: "failed" }),
     );
-    return () => {
-      over = true;
-    };
-  }, [made]);
-  if (!made.ok) return made;
-  return laid?.of === made ? laid.files : null;
+    setEnd(() => stop);
+    return stop;
+  }, [target, doc, proof, round]);
+  return {
+    files: made && same(made.of) ? made.files : null,
+    ended: ended && same(ended.of) ? ended.why : null,
+    stop() {
+      end();
+      setEnded({ of, why: "stopped" });
+    },
+    again: () => setRound((n) => n + 1),
+  };
 }

@@ -5,9 +5,11 @@ import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Shelf } from "../shelf/Shelf";
 import { antTheme, useTheme } from "../theme/theme";
 import "./shell.css";
-import { Workbench } from "./Workbench";
 
-const Sheet = lazy(() => import("../sheet/Sheet").then((m) => ({ default: m.Sheet })));
+const workbench = () => import("./Workbench").then((m) => ({ default: m.Workbench }));
+const sheet = () => import("../sheet/Sheet").then((m) => ({ default: m.Sheet }));
+const Workbench = lazy(workbench);
+const Sheet = lazy(sheet);
 const Parts = lazy(() => import("../parts/Parts").then((m) => ({ default: m.Parts })));
 const Motion = lazy(() => import("../motion/Motion").then((m) => ({ default: m.Motion })));
 const Compare = lazy(() => import("../compare/Compare").then((m) => ({ default: m.Compare })));
@@ -20,6 +22,11 @@ export function App() {
   useEffect(() => {
     document.documentElement.dataset.theme = name;
   }, [name]);
+  // What comes next in most cases is there before it is asked for, and not before the shelf is.
+  useEffect(() => {
+    const soon = requestIdleCallback(() => void Promise.allSettled([workbench(), sheet()]), { timeout: 3000 });
+    return () => cancelIdleCallback(soon);
+  }, []);
   return (
     <ConfigProvider theme={antTheme(name)} wave={{ disabled: true }}>
       <AntApp className="app" message={{ maxCount: 2, top: 52 }}>

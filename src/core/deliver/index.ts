@@ -1,7 +1,7 @@
 /** Code out, in the form that its user's project is written in. */
 
 export { formatted } from "./format";
-export { type TargetKey, targetKeys } from "./keys";
+export { forms, type TargetKey, targetKeys } from "./keys";
 
 import { KERNEL_FILE } from "./module/module";
 import { STAGE_FILE } from "./suite/suite";
@@ -11,5 +11,5 @@ export const laidOut: readonly string[] = [KERNEL_FILE, STAGE_FILE];
 export { type Delivered, deliverHtml, verified } from "./page/deliver";
 export type { File, Files, Target } from "./shared/files";
 export { type Names, namesOf } from "./shared/names";
-export { deliverTo, type TargetInfo, targets } from "./targets";
+export { deliverTo } from "./targets";
 export { KERNEL_FILE };

@@ -2,7 +2,7 @@
  * A page's script, read as text: what it makes of the page becomes states, looks and reactions. It is never run: each
  * statement is gone through on a page that is only described, and what is not understood is listed with its line.
  */
-import type { Component } from "../../model";
+import { type Component, readComponentValue } from "../../model";
 import { told } from "./alike";
 import { unlike } from "./check";
 import { counted } from "./counters";
@@ -69,6 +69,16 @@ function readWith(
     return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
   }
   const whole = writeBehaviour(doc, last, rowsOf(page, last), counter);
+  // Whatever a script says stands in a component file afterwards.
+  const kept = readComponentValue(whole.doc);
+  if (!kept.ok) {
+    const [{ path, message }] = kept.problems;
+    const notUnderstood = [
+      ...found.notUnderstood,
+      { line: 1, text: `what it says cannot be kept: ${path} ${message}` },
+    ];
+    return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
+  }
   const written = { ...whole, states: of.map((i) => (i < 0 ? [] : whole.states[i])) };
   const read: ScriptRead = {
     doc: written.doc,

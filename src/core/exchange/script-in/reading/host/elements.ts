@@ -1,5 +1,6 @@
 /** Elements as scripts find them: what their properties and methods do to the page that is read. */
 
+import { isClassName } from "../../../../model";
 import type { Context } from "../context";
 import type { PageElement } from "../page";
 import { isElement } from "../page";
@@ -231,7 +232,10 @@ export function styleGet(r: Context, e: PageElement, property: string): Js {
 
 function classList(r: Context, e: PageElement): Js {
   const has = (c: Js): boolean => r.page.classes(e, r.store).has(textOf(c));
-  const put = (c: Js, on: boolean): void => r.write(`class ${e.name} ${textOf(c)}`, on);
+  const put = (c: Js, on: boolean): void => {
+    if (!isClassName(textOf(c))) throw new NotUnderstood(null, `the class ${JSON.stringify(textOf(c))}`);
+    r.write(`class ${e.name} ${textOf(c)}`, on);
+  };
   const methods: Record<string, (args: Js[]) => Js> = {
     add: (args) => args.forEach((c) => void put(c, true)) as undefined,
     remove: (args) => args.forEach((c) => void put(c, false)) as undefined,

@@ -187,8 +187,23 @@ const [BEGIN, END] = ["<!-- tried -->", "<!-- /tried -->"];
 const DOCS = "docs/reliability.md";
 const count = (n: number): string => n.toLocaleString("en");
 
-/** @param random what was tried at random, by family; of those that were not, the table has the numbers of the tests */
+/** What was tried at random last, of each family. */
+interface Last {
+  tried: number;
+  broken: number;
+  seed: number;
+  /** The day, ISO 8601. */
+  on: string;
+}
+const LAST = "e2e/fuzz/tried.json";
+
+/** @param random what was tried at random just now, by family; of the others the table has what was tried before */
 export function record(random: Readonly<Record<string, Tried>>, seed: number): void {
+  const on = new Date().toISOString().slice(0, 10);
+  const last = JSON.parse(readFileSync(LAST, "utf8")) as Record<string, Last>;
+  for (const [name, { tried, broken }] of Object.entries(random))
+    last[name] = { tried, broken: broken.length, seed, on };
+  writeFileSync(LAST, `${JSON.stringify(last, null, 2)}\n`);
   const all = results();
   const rows = families.map(({ name, what, each, holds, where, named, random: also }) => {
     const of = where ? all.filter((r) => r.file.includes(where) && (!named || named.test(r.name))) : [];
@@ -196,18 +211,16 @@ export function record(random: Readonly<Record<string, Tried>>, seed: number): v
     // A test that does not say how many cases it has is one.
     const tests = of.reduce((sum, r) => sum + (r.tried || 1), 0);
     const failed = of.filter((r) => !r.passed).length;
-    const more = also ? random[also] : undefined;
+    const more = also ? last[also] : undefined;
     const tried = [
       ...(tests ? [`${count(tests)} ${each} with the tests`] : []),
-      ...(more ? [`${count(more.tried)} ${tests ? "" : `${each} `}at random`] : []),
+      ...(more ? [`${count(more.tried)} ${tests ? "" : `${each} `}at random (${more.on}, seed ${more.seed})`] : []),
     ].join(", ");
-    const broken = failed + (more?.broken.length ?? 0);
+    const broken = failed + (more?.broken ?? 0);
     const place = where ? ` \`${where.replace(/^src\//, "")}\`` : "";
     return `| ${name} | ${what} | ${tried || "not in this run"} | ${broken ? `**${broken} broke.** ` : ""}${holds} |${place} |`;
   });
   const table = [
-    `The last run: ${new Date().toISOString().slice(0, 10)}, seed ${seed}.`,
-    "",
     "| family | what is tried | how many | what holds | where |",
     "| --- | --- | --- | --- | --- |",
     ...rows,

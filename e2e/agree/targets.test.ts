@@ -323,7 +323,10 @@ describe("hostile words", () => {
         const quoted = word.replaceAll("${", "\\${");
         const doc = named(word, {
           parts: [box("p", [quoted, "${t}"], { attributes: { title: quoted, "data-x": quoted } }), button("b")],
-          data: [{ name: "t", type: "text", initial: word }],
+          data: [
+            { name: "t", type: "text", initial: word },
+            { name: "k", type: "one of", values: [word, "other"], initial: "other" },
+          ],
           states: ["one", "two"],
           looks: { p: { two: '"words"; title="words"' } },
           reactions: { "click b": { one: "two" } },

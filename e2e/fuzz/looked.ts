@@ -36,7 +36,7 @@ export type Looked = Awaited<ReturnType<typeof look>>;
 export async function lookAt(
   page: Page,
   pages: AsyncIterable<{ of: string; html: string }> | Iterable<{ of: string; html: string }>,
-  fault: (looked: Looked) => boolean,
+  fault: (looked: Looked, of: string) => boolean,
   says: (of: string, message: string) => boolean,
 ): Promise<string[]> {
   const wrong: string[] = [];
@@ -47,9 +47,11 @@ export async function lookAt(
   page.on("dialog", (d) => void d.dismiss().then(() => wrong.push(`${of}: a dialog`)));
   for await (const { of: name, html } of pages) {
     of = name;
+    // Otherwise the policy of the page before would go on.
+    await page.goto("about:blank");
     await page.setContent(html, { waitUntil: "domcontentloaded" });
     const looked = await page.evaluate(look);
-    if (fault(looked)) wrong.push(`${name}: ${JSON.stringify(looked)}`);
+    if (fault(looked, name)) wrong.push(`${name}: ${JSON.stringify(looked)}`);
   }
   return wrong;
 }

@@ -8,8 +8,7 @@ const worker = {
   async make(target: TargetKey, doc: Component, proof: Proof | null): Promise<Files> {
     const made = deliverTo(target, doc, proof);
     if (!made.ok) return made;
-    // What cannot be laid out is handed over as it was made.
-    return { ...made, files: await formatted(made.files, laidOut).catch(() => made.files) };
+    return { ...made, files: await formatted(made.files, laidOut) };
   },
 };
 export type FilesWorker = typeof worker;

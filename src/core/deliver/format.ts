@@ -14,7 +14,10 @@ const parsers: readonly [RegExp, Parser][] = [
 ];
 const parserOf = (path: string): Parser | undefined => parsers.find(([pattern]) => pattern.test(path))?.[1];
 
-/** @param kept files that are laid out already, by their path */
+/**
+ * What its language's printer cannot read, such as a style that its author wrote wrong and browsers leave out, stays as it is.
+ * @param kept files that are laid out already, by their path
+ */
 export async function formatted(files: readonly File[], kept: readonly string[]): Promise<File[]> {
   const wanted = new Set(files.map((f) => (kept.includes(f.path) ? undefined : parserOf(f.path))));
   wanted.delete(undefined);
@@ -26,7 +29,10 @@ export async function formatted(files: readonly File[], kept: readonly string[])
       const parser = kept.includes(f.path) ? undefined : parserOf(f.path);
       if (!parser) return f;
       const options: Options = { parser, plugins, printWidth: 100, htmlWhitespaceSensitivity: "strict" };
-      return { ...f, text: await format(f.text, options) };
+      return format(f.text, options).then(
+        (text) => ({ ...f, text }),
+        () => f,
+      );
     }),
   );
 }

@@ -35,6 +35,13 @@ const title = fc.oneof(
     "missing glyph",
     "Ünïcode Näme",
     "東京",
+    "State",
+    "component",
+    "Ref",
+    "Map",
+    "react node",
+    "Requests",
+    "Element",
   ),
 );
 const kinds = ["integer", "boolean", "text", "one of"] as const;

@@ -24,12 +24,20 @@ const takenElements = new Set(
   ),
 );
 
+/** What the files of a form import, and what is there without that: a component of this name would hide it. */
+const takenClasses = new Set(
+  "Array Boolean CSSProperties CUSTOM_ELEMENTS_SCHEMA ChangeDetectionStrategy Component Data DestroyRef Document Element ElementRef Error Event Function Infinity JSON Map Math Mounted Number Object Options Partial Promise Proxy React ReactNode Ref Reflect Requests Set Snippet State String Symbol ViewEncapsulation Window".split(
+    " ",
+  ),
+);
+
 export function namesOf(doc: Component): Names {
   const words = plain(doc.name).split(" ").filter(Boolean);
   if (!words.length) words.push("component");
   if (/^\d/.test(words[0])) words.unshift("component");
   const kebab = words.join("-").toLowerCase().slice(0, 60).replace(/-$/, "");
-  const pascal = kebab.replace(/(^|-)(.)/g, (_all, _dash, letter: string) => letter.toUpperCase());
+  const classWords = kebab.replace(/(^|-)(.)/g, (_all, _dash, letter: string) => letter.toUpperCase());
+  const pascal = takenClasses.has(classWords) ? `${classWords}View` : classWords;
   const element = kebab.includes("-") && !takenElements.has(kebab) ? kebab : `${kebab}-element`;
   return { kebab, pascal, element };
 }

@@ -1,6 +1,6 @@
 /** A Svelte component: Svelte has the elements, the kernel what states make of them. */
 
-import { key, member, text } from "../page/code";
+import { key, member, scriptInHtml, text } from "../page/code";
 import { firstOf, rootAttributes } from "../page/deliver";
 import { initialParts, markedParts } from "../page/markup";
 import type { Target } from "../shared/files";
@@ -54,8 +54,7 @@ export const svelteTarget: Target = (doc, proof) => {
     ...(asks ? [["requests?: Requests", "requests"] as const] : []),
     ["onstate?: (state: readonly State[]) => void", "onstate"] as const,
   ];
-  const svelte = `<script lang="ts">
-  import { onMount${slots.size ? ", type Snippet" : ""} } from "svelte";
+  const script = `  import { onMount${slots.size ? ", type Snippet" : ""} } from "svelte";
   import { type Mounted, mount, ${asks ? "type Requests, " : ""}type State } from "./${names.kebab}.js";
   import "./${names.kebab}.css";
 
@@ -86,7 +85,9 @@ ${properties
   export function send(event: string) {
     mounted?.send(event);
   }
-</script>
+`;
+  const svelte = `<script lang="ts">
+${scriptInHtml(script)}</script>
 
 <div bind:this={root} class="${names.kebab}"${braces(rootAttributes(firstOf(program)))}>
 ${template(initialParts(program, markedParts(doc)), language, "  ")}

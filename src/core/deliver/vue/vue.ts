@@ -1,6 +1,6 @@
 /** A single-file component: Vue has the elements, the kernel what states make of them. */
 
-import { key, member, text } from "../page/code";
+import { key, member, scriptInHtml, text } from "../page/code";
 import { firstOf, rootAttributes } from "../page/deliver";
 import { initialParts, markedParts } from "../page/markup";
 import type { Target } from "../shared/files";
@@ -70,7 +70,7 @@ ${properties
 defineExpose({ send: (event: string) => mounted?.send(event) });
 `;
   const sfc = `<script setup lang="ts">
-${script}</script>
+${scriptInHtml(script)}</script>
 
 <template>
   <div ref="root" class="${names.kebab}"${rootAttributes(firstOf(program))}>

@@ -71,6 +71,7 @@ export async function doors({ seed: first, most, until }: Length): Promise<Tried
         if (told.seconds > LIMIT) tell(caseOf(told.done), `${told.seconds.toFixed(0)} s, case ${told.done}`, told.done);
         begun = -1;
         tried++;
+        if (tried % 1000 === 0) console.log(`${tried} cases, up to seed ${told.done}`);
         seed = told.done + 1;
         if (Date.now() >= until || tried >= most) end(null);
       });

@@ -63,6 +63,7 @@ export async function injected({ seed, most, until }: Length): Promise<Tried> {
       ran || handlers || schemes.length > 0 || (living < 1 && !of.includes(", document ")),
     // An action that fails says so, with its own words, which stand in the attack.
     (of, message) => of.includes(JSON.stringify(message).slice(1, -1)),
+    true,
   );
   await browser.close();
   return { tried, broken: [...built, ...wrong] };

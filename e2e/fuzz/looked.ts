@@ -31,6 +31,7 @@ export type Looked = Awaited<ReturnType<typeof look>>;
 /**
  * Opens pages one after the other in one tab.
  * @param says whether an error in the page is what its component says by itself
+ * @param fresh pages may have a policy, which would go on in the next
  * @returns what was wrong, by the name of the page
  */
 export async function lookAt(
@@ -38,6 +39,7 @@ export async function lookAt(
   pages: AsyncIterable<{ of: string; html: string }> | Iterable<{ of: string; html: string }>,
   fault: (looked: Looked, of: string) => boolean,
   says: (of: string, message: string) => boolean,
+  fresh = false,
 ): Promise<string[]> {
   const wrong: string[] = [];
   let of = "";
@@ -47,8 +49,7 @@ export async function lookAt(
   page.on("dialog", (d) => void d.dismiss().then(() => wrong.push(`${of}: a dialog`)));
   for await (const { of: name, html } of pages) {
     of = name;
-    // Otherwise the policy of the page before would go on.
-    await page.goto("about:blank");
+    if (fresh) await page.goto("about:blank");
     await page.setContent(html, { waitUntil: "domcontentloaded" });
     const looked = await page.evaluate(look);
     if (fault(looked, name)) wrong.push(`${name}: ${JSON.stringify(looked)}`);

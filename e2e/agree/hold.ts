@@ -202,6 +202,13 @@ export interface Difference {
 }
 
 /** Acts the deeds out on both. @returns the first difference, or null */
+/**
+ * A rule that fades everything fades `html` and `body` as well, each once more. In a form for a project it means what is in
+ * the component alone (docs/deliver.md).
+ */
+const fadesThePage = (doc: Component): boolean =>
+  /(^|\n|[{},]\s*):not\([^)]*\) \{[^}]*opacity/.test(doc.page.css ?? "");
+
 export async function difference(
   browser: Held,
   doc: Component,
@@ -213,7 +220,7 @@ export async function difference(
   const names = program.parts.map((p) => p.name);
   // React writes the empty keyword as the one that means the same (HTML §6.8.1).
   const attributes = attributesOf(program).filter((a) => target !== "react" || a !== "contenteditable");
-  if (start(program).step.loop) return null;
+  if (start(program).step.loop || (target !== "page" && fadesThePage(doc))) return null;
   const { system, page, errors, done: giveBack } = await show(browser, doc, target);
   const done: string[] = [];
   const held = new Set<string>();

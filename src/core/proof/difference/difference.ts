@@ -10,6 +10,7 @@ import { advance, type RunState, start, stimulate } from "../../run";
 import { attributeOf, effectiveOpacity, factsOf, isVisible, layoutOf, scrollAt } from "../../surface";
 import { Acts } from "../exploring/acts";
 import { MOST_CUT } from "../exploring/explore";
+import { piledUp } from "../exploring/situation";
 import { toTheEnd } from "../exploring/to-the-end";
 import { stepsAt } from "../scenarios/steps";
 import {
@@ -93,7 +94,7 @@ export function* comparing(
   const done = (complete: boolean): Compared => ({ difference: found, complete, pairs: pairs.length });
   let whole = true;
   const isCrowded = (states: readonly RunState[]): boolean => {
-    const is = states.some((s) => s.timers.length > CROWD);
+    const is = states.some((s) => s.timers.length > CROWD || piledUp(s) !== null);
     whole &&= !is;
     return is;
   };

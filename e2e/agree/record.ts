@@ -1,5 +1,6 @@
 /** Runs, as the Deliver view and docs/deliver.md tell them: the last of each form and engine. */
 import { readFileSync, writeFileSync } from "node:fs";
+import { writeTable } from "../table";
 
 export interface Run {
   target: string;
@@ -11,8 +12,6 @@ export interface Run {
   seed: number;
 }
 const FILE = "src/app/deliver/acted-out.json";
-const DOCS = "docs/deliver.md";
-const [BEGIN, END] = ["<!-- runs -->", "<!-- /runs -->"];
 
 export function record(run: Run): void {
   const before = JSON.parse(readFileSync(FILE, "utf8")) as Run[];
@@ -22,13 +21,5 @@ export function record(run: Run): void {
   const rows = all.map(
     (r) => `| ${r.target} | ${r.engine} | ${r.agreed} of ${r.specifications} | ${r.seed} | ${r.on} |`,
   );
-  const table = [
-    "| form | engine | did the same | first seed | day |",
-    "| --- | --- | --- | --- | --- |",
-    ...rows,
-  ].join("\n");
-  const docs = readFileSync(DOCS, "utf8");
-  const [from, to] = [docs.indexOf(BEGIN), docs.indexOf(END)];
-  if (from < 0 || to < from) throw new Error(`${DOCS} has no place for the runs`);
-  writeFileSync(DOCS, `${docs.slice(0, from + BEGIN.length)}\n${table}\n${docs.slice(to)}`);
+  writeTable("docs/deliver.md", "runs", ["form", "engine", "did the same", "first seed", "day"], rows);
 }

@@ -8,7 +8,7 @@ import fc from "fast-check";
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { formatted, KERNEL_FILE, namesOf } from "../../src/core/deliver";
-import { elementHandlers, elementMembers } from "../../src/core/deliver/element/members";
+import { elementMembers } from "../../src/core/deliver/element/members";
 import { type Component, isName } from "../../src/core/model";
 import { compile } from "../../src/core/program";
 import { box, button, component } from "../../src/core/testing";
@@ -298,7 +298,7 @@ it("properties of a custom element take nothing away that elements have", async 
     return [...found].filter((n) => !/^(__|[A-Z_]+$)/.test(n));
   });
   await page.close();
-  const known = new Set([...elementMembers, ...elementHandlers.map((h) => `on${h}`)]);
+  const known = new Set(elementMembers);
   expect(names.filter((n) => !known.has(n))).toEqual([]);
 });
 

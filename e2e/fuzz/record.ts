@@ -1,9 +1,10 @@
 /** The table in docs/reliability.md: the families, what was tried of each in the last `npm test`, and what at random. */
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { triedBy } from "../../src/core/testing/tried";
+import { writeTable } from "../table";
 import type { Tried } from "./family";
 
-interface Family {
+interface Row {
   name: string;
   what: string;
   holds: string;
@@ -16,7 +17,7 @@ interface Family {
   random?: string;
 }
 
-const families: readonly Family[] = [
+const families: readonly Row[] = [
   {
     name: "names from the language",
     what: "every demo component with states, parts and data named `constructor`, `toString`, `valueOf`, `hasOwnProperty` …",
@@ -183,8 +184,6 @@ function results(): Result[] {
   });
 }
 
-const [BEGIN, END] = ["<!-- tried -->", "<!-- /tried -->"];
-const DOCS = "docs/reliability.md";
 const count = (n: number): string => n.toLocaleString("en");
 
 /** What was tried at random last, of each family. */
@@ -220,13 +219,5 @@ export function record(random: Readonly<Record<string, Tried>>, seed: number): v
     const place = where ? ` \`${where.replace(/^src\//, "")}\`` : "";
     return `| ${name} | ${what} | ${tried || "not in this run"} | ${broken ? `**${broken} broke.** ` : ""}${holds} |${place} |`;
   });
-  const table = [
-    "| family | what is tried | how many | what holds | where |",
-    "| --- | --- | --- | --- | --- |",
-    ...rows,
-  ].join("\n");
-  const docs = readFileSync(DOCS, "utf8");
-  const [from, to] = [docs.indexOf(BEGIN), docs.indexOf(END)];
-  if (from < 0 || to < from) throw new Error(`${DOCS} has no place for the table`);
-  writeFileSync(DOCS, `${docs.slice(0, from + BEGIN.length)}\n${table}\n${docs.slice(to)}`);
+  writeTable("docs/reliability.md", "tried", ["family", "what is tried", "how many", "what holds", "where"], rows);
 }

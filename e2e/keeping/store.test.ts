@@ -1,13 +1,23 @@
 /** Whatever the store does: it is busy, full, refuses, is cleared, of a newer program, or holds what is damaged. */
+import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { cell, fill, openDemo, press, Stage, text, until, untilText } from "../stage";
-import { choose, openNamed } from "./shelf";
 
 let stage: Stage;
 beforeAll(async () => {
   stage = await Stage.open();
 });
 afterAll(() => stage?.close());
+
+/** In the menu that is open. */
+const choose = async (page: Page, label: string): Promise<void> => {
+  await untilText(page, ".ant-dropdown-menu", label);
+  await page.evaluate(
+    (l) =>
+      [...document.querySelectorAll<HTMLElement>(".ant-dropdown-menu-item")].find((i) => i.textContent === l)?.click(),
+    label,
+  );
+};
 
 describe("what is specified", () => {
   it("stays in this tab with its undo while the store refuses, whatever is opened in between", async () => {
@@ -26,7 +36,7 @@ describe("what is specified", () => {
     await page.waitForSelector(".shelf-link");
     await untilText(page, ".notice", "Nothing is lost while this tab stays open");
     await untilText(page, ".shelf-list", "only in this tab");
-    await openNamed(page, "Change-crossing dialog");
+    await openDemo(page);
     expect(await cell(page, "press Escape", "closed")).toBe("opening");
     await press(page, "Undo");
     await until(
@@ -72,7 +82,7 @@ describe("what is specified", () => {
       await press(page, "Redo");
       await press(page, "Shelf", ".views");
       await page.waitForSelector(".shelf-link");
-      await openNamed(page, "Change-crossing dialog");
+      await openDemo(page);
       expect(await cell(page, "press Escape", "closed")).toBe(to);
       await new Promise((r) => setTimeout(r, 700));
       await page.reload();
@@ -122,7 +132,7 @@ describe("what is specified", () => {
       () => page.evaluate(() => document.querySelectorAll(".unreadable").length),
       (n) => n === 8,
     );
-    await openNamed(page, "Change-crossing dialog");
+    await openDemo(page);
     await page.waitForSelector(".grid");
     await page.goto(new URL("/component/damaged-0/sheet", stage.address).href);
     await untilText(page, ".loading", "cannot be read");
@@ -190,13 +200,13 @@ describe("what is specified", () => {
     await press(page, "Empty component");
     await press(page, "Shelf", ".views");
     await page.waitForSelector(".shelf-link");
-    await openNamed(page, "Change-crossing dialog");
+    await openDemo(page);
     await page.waitForSelector(".grid");
     await untilText(page, ".notice", "Save to a file");
     await fill(page, "press Escape", "closed", "opening");
     await press(page, "Shelf", ".views");
     await page.waitForSelector(".shelf-link");
-    await openNamed(page, "Change-crossing dialog");
+    await openDemo(page);
     expect(await cell(page, "press Escape", "closed")).toBe("opening");
     await context.close();
   });

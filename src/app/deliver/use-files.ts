@@ -1,5 +1,5 @@
 /** The files of a component in one form, laid out; made anew as the component changes, on a thread of their own. */
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Files, TargetKey } from "../../core/deliver";
 import type { Component } from "../../core/model";
 import type { Proof } from "../../core/proof";
@@ -15,26 +15,24 @@ export interface Making {
 }
 
 export function useFiles(target: TargetKey, doc: Component, proof: Proof | null): Making {
-  const [made, setMade] = useState<{ of: readonly unknown[]; files: Files } | null>(null);
-  const [ended, setEnded] = useState<{ of: readonly unknown[]; why: "stopped" | "failed" } | null>(null);
-  const [end, setEnd] = useState<() => void>(() => () => {});
   const [round, setRound] = useState(0);
-  const of = [target, doc, proof, round];
-  const same = (other: readonly unknown[] | undefined): boolean => of.every((o, i) => o === other?.[i]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each round is asked anew
+  const asked = useMemo(() => ({ target, doc, proof }), [target, doc, proof, round]);
+  const [answer, setAnswer] = useState<{ asked: object; result: Files | "stopped" | "failed" } | null>(null);
+  const end = useRef(() => {});
   useEffect(() => {
-    const mine = [target, doc, proof, round];
-    const stop = makeFiles(target, doc, proof, (files) =>
-      files ? setMade({ of: mine, files }) : setEnded({ of: mine, why: "failed" }),
-    );
-    setEnd(() => stop);
-    return stop;
-  }, [target, doc, proof, round]);
+    const { target, doc, proof } = asked;
+    end.current = makeFiles(target, doc, proof, (files) => setAnswer({ asked, result: files ?? "failed" }));
+    return end.current;
+  }, [asked]);
+  const result = answer?.asked === asked ? answer.result : null;
+  const files = typeof result === "string" ? null : result;
   return {
-    files: made && same(made.of) ? made.files : null,
-    ended: ended && same(ended.of) ? ended.why : null,
+    files,
+    ended: typeof result === "string" ? result : null,
     stop() {
-      end();
-      setEnded({ of, why: "stopped" });
+      end.current();
+      setAnswer({ asked, result: "stopped" });
     },
     again: () => setRound((n) => n + 1),
   };

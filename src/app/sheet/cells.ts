@@ -60,15 +60,11 @@ function withKind(text: string): { kind: StateKind | undefined; rest: string } {
 function wrongKind(doc: Component, name: string, kind: StateKind | undefined): string | null {
   const inner = nodeOf(doc, name)?.states?.length;
   if (kind === "parallel" && !inner) return `put states into ${name} first: each becomes a region`;
-  if (
-    (kind === "history" || kind === "deep history") &&
-    setKind(doc, name, kind) === doc &&
-    nodeOf(doc, name)?.kind !== kind
-  )
-    return inner
-      ? `${name} has states inside; a ${kind} state has none`
-      : `put a state beside ${name} first: a history remembers one`;
-  return kind && kind !== "parallel" && inner ? `${name} has states inside; a ${kind} state has none` : null;
+  if (kind && kind !== "parallel" && inner) return `${name} has states inside; a ${kind} state has none`;
+  const isHistory = kind === "history" || kind === "deep history";
+  return isHistory && nodeOf(doc, name)?.kind !== kind && setKind(doc, name, kind) === doc
+    ? `put a state beside ${name} first: a history remembers one`
+    : null;
 }
 export interface Change {
   ok: true;

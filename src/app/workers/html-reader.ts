@@ -1,7 +1,7 @@
 /** The app's side of the worker that reads markup. A newer text ends the reading of the one before. */
-import { type Remote, wrap } from "comlink";
 import type { HtmlRead } from "../../core/exchange";
 import type { HtmlWorker } from "./html.worker";
+import { newest } from "./newest";
 
 export interface HtmlReader {
   /**
@@ -13,33 +13,16 @@ export interface HtmlReader {
 }
 
 export function createHtmlReader(): HtmlReader {
-  let worker: Worker | null = null;
-  let api: Remote<HtmlWorker> | null = null;
-  let busy = false;
-  const close = (): void => {
-    worker?.terminate();
-    worker = null;
-    api = null;
-    busy = false;
-  };
+  const { ask, close } = newest<HtmlWorker>(
+    () => new Worker(new URL("./html.worker.ts", import.meta.url), { type: "module" }),
+  );
   return {
     close,
     read(text, left, done) {
-      if (busy) close();
-      if (!worker || !api) {
-        worker = new Worker(new URL("./html.worker.ts", import.meta.url), { type: "module" });
-        api = wrap<HtmlWorker>(worker);
-      }
-      const mine = worker;
-      busy = true;
-      const finish = (result: HtmlRead): void => {
-        if (worker !== mine) return;
-        busy = false;
-        done(result);
-      };
-      const failed = (): void => finish({ ok: false, message: "This markup could not be read." });
-      mine.onerror = failed;
-      api.read(text, "New component", left).then(finish, failed);
+      ask(
+        async (api): Promise<HtmlRead> => await api.read(text, "New component", left),
+        (result) => done(result ?? { ok: false, message: "This markup could not be read." }),
+      );
     },
   };
 }

@@ -4,7 +4,7 @@ import { text } from "../page/code";
 import type { Target } from "../shared/files";
 import { type Property, typeOfDatum } from "../shared/names";
 import { wrappingOf } from "../shared/wrapping";
-import { elementHandlers, elementMembers } from "./members";
+import { elementMembers } from "./members";
 
 /** What elements have, what this one has, and what its own events and lifecycle are called (HTML §4.13.3). */
 const taken = [
@@ -12,7 +12,6 @@ const taken = [
     " ",
   ),
   ...elementMembers,
-  ...elementHandlers.map((h) => `on${h}`),
 ];
 
 const attributeOf = ({ name }: Property): string => name.replace(/[A-Z]/g, (l) => `-${l.toLowerCase()}`);

@@ -1,8 +1,19 @@
-/**
- * What elements have already (DOM §4, HTML §3.2.2, WAI-ARIA §10, and what engines have of their own), and objects too: a
- * property of this name would take something away.
- */
-export const elementMembers: readonly string[] =
+/** Each with `on` before it is a handler (HTML §8.1.8.2, and what engines have of their own). */
+const handlers =
+  `abort animationcancel animationend animationiteration animationstart auxclick beforecopy beforecut beforeinput
+  beforematch beforepaste beforetoggle beforexrselect blur cancel canplay canplaythrough change click close command
+  contentvisibilityautostatechange contextlost contextmenu contextrestored copy cuechange cut dblclick drag dragend
+  dragenter dragexit dragleave dragover dragstart drop durationchange emptied ended error focus formdata
+  fullscreenchange fullscreenerror gotpointercapture input invalid keydown keypress keyup load loadeddata
+  loadedmetadata loadstart lostpointercapture mousedown mouseenter mouseleave mousemove mouseout mouseover mouseup
+  mousewheel mozfullscreenchange mozfullscreenerror paste pause play playing pointercancel pointerdown pointerenter
+  pointerleave pointermove pointerout pointerover pointerup progress ratechange reset resize scroll scrollend
+  scrollsnapchange scrollsnapchanging search securitypolicyviolation seeked seeking select selectionchange selectstart
+  slotchange stalled submit suspend timeupdate toggle transitioncancel transitionend transitionrun transitionstart
+  volumechange waiting webkitanimationend webkitanimationiteration webkitanimationstart webkitfullscreenchange
+  webkitfullscreenerror webkittransitionend wheel`.split(/\s+/);
+
+const members =
   `accessKey accessKeyLabel activeViewTransition addEventListener after animate append appendChild ariaActionsElements
   ariaActiveDescendantElement ariaAtomic ariaAutoComplete ariaBrailleLabel ariaBrailleRoleDescription ariaBusy ariaChecked
   ariaColCount ariaColIndex ariaColIndexText ariaColSpan ariaControlsElements ariaCurrent ariaDescribedByElements
@@ -32,17 +43,8 @@ export const elementMembers: readonly string[] =
   togglePopover toLocaleString toString translate valueOf virtualKeyboardPolicy webkitMatchesSelector
   webkitRequestFullScreen webkitRequestFullscreen when writingSuggestions`.split(/\s+/);
 
-/** Each with `on` before it is a handler (HTML §8.1.8.2, and what engines have of their own). */
-export const elementHandlers: readonly string[] =
-  `abort animationcancel animationend animationiteration animationstart auxclick beforecopy beforecut beforeinput
-  beforematch beforepaste beforetoggle beforexrselect blur cancel canplay canplaythrough change click close command
-  contentvisibilityautostatechange contextlost contextmenu contextrestored copy cuechange cut dblclick drag dragend
-  dragenter dragexit dragleave dragover dragstart drop durationchange emptied ended error focus formdata
-  fullscreenchange fullscreenerror gotpointercapture input invalid keydown keypress keyup load loadeddata
-  loadedmetadata loadstart lostpointercapture mousedown mouseenter mouseleave mousemove mouseout mouseover mouseup
-  mousewheel mozfullscreenchange mozfullscreenerror paste pause play playing pointercancel pointerdown pointerenter
-  pointerleave pointermove pointerout pointerover pointerup progress ratechange reset resize scroll scrollend
-  scrollsnapchange scrollsnapchanging search securitypolicyviolation seeked seeking select selectionchange selectstart
-  slotchange stalled submit suspend timeupdate toggle transitioncancel transitionend transitionrun transitionstart
-  volumechange waiting webkitanimationend webkitanimationiteration webkitanimationstart webkitfullscreenchange
-  webkitfullscreenerror webkittransitionend wheel`.split(/\s+/);
+/**
+ * What elements have already (DOM §4, HTML §3.2.2, WAI-ARIA §10, and what engines have of their own), and objects too: a
+ * property of this name would take something away.
+ */
+export const elementMembers: readonly string[] = [...members, ...handlers.map((h) => `on${h}`)];

@@ -61,8 +61,8 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   };
   const tree = whole ? parse(text, options) : parseFragment(text, options);
   const elements: Element[] = [];
-  // In a whole page parts stand in its body, and there in the element that a component was delivered in.
-  if (!collect(tree.children, elements, whole ? MAX_DEPTH + 3 : MAX_DEPTH)) {
+  // In a whole page html and body stand around the parts.
+  if (!collect(tree.children, elements, whole ? MAX_DEPTH + 2 : MAX_DEPTH)) {
     return { ok: false, message: `This markup is nested more than ${MAX_DEPTH} deep.` };
   }
   if (elements.length > MAX_PARTS + 500) {

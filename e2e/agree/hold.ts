@@ -1,7 +1,7 @@
 /** One specification acted out by the core and by its delivered page; what each says after every act. */
 import { type Component, type FactName, factNames, factWords, type PartFacts } from "../../src/core/model";
 import { compile, DOCUMENT, type Program, partName } from "../../src/core/program";
-import { advance, type RunState, type Stimulus, start, stimulate } from "../../src/core/run";
+import { advance, type RunState, type Stimulus, start, stimulate, tracksPointer } from "../../src/core/run";
 import { attributeOf, factsOf, isInView, layoutOf, scrollAt } from "../../src/core/surface";
 import type { Deed } from "../../src/core/testing/specifications";
 import type {} from "../../src/probe/page";
@@ -127,7 +127,8 @@ function stimulusOf(
   const scrolls = program.doc.page.blocks !== undefined;
   // A pointer that is pressed and moves selects, and how far that scrolls the page is the browser's own affair.
   if (scrolls && state.pressed !== null && (kind === "move" || kind === "up" || kind === "scroll")) return null;
-  const { name: part, part: aimed } = clickable[at % Math.max(1, clickable.length)] ?? {};
+  const info = clickable[at % Math.max(1, clickable.length)];
+  const { name: part, part: aimed } = info ?? {};
   switch (kind) {
     case "wait":
       return { wait: [50, 100, 150, 200, 400, 1000][at % 6] };
@@ -177,8 +178,10 @@ function stimulusOf(
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;
       // What the pointer brings about on its way may move the page under it: a person would aim again.
+      const there = part === undefined ? state : stimulate(program, state, { move: part }).state;
+      // What goes from under the pointer because it is there comes back when it is gone: it flickers, each browser in its way.
+      if (info && tracksPointer(program) && there.over !== info.index) return null;
       if (part !== undefined && kind !== "move") {
-        const there = stimulate(program, state, { move: part }).state;
         if (scrolls && (there.page.glide || there.page.scroll !== state.page.scroll)) return null;
         // So it does where something comes or goes: what lies there then is a matter of layout.
         const { displayed } = layoutOf(program, there);

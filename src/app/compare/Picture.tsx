@@ -1,7 +1,7 @@
 /** A component at an instant, at real size or smaller, with a heading. */
 import { type ReactNode, useMemo } from "react";
 import type { Instant } from "../../core/run";
-import { baseSheet, render, scrollAt } from "../../core/surface";
+import { drawnParts, drawnSheet, scrollAt } from "../../core/surface";
 import "./compare.css";
 import { PageFrame } from "../live-page/PageFrame";
 import type { Mark } from "../live-page/protocol";
@@ -18,8 +18,8 @@ interface Props {
 
 export function Picture({ title, head, instant, scale, marks, opacity = 1 }: Props) {
   const { program, state } = instant;
-  const css = useMemo(() => baseSheet(program.doc), [program]);
-  const parts = useMemo(() => render(program, state), [program, state]);
+  const css = useMemo(() => drawnSheet(program), [program]);
+  const parts = useMemo(() => drawnParts(program, state), [program, state]);
   const { width, height } = state.page;
   return (
     <figure className="picture" style={{ width: width * scale, opacity }}>

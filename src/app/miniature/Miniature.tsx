@@ -2,7 +2,7 @@
 import { memo, useMemo } from "react";
 import type { Program } from "../../core/program";
 import { atRest } from "../../core/run";
-import { baseSheet, render, restingLooks } from "../../core/surface";
+import { drawnParts, drawnSheet, restingLooks } from "../../core/surface";
 import { PageFrame } from "../live-page/PageFrame";
 import "./miniature.css";
 
@@ -16,8 +16,8 @@ const shownOf = (program: Program): number =>
 /** A state as it looks at rest. @param room the width there is, px */
 export const Miniature = memo(function Miniature({ program, state, room, height: most = HEIGHT }: MiniatureProps) {
   const { doc } = program;
-  const css = useMemo(() => baseSheet(doc), [doc]);
-  const parts = useMemo(() => render(program, atRest(program, state)), [program, state]);
+  const css = useMemo(() => drawnSheet(program), [program]);
+  const parts = useMemo(() => drawnParts(program, atRest(program, state)), [program, state]);
   const { width, height } = doc.page;
   const shown = useMemo(() => shownOf(program), [program]);
   const scale = Math.min(room / width, most / (height * shown));

@@ -1,6 +1,6 @@
 /** The instant in which a page differs: the specification as it is then, beside the picture of the page. */
 import { useMemo } from "react";
-import { baseSheet, render } from "../../core/surface";
+import { drawnParts, drawnSheet } from "../../core/surface";
 import { expectedAt, type Shown } from "../../core/trial";
 import { PageFrame } from "../live-page/PageFrame";
 import { useDoc } from "../store/document";
@@ -11,8 +11,8 @@ const TALLEST = 240;
 
 export function SideBySide({ shown, picture }: { shown: Shown; picture: string }) {
   const { doc, program } = useDoc();
-  const parts = useMemo(() => render(program, expectedAt(program, shown)), [program, shown]);
-  const css = useMemo(() => baseSheet(doc), [doc]);
+  const parts = useMemo(() => drawnParts(program, expectedAt(program, shown)), [program, shown]);
+  const css = useMemo(() => drawnSheet(program), [program]);
   const { width, height } = { ...doc.page, ...shown.scenario.page };
   const scale = Math.min(WIDEST / width, TALLEST / height);
   const size = { width: width * scale, height: height * scale };

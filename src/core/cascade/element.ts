@@ -60,10 +60,34 @@ const writable = (e: StyledElement): boolean => {
   if (!["input", "textarea"].includes(e.tag))
     return has(e, "contenteditable") && attribute(e, "contenteditable") !== "false";
   const type = attribute(e, "type") ?? "text";
-  const takesText =
-    e.tag === "textarea" || !/^(checkbox|radio|button|submit|reset|range|color|file|image|hidden)$/.test(type);
+  const takesText = e.tag === "textarea" || !noKeys.test(type);
   return takesText && !has(e, "readonly") && !isOff(e);
 };
+const noKeys = /^(checkbox|radio|button|submit|reset|range|color|file|image|hidden)$/;
+/** True for what one types into, so that its focus is to be seen whoever gave it. */
+export function takesKeys(tag: string, attributes: Readonly<Record<string, string>>): boolean {
+  if (tag === "input") return !noKeys.test((attributes.type ?? "text").toLowerCase());
+  const { contenteditable: edits } = attributes;
+  return tag === "textarea" || tag === "select" || (edits !== undefined && edits.toLowerCase() !== "false");
+}
+const labelable = /^(button|input|meter|output|progress|select|textarea)$/;
+/** The control of a label (HTML §4.10.4). */
+export function controlOf(label: StyledElement): StyledElement | null {
+  const id = attribute(label, "for");
+  let root: StyledElement = label;
+  if (id !== undefined) while (root.parent) root = root.parent;
+  const find = (e: StyledElement): StyledElement | null => {
+    for (const c of e.children) {
+      if (!isElement(c)) continue;
+      const is = id === undefined ? labelable.test(c.tag) : attribute(c, "id") === id;
+      const found = is ? c : find(c);
+      if (found) return found;
+    }
+    return null;
+  };
+  const found = find(root);
+  return found && labelable.test(found.tag) && attribute(found, "type")?.toLowerCase() !== "hidden" ? found : null;
+}
 const isShownEmpty = (e: StyledElement): boolean =>
   ["input", "textarea"].includes(e.tag) &&
   has(e, "placeholder") &&

@@ -72,10 +72,9 @@ interface Around {
 const checked =
   /^(display|visibility|opacity|pointer-events|position|z-index|transform|translate|scale|rotate|transition|transition-.+|animation|animation-.+|content-visibility)$/;
 
-const facts = /^(display|visibility|opacity|pointer-events|transform|--.+)$/;
-/** What is counted with here; what the browser alone decides (`:focus-visible`) is drawn, and no more. */
-const counted: ReadonlySet<string> = new Set(["hover", "focus", "focus-within"]);
-
+/** Properties by which a rule that waits for what a person does tells one situation from another. */
+const telling =
+  /^(display|visibility|opacity|pointer-events|position|z-index|content-visibility|transform|translate|scale|rotate|left|right|top|bottom|inset|inset-.+|transition|transition-.+|animation|animation-.+|--.+)$/;
 class Reader {
   private readonly rules: (Omit<StyleRule, "layer"> & { layerName: string })[] = [];
   private readonly media: { text: string; holds(medium: Medium): boolean }[] = [];
@@ -222,8 +221,8 @@ class Reader {
     // A rule that is dropped takes what is nested in it along.
     if (!read) return;
     const declarations = this.declarations(block, true);
-    if (declarations.some((d) => facts.test(d.property)))
-      for (const s of read) for (const name of s.doing) if (counted.has(name)) this.doing.add(name);
+    if (declarations.some((d) => telling.test(d.property)))
+      for (const s of read) for (const name of s.doing) this.doing.add(name);
     if (declarations.length) {
       this.rules.push({
         order: this.rules.length,
@@ -292,6 +291,10 @@ const behind: Record<string, readonly string[]> = {
   open: ["open"],
   link: ["href"],
   "any-link": ["href"],
+  // A label takes its control along.
+  hover: ["for", "id", "type"],
+  active: ["for", "id", "type"],
+  "focus-visible": ["type", "contenteditable"],
 };
 
 /** What `&` stands for is elements: what comes after `::` is none (CSS Nesting 1 §3.1). */

@@ -3,6 +3,7 @@
 export * from "./accessibility/implicit-role";
 export * from "./accessibility/roles";
 export * from "./choreography";
+export { drawnParts, drawnSheet } from "./drawn";
 export * from "./facts";
 export { glideTime } from "./glide";
 export * from "./layout";

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { type Action, allParts, allStates, type Component, isHistory, type StateNode } from "../model";
 import { box, component, type Sketch } from "./index";
 import { pieces } from "./pieces";
-import { cell, data, event, keyframes, look, type Names, pick, place, rule } from "./vocabulary";
+import { cell, data, event, keyframes, look, type Names, pick, place, rule, waitingRule } from "./vocabulary";
 
 type Shape = { kind: "atomic" | "compound" | "parallel" | "deep"; history: 0 | 1 | 2; final: boolean; initial: number };
 const shape: fc.Arbitrary<Shape> = fc.record({
@@ -89,6 +89,10 @@ export const specifications: fc.Arbitrary<Component> = fc
     ),
     looks: fc.array(fc.tuple(choice, choice, choice, choice), { maxLength: 9 }),
     rules: fc.array(fc.tuple(choice, choice, choice), { maxLength: 5 }),
+    waiting: fc.oneof(
+      { weight: 3, arbitrary: fc.constant<[number, number, number][]>([]) },
+      { weight: 2, arbitrary: fc.array(fc.tuple(choice, choice, choice), { maxLength: 4 }) },
+    ),
     focus: fc.array(fc.tuple(choice, choice, choice), { maxLength: 2 }),
     lifecycle: fc.array(fc.tuple(choice, choice, choice), { maxLength: 2 }),
     blocks: fc.boolean(),
@@ -101,6 +105,7 @@ function build(d: {
   rows: { event: [number, number]; cells: [number, number, number, number][] }[];
   looks: [number, number, number, number][];
   rules: [number, number, number][];
+  waiting: [number, number, number][];
   focus: [number, number, number][];
   lifecycle: [number, number, number][];
   blocks: boolean;
@@ -111,6 +116,9 @@ function build(d: {
     for (const p of parts) if (!p.covers) p.area = { block: "top" };
     parts.push(box("mark", ["mark"], { area: { block: "long", top: "500px", height: "100px" } }));
   }
+  // Where links lead to; how far a page scrolls for it only the page knows.
+  const led = allParts({ parts })[(d.waiting[0]?.[1] ?? 0) % allParts({ parts }).length].part;
+  if (d.waiting.length && !d.blocks && !led.attributes?.id) led.attributes = { ...led.attributes, id: "nowhere" };
   const all = allStates({ states }).map((s) => s.state);
   const operable = allParts({ parts })
     .map((p) => p.part)
@@ -166,7 +174,7 @@ function build(d: {
       k,
     );
   }
-  const rules = d.rules.map((r) => rule(names, ...r));
+  const rules = [...d.rules.map((r) => rule(names, ...r)), ...d.waiting.map((r) => waitingRule(names, ...r))];
   if (rules.some((r) => r.includes("animation:"))) rules.push(keyframes);
   const css = rules.join("\n");
   const used = JSON.stringify([reactions, d.lifecycle.length]);

@@ -335,6 +335,40 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
   );
 };
 
+/** Rules that wait for what a person does. Parts that are pointed at do not go from under the pointer by them. */
+export const waitingRule = ({ parts }: Names, a: number, b: number, c: number): string => {
+  const [part, other] = [pick(parts, b), pick(parts, b + c + 1)].map((n) => `[data-part="${n}"]`);
+  const doing = pick([":hover", ":focus", ":focus-visible", ":active", ":focus-within", ":target"], a);
+  const selector = pick(
+    [
+      `${part}${doing}`,
+      `${part}${doing} ${other}`,
+      `${part}${doing} + *`,
+      `button${doing} ~ *`,
+      `body:has(${part}${doing}) ${other}`,
+      `${part}:not(${doing})`,
+      `:is(a, button, input, label)${doing}`,
+      `label${doing} ~ ${other}`,
+    ],
+    b + c,
+  );
+  const said = pick(
+    [
+      "opacity: 0.3",
+      "opacity: 0.8; transition: opacity 200ms linear",
+      "opacity: 0.6 !important",
+      "opacity: 0.4; transition: opacity 0.1s 50ms",
+      "color: rgb(10 20 30)",
+      selector.includes(" ") ? "visibility: hidden" : "opacity: 0.2",
+      selector.includes(" ") ? "pointer-events: none" : "opacity: 0.1",
+      "visibility: visible",
+      "animation: rise 200ms linear",
+    ],
+    c,
+  );
+  return `${selector} { ${said} }`;
+};
+
 /** What the rules above name. */
 export const keyframes =
   "@keyframes rise { from { opacity: 0 } 60% { opacity: 0.9; animation-timing-function: linear } } @keyframes pulse { 50% { opacity: 0.4 } }";

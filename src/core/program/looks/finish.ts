@@ -8,7 +8,8 @@ import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program } from "../
 import { animationsOf } from "./animations";
 import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
 import { isAway, takesAway } from "./away";
-import { classesWith, mediaBits, type Standing, type Styled, styleOf, type Who, whoBits } from "./styled";
+import { classesWith, mediaBits, type Standing, type Styled, styleOf, whoBits } from "./styled";
+import type { Who } from "./who";
 
 /** The page's own rules, and what they made of the parts, by how the parts stood. */
 export interface Ruled {
@@ -158,7 +159,7 @@ function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly
     return { absent: draft.as === "absent", attributes, holds: draft.text === null };
   });
   const media = mediaBits(sheet, env);
-  const key = `${media} ${whoBits(sheet, who)} ${JSON.stringify(standing)}`;
+  const key = `${media} ${whoBits(program, sheet, who)} ${JSON.stringify(standing)}`;
   let found = ruled.known.get(key);
   if (!found) {
     found = styleOf(program, sheet, standing, media, who);

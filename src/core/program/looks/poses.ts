@@ -10,7 +10,8 @@ import type { ConfigurationIndex } from "../configuration";
 import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "../program";
 import { type Draft, finished, type Ruled, valueNow } from "./finish";
 import { decides, withFlags } from "./flags";
-import { asksFor, mediaBits, NOBODY, sheetOf, type Who, whoBits } from "./styled";
+import { asksFor, mediaBits, sheetOf, whoBits } from "./styled";
+import { NOBODY, type Who } from "./who";
 
 export type PoseIndex = number;
 export interface Pose {
@@ -147,7 +148,7 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
   if (plain !== undefined) return plain;
   const active = program.configurations.at(configuration).states;
   // Told apart by marks: a number may go on in the signs behind it.
-  let key = `${configuration}:${mediaBits(looks.ruled.sheet, env)}${whoBits(looks.ruled.sheet, who)}:`;
+  let key = `${configuration}:${mediaBits(looks.ruled.sheet, env)}${whoBits(program, looks.ruled.sheet, who)}:`;
   for (const s of active) {
     for (const cell of looks.cells[s]) {
       for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";

@@ -2,6 +2,7 @@
 import {
   type Cascaded,
   cascade,
+  controlOf,
   type Doing,
   type Medium,
   mediaNow,
@@ -9,10 +10,12 @@ import {
   readSheet,
   type Sheet,
   type StyledElement,
+  takesKeys,
 } from "../../cascade";
 import type { Env } from "../../expression";
 import { allParts, type Component } from "../../model";
 import { DOCUMENT, type PartIndex, type Program } from "../program";
+import { activated, doneTo, NOBODY, type Who } from "./who";
 
 /** A part as selectors see it. */
 export interface Standing {
@@ -111,34 +114,40 @@ function treeOf(program: Program, standing: readonly Standing[], all: boolean): 
 /** What is constant asks for nothing. */
 const nothing = {} as Env;
 
-/** Where the pointer is, and the focus. */
-export interface Who {
-  readonly over: PartIndex;
-  readonly focus: PartIndex;
-}
-export const NOBODY: Who = { over: DOCUMENT, focus: DOCUMENT };
-
-/** Selectors 4 §9: what is pointed at, what has the focus, and all around them. */
-function doingOf(program: Program, { parts, around }: PageTree, { over, focus }: Who): Doing {
-  const path = (p: PartIndex): Set<StyledElement> => {
-    if (p === DOCUMENT) return new Set();
-    const up = program.parts[p].path;
-    const mine = up.flatMap((q) => parts[q] ?? []);
-    return new Set([...mine, ...(around.get(up[up.length - 1]) ?? [])]);
+/** What a person does, as the pseudo-classes of Selectors 4 §9 say it of the page's elements. */
+function doingOf(program: Program, { parts, around }: PageTree, who: Who): Doing {
+  const page = {
+    controlOf: (label: PartIndex): PartIndex => {
+      const found = parts[label] && controlOf(parts[label]);
+      return found ? parts.indexOf(found) : DOCUMENT;
+    },
+    takesKeys: (p: PartIndex): boolean => {
+      const e = parts[p];
+      return e !== null && takesKeys(e.tag, e.attributes);
+    },
   };
-  const focused = focus === DOCUMENT ? null : parts[focus];
-  return new Map([
-    ["hover", path(over)],
-    ["focus", new Set(focused ? [focused] : [])],
-    ["focus-within", path(focus)],
-  ]);
+  const out = new Map<string, Set<StyledElement>>();
+  for (const [name, { on, within }] of doneTo(program, who, page)) {
+    const list = on.flatMap((p) => parts[p] ?? []);
+    const root = within === DOCUMENT ? undefined : program.parts[within].path.at(-1);
+    out.set(name, new Set([...list, ...((root !== undefined && around.get(root)) || [])]));
+  }
+  return out;
 }
 
 /** Signs for what of it the rules ask. */
-export const whoBits = (sheet: Sheet | null, { over, focus }: Who): string =>
-  sheet?.doing.size
-    ? `${sheet.doing.has("hover") ? `h${over}` : ""}${sheet.doing.has("focus") || sheet.doing.has("focus-within") ? `f${focus}` : ""}`
-    : "";
+export function whoBits(program: Program, sheet: Sheet | null, who: Who): string {
+  if (!sheet?.doing.size) return "";
+  const { doing } = sheet;
+  let bits = "";
+  if (doing.has("hover")) bits += `h${who.over}`;
+  if (doing.has("active")) bits += `a${activated(program, who)}`;
+  if (doing.has("target")) bits += `t${who.target}`;
+  const seen = doing.has("focus-visible");
+  if (seen || doing.has("focus") || doing.has("focus-within")) bits += `f${who.focus}`;
+  if (seen) bits += !who.byPointer || who.keyed ? "v" : "p";
+  return bits;
+}
 
 export interface Styled {
   /** What wins for each part; null for one in a part whose text replaces it. */

@@ -1,5 +1,5 @@
 /** What a person and the surroundings can do in a state, each in one of the ways that are alike; and what decides its outcome. */
-import { DOCUMENT, isInside, type Program } from "../../program";
+import { DOCUMENT, doingAsked, isInside, type Program } from "../../program";
 import {
   beforeMount,
   decidingKey,
@@ -95,6 +95,9 @@ export class Acts {
     const { program } = this;
     const alike = new Map<string, string | null>();
     let covered = false;
+    // Rules and conditions may ask of any part whether it is pointed at.
+    const asked = doingAsked(program);
+    const pointed = asked.has("hover") || asked.has("active");
     for (const { index: p, part, path, name } of program.parts) {
       if (layout.landing[p] !== p || !layout.displayed[p]) continue;
       if (part.covers === "viewport") covered = true;
@@ -104,10 +107,11 @@ export class Acts {
         on.outside.filter((r) => !isInside(program, p, r.part)).map((r) => r.row.index),
       );
       const focus = path.find((q) => layout.focusable[q]);
+      const alone = pointed ? p : "";
       const special = isControl(program, p) || path.some((q) => program.parts[q].part.tag === "label") ? p : "";
       // Without a place for the focus, what was clicked is where Tab goes on: all parts before the same stop are alike.
       const stop = focus ?? `>${layout.tabOrder.find((q) => q > p)}`;
-      const key = `${listeners}|${outside}|${stop}|${special}|${layout.disabled[p]}|${listeners.includes(p)}`;
+      const key = `${listeners}|${outside}|${stop}|${special}|${layout.disabled[p]}|${listeners.includes(p)}|${alone}`;
       if (!alike.has(key)) alike.set(key, name);
     }
     return [...alike.values(), ...(covered ? [] : [null])];

@@ -22,7 +22,7 @@ export class MoreStimuli {
   constructor(private readonly program: Program) {
     const { pointer } = program;
     const listens = (...on: (keyof typeof pointer)[]): boolean => on.some((o) => pointer[o].any);
-    this.presses = listens("pointer down", "pointer up");
+    this.presses = listens("pointer down", "pointer up") || doingAsked(program).has("active");
     this.hovers = listens("pointer enter", "pointer leave") || doingAsked(program).has("hover");
     this.heldKeys = [...new Set(program.keyRows.filter((k) => k.up).map((k) => k.key))];
     this.holdsKeys = this.heldKeys.length > 0;

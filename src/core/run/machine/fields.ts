@@ -22,6 +22,9 @@ export abstract class Fields {
   over: PartIndex;
   pressed: PartIndex | null;
   spaceAt: PartIndex | null;
+  byPointer: boolean;
+  keyed: boolean;
+  target: PartIndex;
   holds: readonly boolean[];
   said: RunState["said"];
   done: boolean;
@@ -44,6 +47,9 @@ export abstract class Fields {
     this.over = state.over;
     this.pressed = state.pressed;
     this.spaceAt = state.spaceAt;
+    this.byPointer = state.byPointer;
+    this.keyed = state.keyed;
+    this.target = state.target;
     this.holds = state.holds;
     this.said = state.said;
     this.done = state.done;
@@ -57,7 +63,7 @@ export abstract class Fields {
   /** The state now; the very one it started from where nothing has changed. */
   result(): RunState {
     const { now, config, pose, data, focus, tracks, lingering, timers, history, back, tabFrom, since } = this;
-    const { pageState: page, over, pressed, spaceAt, holds, said, done } = this;
+    const { pageState: page, over, pressed, spaceAt, byPointer, keyed, target, holds, said, done } = this;
     const old = this.initial;
     const same =
       config === old.config &&
@@ -76,6 +82,9 @@ export abstract class Fields {
       over === old.over &&
       pressed === old.pressed &&
       spaceAt === old.spaceAt &&
+      byPointer === old.byPointer &&
+      keyed === old.keyed &&
+      target === old.target &&
       holds === old.holds &&
       said === old.said &&
       done === old.done;
@@ -97,6 +106,9 @@ export abstract class Fields {
       over,
       pressed,
       spaceAt,
+      byPointer,
+      keyed,
+      target,
       holds,
       said,
       done,

@@ -1,6 +1,6 @@
 /** Focus: requests, what holds it, what loses it, and the ways of pointer and Tab key (HTML §6.6). */
 import { type Focusing, settleFocus as settle } from "../../../kernel";
-import { DOCUMENT, isInside, type PartIndex, tracksPage } from "../../program";
+import { DOCUMENT, doingAsked, isInside, type PartIndex, tracksPage } from "../../program";
 import type { Layout } from "../../surface";
 import type { FocusCause } from "../state/state";
 import type { Working } from "../state/working";
@@ -20,6 +20,19 @@ export function moveFocus(m: Working, to: PartIndex, cause: FocusCause): void {
   m.step.focus.push({ from: m.focus, to, cause });
   if (to !== DOCUMENT || cause === "Tab") m.tabFrom = to;
   m.focus = to;
+}
+
+/**
+ * The pointer gives the focus to something, or takes it away. Rules may ask whether it is to be seen, which depends on how
+ * it came.
+ */
+export function moveFocusByPointer(m: Working, to: PartIndex): void {
+  if (to === m.focus) return;
+  if (doingAsked(m.program).has("focus-visible")) {
+    m.keyed = false;
+    if (to !== DOCUMENT) m.byPointer = true;
+  }
+  moveFocus(m, to, "pointer");
 }
 
 const none = (p: PartIndex): PartIndex | null => (p === DOCUMENT ? null : p);
@@ -93,7 +106,7 @@ export function focusByPointer(m: Working, target: PartIndex): void {
   const held = holder(m);
   if (held !== DOCUMENT && !inHold(m, to, held) && inHold(m, m.focus, held)) return;
   const from = m.focus;
-  moveFocus(m, to, "pointer");
+  moveFocusByPointer(m, to);
   if (to === DOCUMENT) m.tabFrom = target;
   if (m.focus !== from) m.focusChanged(from);
 }
@@ -103,6 +116,8 @@ export function focusByTab(m: Working, backwards: boolean): void {
   const held = holder(m);
   const order = m.layout.tabOrder.filter((p) => isInside(m.program, p, held));
   const was = m.focus;
+  // In a hold it is the component that moves the focus.
+  if (held === DOCUMENT) m.byPointer = false;
   if (!order.length) {
     if (held === DOCUMENT) moveFocus(m, DOCUMENT, "Tab");
     if (m.focus !== was) m.focusChanged(was);

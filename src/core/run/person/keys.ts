@@ -1,7 +1,7 @@
 /** Keys: dispatch from the focus outwards, then what browsers do by themselves with Tab, Enter and Space. */
 
 import { own } from "../../model";
-import { DOCUMENT, type PartIndex } from "../../program";
+import { DOCUMENT, doingAsked, type PartIndex } from "../../program";
 import { roleOf } from "../../surface";
 import type { Working } from "../state/working";
 import { focusByTab } from "./focus";
@@ -35,6 +35,7 @@ export function press(m: Working, key: string): void {
 
 export function pressKey(m: Working, key: string): void {
   const { focus } = m;
+  if (doingAsked(m.program).has("focus-visible") && !/^(Ctrl|Control|Alt|Meta)/.test(key)) m.keyed = true;
   dispatch(m, key, false);
   if (key === "Space") m.spaceAt = m.prevented ? null : focus;
   if (m.prevented) return;

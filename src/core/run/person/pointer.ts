@@ -4,7 +4,7 @@ import { DOCUMENT, doingAsked, isInside, type PartIndex, type Program } from "..
 import { attributeOf, labelledControl, layoutOf, partById } from "../../surface";
 import type { RunState } from "../state/state";
 import type { Working } from "../state/working";
-import { focusByPointer, holder, moveFocus } from "./focus";
+import { focusByPointer, holder, moveFocus, moveFocusByPointer } from "./focus";
 
 /** Where a click aimed at a part lands; `aimed` DOCUMENT is a place where no part lies, unless one covers the viewport. */
 export function landingOf(program: Program, state: RunState, aimed: PartIndex): PartIndex {
@@ -117,7 +117,7 @@ export function click(m: Working, target: PartIndex, dragged: PartIndex | null =
   if (control === DOCUMENT || inside || !m.layout.displayed[control] || m.layout.disabled[control]) return;
   if (m.layout.focusable[control]) {
     const from = m.focus;
-    moveFocus(m, control, "pointer");
+    moveFocusByPointer(m, control);
     if (m.focus !== from) m.focusChanged(from);
   }
   dispatch(m, "click", control);
@@ -127,9 +127,14 @@ export function click(m: Working, target: PartIndex, dragged: PartIndex | null =
 function followLink(m: Working, target: PartIndex): void {
   const link = pathOf(m.program, target).find((p) => /^(a|area)$/.test(m.program.parts[p].part.tag));
   const href = link === undefined ? null : attributeOf(m.program, m, link, "href");
-  if (!href?.startsWith("#") || href.length < 2) return;
-  const place = partById(m.program, m, href.slice(1));
-  if (place === DOCUMENT || !m.layout.present[place]) return;
+  if (!href?.startsWith("#")) return;
+  const named = href.length < 2 ? DOCUMENT : partById(m.program, m, href.slice(1));
+  const place = named !== DOCUMENT && m.layout.present[named] ? named : DOCUMENT;
+  if (doingAsked(m.program).has("target") && m.target !== place) {
+    m.target = place;
+    m.restyle();
+  }
+  if (place === DOCUMENT) return;
   const from = m.focus;
   const held = holder(m);
   const to = m.layout.focusable[place] ? place : DOCUMENT;

@@ -33,6 +33,12 @@ export interface RunState extends Moment {
   readonly pressed: PartIndex | null;
   /** Where the space bar went down, null while it is up. */
   readonly spaceAt: PartIndex | null;
+  /** The pointer was the last to give the focus to anything; kept where rules ask whether the focus is to be seen. */
+  readonly byPointer: boolean;
+  /** A key was pressed since the pointer moved the focus; kept where `byPointer` is. */
+  readonly keyed: boolean;
+  /** Where the last link into the page led, DOCUMENT for nowhere; kept where rules ask for it. */
+  readonly target: PartIndex;
   /** Whether each condition of a becomes row holds. */
   readonly holds: readonly boolean[];
   /** A top-level final state was entered, or the component was unmounted: nothing happens any more. */

@@ -12,5 +12,5 @@ export {
 } from "./element";
 export { withMarks } from "./marked";
 export { parseSheet } from "./parse";
-export { type StyleSelector, selectorTest } from "./selector";
+export { type Asker, type StyleSelector, selectorTest } from "./selector";
 export { type Declaration, type Keyframe, readSheet, type Sheet, type SheetRemark, type StyleRule } from "./sheet";

@@ -10,9 +10,17 @@ export interface StyleSelector {
   specificity: Specificity;
   /** `#id`, `.class` or a tag that what it matches must have; null where it can be anything. */
   key: string | null;
-  /** What a person does that it asks about. */
-  doing: readonly string[];
+  /** What a person does that it asks about, and of what. */
+  asks: readonly Asker[];
   matches(e: StyledElement): boolean;
+}
+
+/** A pseudo-class for what a person does, and what else an element has to be that it is asked of. */
+export interface Asker {
+  name: string;
+  tag: string | null;
+  id: string | null;
+  classes: readonly string[];
 }
 
 export const heavier = (a: Specificity, b: Specificity): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
@@ -63,6 +71,38 @@ function keyOf({ children }: cssTree.Selector): string | null {
   return key;
 }
 
+const anything: Omit<Asker, "name"> = { tag: null, id: null, classes: [] };
+/** Pseudo-classes whose list is about the same element. */
+const ofTheSame = new Set(["is", "where", "not", "matches"]);
+
+function askersIn({ children }: cssTree.Selector, around: Omit<Asker, "name">, out: Asker[]): void {
+  const compounds: cssTree.CssNode[][] = [[]];
+  children.forEach((n) => {
+    if (n.type === "Combinator") compounds.push([]);
+    else compounds[compounds.length - 1].push(n);
+  });
+  for (const [i, compound] of compounds.entries()) {
+    // What stands last in a nested list is the element that the list is asked of.
+    let of = i === compounds.length - 1 ? around : anything;
+    for (const n of compound) {
+      if (n.type === "IdSelector") of = { ...of, id: cssTree.ident.decode(n.name) };
+      else if (n.type === "ClassSelector") of = { ...of, classes: [...of.classes, cssTree.ident.decode(n.name)] };
+      else if (n.type === "TypeSelector" && !/[*|]/.test(n.name))
+        of = { ...of, tag: cssTree.ident.decode(n.name).toLowerCase() };
+    }
+    for (const n of compound) {
+      if (n.type !== "PseudoClassSelector") continue;
+      const name = n.name.toLowerCase();
+      if (doingNames.has(name)) out.push({ name, ...of });
+      n.children?.forEach((list) => {
+        if (list.type === "SelectorList")
+          for (const s of list.children.toArray())
+            if (s.type === "Selector") askersIn(s, ofTheSame.has(name) ? of : anything, out);
+      });
+    }
+  }
+}
+
 /** Old single-colon pseudo-elements (CSS 2 §5.12). */
 const oldElements = new Set(["before", "after", "first-line", "first-letter"]);
 
@@ -72,7 +112,6 @@ const oldElements = new Set(["before", "after", "first-line", "first-letter"]);
  */
 export function readSelector(node: cssTree.Selector): StyleSelector | null {
   const text = cssTree.generate(node);
-  const doing = new Set<string>();
   let element = false;
   let wrong: string | null = null;
   cssTree.walk(node, (n) => {
@@ -81,8 +120,7 @@ export function readSelector(node: cssTree.Selector): StyleSelector | null {
     if (n.type !== "PseudoClassSelector") return;
     const name = n.name.toLowerCase();
     if (oldElements.has(name)) element = true;
-    else if (doingNames.has(name)) doing.add(name);
-    else if (!pseudoClasses.has(name) && !name.startsWith("-")) wrong ??= `:${n.name}`;
+    else if (!doingNames.has(name) && !pseudoClasses.has(name) && !name.startsWith("-")) wrong ??= `:${n.name}`;
   });
   let after = false;
   node.children.forEach((n) => {
@@ -93,7 +131,9 @@ export function readSelector(node: cssTree.Selector): StyleSelector | null {
   if (wrong !== null) throw new Error(`“${wrong}” is no selector that is known`);
   if (element || /:-/.test(text)) return null;
   const test = among(text);
-  return { text, specificity: weigh(node), key: keyOf(node), doing: [...doing], matches: (e) => test(e) };
+  const asks: Asker[] = [];
+  askersIn(node, anything, asks);
+  return { text, specificity: weigh(node), key: keyOf(node), asks, matches: (e) => test(e) };
 }
 
 /** A test for a selector list, as scripts give them to `querySelector`. @throws for what is none */

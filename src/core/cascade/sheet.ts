@@ -2,7 +2,7 @@
 import * as cssTree from "css-tree";
 import { applies, type Medium, supported, takes } from "./conditions";
 import { parseSheet } from "./parse";
-import { readSelector, type StyleSelector } from "./selector";
+import { type Asker, readSelector, type StyleSelector } from "./selector";
 
 export interface Declaration {
   property: string;
@@ -47,6 +47,8 @@ export interface Sheet {
   properties: ReadonlySet<string>;
   /** What a person does that rules ask about which change what facts speak of; a colour under the pointer costs nothing. */
   doing: ReadonlySet<string>;
+  /** Of which elements that is asked. */
+  askers: readonly Asker[];
   remarks: readonly SheetRemark[];
 }
 
@@ -74,7 +76,18 @@ const checked =
 
 /** Properties by which a rule that waits for what a person does tells one situation from another. */
 const telling =
-  /^(display|visibility|opacity|pointer-events|position|z-index|content-visibility|transform|translate|scale|rotate|left|right|top|bottom|inset|inset-.+|transition|transition-.+|animation|animation-.+|--.+)$/;
+  /^(display|visibility|opacity|pointer-events|z-index|content-visibility|transition|transition-.+|animation|animation-.+|--.+)$/;
+/** Properties that bring something out of view, where they bring it far. */
+const placing = /^(position|transform|translate|scale|rotate|left|right|top|bottom|inset|inset-.+)$/;
+/** Further than a press or a lift; what is computed may be anything. */
+const isFar = (value: string): boolean =>
+  /%|v[wh]|vmin|vmax|(var|calc|min|max|clamp|matrix\w*)\(|scale\w*\(0|^(fixed|absolute|sticky|static|relative)$/i.test(
+    value,
+  ) ||
+  [...value.matchAll(/(-?[\d.]+)(px|r?em|ch|ex|pt|cm|mm|in|pc)/gi)].some(
+    ([, n, unit]) => Math.abs(Number(n)) * (/px/i.test(unit) ? 1 : 16) >= 24,
+  );
+
 class Reader {
   private readonly rules: (Omit<StyleRule, "layer"> & { layerName: string })[] = [];
   private readonly media: { text: string; holds(medium: Medium): boolean }[] = [];
@@ -84,7 +97,8 @@ class Reader {
   private readonly attributes = new Set<string>();
   private readonly classes = new Set<string>();
   private readonly properties = new Set<string>();
-  private readonly doing = new Set<string>();
+  /** Selectors that ask what a person does, with what their rules say then. */
+  private readonly asking: { selectors: readonly StyleSelector[]; declarations: readonly Declaration[] }[] = [];
   private unnamed = 0;
   private line = 1;
   private source = "";
@@ -98,6 +112,7 @@ class Reader {
     const tree = parseSheet(text, options);
     this.list(tree.children, { media: [], layer: "", parent: null });
     const rank = ranks(this.layers);
+    const askers = this.askers();
     return {
       rules: this.rules.map(({ layerName, ...rule }) => ({ ...rule, layer: rank.get(layerName) ?? rank.size })),
       media: this.media,
@@ -105,9 +120,28 @@ class Reader {
       attributes: this.attributes,
       classes: this.classes,
       properties: this.properties,
-      doing: this.doing,
+      doing: new Set(askers.map((a) => a.name)),
+      askers,
       remarks: this.remarks,
     };
+  }
+
+  /**
+   * Who asks what a person does, where the answer can change what facts speak of. What is only pushed by a little, as
+   * buttons are, stays in view, unless something else brings it out of view from there.
+   */
+  private askers(): Asker[] {
+    const away = new Set<string | null>();
+    for (const { selectors, declarations } of this.rules)
+      if (declarations.some((d) => placing.test(d.property) && isFar(d.value)))
+        for (const s of selectors) away.add(s.key);
+    const tells = (key: string | null, { property, value }: Declaration): boolean =>
+      placing.test(property)
+        ? isFar(value) || (away.size > 0 && (key === null || away.has(key) || away.has(null)))
+        : telling.test(property);
+    return this.asking.flatMap(({ selectors, declarations }) =>
+      selectors.filter((s) => declarations.some((d) => tells(s.key, d))).flatMap((s) => s.asks),
+    );
   }
 
   private remark(text: string, line = this.line): void {
@@ -221,8 +255,8 @@ class Reader {
     // A rule that is dropped takes what is nested in it along.
     if (!read) return;
     const declarations = this.declarations(block, true);
-    if (declarations.some((d) => telling.test(d.property)))
-      for (const s of read) for (const name of s.doing) this.doing.add(name);
+    const asking = read.filter((s) => s.asks.length);
+    if (asking.length) this.asking.push({ selectors: asking, declarations });
     if (declarations.length) {
       this.rules.push({
         order: this.rules.length,

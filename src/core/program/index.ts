@@ -8,6 +8,7 @@ export {
   doingAsked,
   hasConditions,
   looksAt,
+  mayAnswer,
   type Pose,
   type PoseIndex,
   poseAt,

@@ -1,5 +1,6 @@
 /** An act done to the page as it is described: who listens is called, then what browsers do by themselves. */
 import { type Act, heard, PRESSED, tracksPresses } from "./acts";
+import { movedOf } from "./moved";
 import {
   answered,
   capture,
@@ -91,7 +92,11 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     }
     return;
   }
-  for (const [type, is] of Object.entries(heard)) if (is === act.is) r.dispatch(type, target);
+  for (const [type, is] of Object.entries(heard)) {
+    if (is !== act.is) continue;
+    if (act.is !== "motion ended") r.dispatch(type, target);
+    else for (const what of movedOf(r, page, target, type)) r.dispatch(type, target, "", undefined, what);
+  }
 }
 
 /** The page has another width; queries of media are told where it makes a difference to them. */

@@ -8,6 +8,7 @@ import type { ConditionalLook, Look, Motion } from "../../model";
 import type { CellCompiler } from "../cells";
 import type { ConfigurationIndex } from "../configuration";
 import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "../program";
+import { canBe } from "./answering";
 import { type Draft, finished, type Ruled, valueNow } from "./finish";
 import { decides, withFlags } from "./flags";
 import { asksFor, mediaBits, sheetOf, whoBits } from "./styled";
@@ -46,6 +47,8 @@ interface Looks {
   known: Map<string, Pose>;
   /** See `doingAsked`; null until somebody asks. */
   doing: ReadonlySet<string> | null;
+  /** See `mayAnswer`. */
+  answering: Map<string, readonly boolean[]>;
   /** By configuration, where its looks have no conditions. */
   plain: PoseIndex[];
   /** Deciding attributes of the markup with data in them. */
@@ -109,6 +112,7 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
     poses: [],
     known: new Map(),
     doing: null,
+    answering: new Map(),
     plain: [],
     varying: varyingOf(program.parts.flatMap((p) => p.attributes)),
   };
@@ -132,6 +136,21 @@ export function doingAsked(program: Program): ReadonlySet<string> {
   looks.doing ??= new Set([...(looks.ruled.sheet?.doing ?? []), ...[...program.asks].map((a) => pseudoClass[a])]);
   return looks.doing;
 }
+/**
+ * Which parts can be what a rule asks of, as `name` says it: those with the tag, the id and the classes that it wants, now
+ * or by a look. All of them where a condition asks.
+ */
+export function mayAnswer(program: Program, name: string): readonly boolean[] {
+  const looks = looksOf(program);
+  const known = looks.answering.get(name);
+  if (known) return known;
+  const askers = looks.ruled.sheet?.askers.filter((a) => a.name === name) ?? [];
+  const asked = [...program.asks].some((a) => pseudoClass[a] === name);
+  const out = program.parts.map((info) => asked || askers.some((a) => canBe(program, info, a)));
+  looks.answering.set(name, out);
+  return out;
+}
+
 const pseudoClass: Readonly<Record<DoingCall, string>> = { focusWithin: "focus-within", hovered: "hover" };
 
 export const poseAt = (program: Program, pose: PoseIndex): Pose => looksOf(program).poses[pose];

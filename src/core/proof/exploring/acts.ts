@@ -96,8 +96,7 @@ export class Acts {
     const alike = new Map<string, string | null>();
     let covered = false;
     // Rules and conditions may ask of any part whether it is pointed at.
-    const asked = doingAsked(program);
-    const pointed = asked.has("hover") || asked.has("active");
+    const asked = ["hover", "active"].filter((name) => doingAsked(program).has(name));
     for (const { index: p, part, path, name } of program.parts) {
       if (layout.landing[p] !== p || !layout.displayed[p]) continue;
       if (part.covers === "viewport") covered = true;
@@ -107,7 +106,7 @@ export class Acts {
         on.outside.filter((r) => !isInside(program, p, r.part)).map((r) => r.row.index),
       );
       const focus = path.find((q) => layout.focusable[q]);
-      const alone = pointed ? p : "";
+      const alone = asked.map((name) => this.more.answering(p, name)).join("/");
       const special = isControl(program, p) || path.some((q) => program.parts[q].part.tag === "label") ? p : "";
       // Without a place for the focus, what was clicked is where Tab goes on: all parts before the same stop are alike.
       const stop = focus ?? `>${layout.tabOrder.find((q) => q > p)}`;

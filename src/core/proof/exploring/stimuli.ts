@@ -1,5 +1,5 @@
 /** Stimuli beyond clicks and key presses, tried only where a row could answer to them. */
-import { DOCUMENT, doingAsked, type Program, pageExpressions, tracksPage } from "../../program";
+import { DOCUMENT, doingAsked, mayAnswer, type Program, pageExpressions, tracksPage } from "../../program";
 import { beforeMount, type RunState, type Stimulus } from "../../run";
 import { pixels, placeOf, scrollAt, scrollRange } from "../../surface";
 
@@ -13,6 +13,8 @@ export class MoreStimuli {
   /** True when anything here is tried: then pointer and page are part of a situation. */
   readonly any: boolean;
   private readonly presses: boolean;
+  /** Rules ask what is pressed, which they then do of some parts alone. */
+  private readonly activates: boolean;
   private readonly hovers: boolean;
   private readonly holdsKeys: boolean;
   private readonly heldKeys: readonly string[];
@@ -22,18 +24,27 @@ export class MoreStimuli {
   constructor(private readonly program: Program) {
     const { pointer } = program;
     const listens = (...on: (keyof typeof pointer)[]): boolean => on.some((o) => pointer[o].any);
-    this.presses = listens("pointer down", "pointer up") || doingAsked(program).has("active");
+    this.presses = listens("pointer down", "pointer up");
+    this.activates = doingAsked(program).has("active");
     this.hovers = listens("pointer enter", "pointer leave") || doingAsked(program).has("hover");
     this.heldKeys = [...new Set(program.keyRows.filter((k) => k.up).map((k) => k.key))];
     this.holdsKeys = this.heldKeys.length > 0;
     this.page = [...this.distances(), ...this.widths(), ...this.window()];
     this.viewMatters = scrollRange(program, program.doc.page) > 0;
-    this.any = this.presses || this.hovers || this.holdsKeys || this.page.length > 0 || tracksPage(program);
+    this.any =
+      this.presses || this.activates || this.hovers || this.holdsKeys || this.page.length > 0 || tracksPage(program);
   }
 
   pointer(targets: readonly (string | null)[]): Stimulus[] {
     const out: Stimulus[] = [];
     if (this.presses) for (const t of targets) out.push({ down: t }, { up: t });
+    else if (this.activates) {
+      const pressed = targets.filter(
+        (t) => t !== null && this.answering(this.program.partIndex.get(t)!, "active").length > 0,
+      );
+      for (const t of pressed) out.push({ down: t }, { up: t });
+      if (pressed.length) out.push({ up: null });
+    }
     if (this.hovers) for (const t of [...new Set([...targets, null])]) out.push({ move: t });
     return out;
   }
@@ -42,6 +53,12 @@ export class MoreStimuli {
     if (!this.holdsKeys) return [];
     const keys = focused ? [...new Set([...this.heldKeys, "Space"])] : this.heldKeys;
     return keys.flatMap((k) => [{ keyDown: k }, { keyUp: k }]);
+  }
+
+  /** What around a part, itself included, rules may ask about; a label is asked about with its control. */
+  answering(part: number, name: string): readonly number[] {
+    const may = mayAnswer(this.program, name);
+    return this.program.parts[part].path.filter((p) => may[p] || this.program.parts[p].part.tag === "label");
   }
 
   /** Where the pointer is matters by who listens there. */
@@ -53,8 +70,8 @@ export class MoreStimuli {
         [pointer["pointer enter"], pointer["pointer leave"]].some(
           (on) => on.at[p].some((r) => r.scope === "inside" || p === over) || on.outside.some((o) => o.part === p),
         );
-      const all = doingAsked(this.program).has("hover");
-      key = over === DOCUMENT ? "" : parts[over].path.filter((p) => all || listening(p)).join(".");
+      const may = doingAsked(this.program).has("hover") && over !== DOCUMENT ? this.answering(over, "hover") : [];
+      key = over === DOCUMENT ? "" : parts[over].path.filter((p) => may.includes(p) || listening(p)).join(".");
       this.overKeys.set(over, key);
     }
     return key;

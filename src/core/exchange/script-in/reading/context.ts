@@ -69,6 +69,8 @@ export interface Event {
   current: PageElement | "document" | "window";
   /** Of an event that the script makes itself. */
   detail: Js;
+  /** What has come to its end: the property of a transition, or the name of an animation. */
+  moved: string;
 }
 
 export interface Context {
@@ -133,6 +135,7 @@ export interface Context {
     target: PageElement | "document" | "window" | null,
     key?: string,
     made?: { detail: Js; bubbles: boolean },
+    moved?: string,
   ): boolean;
 }
 

@@ -119,6 +119,7 @@ export class Listeners {
     target: PageElement | "document" | "window" | null,
     key = "",
     made?: { detail: Js; bubbles: boolean },
+    moved = "",
   ): boolean {
     const outer = this.event;
     const event: Event = {
@@ -131,6 +132,7 @@ export class Listeners {
       prevented: false,
       current: "window",
       detail: made?.detail,
+      moved,
     };
     this.event = event;
     const path: Listener["on"][] = [];

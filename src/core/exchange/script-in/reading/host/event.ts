@@ -28,7 +28,7 @@ const LIVE = "<event>";
 export const isEvent = (o: JsObject): boolean => o.of.has(LIVE);
 
 /** An event as its listeners get it: what it is stays with it, the rest is asked while it is on its way. */
-export function eventOf({ type, target, key, shift, detail }: Event): JsObject {
+export function eventOf({ type, target, key, shift, detail, moved }: Event): JsObject {
   const code = key === " " ? "Space" : key.length === 1 ? `Key${key.toUpperCase()}` : key;
   const number = key ? (codes[key] ?? key.toUpperCase().charCodeAt(0)) : 0;
   return object({
@@ -56,6 +56,10 @@ export function eventOf({ type, target, key, shift, detail }: Event): JsObject {
             MEASURED,
           ]),
         )
+      : {}),
+    // Of what moves, and not in a pseudo-element (CSS Transitions 1 §4, CSS Animations 1 §4).
+    ...(/^(transition|animation)/.test(type)
+      ? { [type.startsWith("t") ? "propertyName" : "animationName"]: moved, pseudoElement: "" }
       : {}),
     isPrimary: true,
     isTrusted: true,

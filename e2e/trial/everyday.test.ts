@@ -51,20 +51,29 @@ describe.each(Object.entries(strangers))("%s", (name, html) => {
   });
 });
 
+const SOME_SITUATIONS = 25;
 /** Pages that work by their rules alone, in their one state. */
 const ruled: Record<string, string> = {
   "a menu under the pointer": `<style>.sub { display: none } .top:hover .sub, .top:focus-within .sub { display: block }</style>
 <div class="top"><button type="button">Routes</button><div class="sub"><button type="button">Holm</button><button type="button">Vardey</button></div></div><p>Tickets at the quay.</p>`,
   "a card that comes forward": `<style>.card .more { opacity: 0; pointer-events: none } .card:hover .more { opacity: 1; pointer-events: auto }</style>
 <div class="card"><p>Night boat</p><button class="more" type="button">Book</button></div><button type="button">Other</button>`,
+  "a tip for the pointer and for the keyboard": `<style>.info + .tip { visibility: hidden } .info:hover + .tip, .info:focus-visible + .tip { visibility: visible } .info:active { transform: translateY(1px) }</style>
+<button class="info" type="button">Weather</button><span class="tip" role="tooltip">Wind four</span><p>Timetable</p><button type="button">Other</button>`,
+  "a place that a link leads to": `<style>.sheet { position: fixed; inset: 0; display: none } .sheet:target { display: block }</style>
+<a href="#terms">Terms</a><div class="sheet" id="terms"><p>No dogs on deck.</p><a href="#">Close</a></div>`,
+  "a control under its label": `<style>input:hover + p, input:active + p { opacity: 0.4 }</style>
+<label for="quiet">Quiet</label> <input type="checkbox" id="quiet"><p>Cabins forward</p><button type="button">Book</button>`,
+  "a link at the edge of the page": `<style>.skip { position: absolute; top: -60px } .skip:focus { top: 0 }</style><a class="skip" href="#main">Skip</a><main id="main">Timetable</main><button type="button">Buy</button>`,
   "a link that shows when it has the focus": `<style>.skip { opacity: 0 } .skip:focus { opacity: 1 }</style><a class="skip" href="#main">Skip</a><main id="main" tabindex="-1">Timetable</main><a href="#end">End</a><p id="end">Last boat</p><button type="button">Buy</button>`,
 };
 describe.each(Object.entries(ruled))("%s", (name, html) => {
   it("does what its page does", async () => {
     const read = readHtml(html, name);
     if (!read.ok) throw new Error(read.message);
-    const { runs } = runsOf(read.doc, "situations");
-    expect(runs.length).toBeGreaterThan(1);
+    const all = runsOf(read.doc, "situations").runs;
+    expect(all.length).toBeGreaterThan(1);
+    const runs = all.filter((_run, i) => i % Math.ceil(all.length / SOME_SITUATIONS) === 0);
     const { trial } = await putOnTrial(browser, read.doc, runs, { source: { html } });
     expect(told(trial)).toEqual([]);
   });

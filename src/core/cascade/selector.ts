@@ -136,8 +136,18 @@ export function readSelector(node: cssTree.Selector): StyleSelector | null {
   return { text, specificity: weigh(node), key: keyOf(node), asks, matches: (e) => test(e) };
 }
 
+const tests = new Map<string, (e: StyledElement) => boolean>();
 /** A test for a selector list, as scripts give them to `querySelector`. @throws for what is none */
 export function selectorTest(text: string): (e: StyledElement) => boolean {
+  let test = tests.get(text);
+  if (!test) {
+    test = readList(text);
+    if (tests.size > 500) tests.clear();
+    tests.set(text, test);
+  }
+  return test;
+}
+function readList(text: string): (e: StyledElement) => boolean {
   const list = cssTree.parse(text, {
     context: "selectorList",
     onParseError(error) {

@@ -62,7 +62,7 @@ export function runsOf(doc: Component, set: TrialSet, tag?: string, situations =
 }
 
 /** Where data grow without end, all that is decided is often reached long before the bound. */
-const AT_FIRST = 3000;
+const AT_FIRST = 800;
 
 function fromReactions(doc: Component, situations: number): Runs {
   let found = toTheEnd(prove(doc, { situations: Math.min(AT_FIRST, situations) }));

@@ -73,11 +73,18 @@ export function placeOf(element: Element, others: readonly Element[]): Place | n
   return spot && { x: spot.x, y: spot.y, under: spot.isCovered ? describe(spot.under) : null };
 }
 
+const controls = "button, a[href], input, select, textarea, label, summary";
+const isControlIn = (top: Element, element: Element): boolean => {
+  const control = top.closest(controls);
+  return control !== null && control !== element && element.contains(control) && !element.closest(controls);
+};
+
 function spotOf(element: Element, others: readonly Element[]): Spot | null {
   const box = element.getBoundingClientRect();
   if (!box.width || !box.height) return null;
   const points = pointsOf(box);
   let inside: Spot | null = null;
+  let isFilled = false;
   let under: Element | null = null;
   for (const [x, y] of points) {
     const top = hit(x, y);
@@ -88,9 +95,11 @@ function spotOf(element: Element, others: readonly Element[]): Spot | null {
     }
     const spot = { x, y, under: null, isCovered: false };
     if (others.every((o) => !isWithin(top, o))) return spot;
-    inside ??= spot;
+    // Who clicks a control means that, and not what it stands in.
+    if (isControlIn(top, element)) isFilled = true;
+    else inside ??= spot;
   }
-  if (inside) return inside;
+  if (inside || isFilled) return inside;
   return points[0] ? { x: points[0][0], y: points[0][1], under, isCovered: true } : null;
 }
 

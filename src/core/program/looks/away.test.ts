@@ -48,6 +48,16 @@ describe("what is placed out of view", () => {
     "position: fixed; right: -240px; width: 240px; border: 1px solid",
     "color: red",
   ])("not: %s", (text) => expect(away(text)).toBe(false));
+  it("takes a few words to stand in one line", () => {
+    const line = (text: string) => isAway({ css: css(text), around: [], isLine: true });
+    expect(line("position: absolute; top: -40px")).toBe(true);
+    expect(line("position: absolute; top: -40px; padding: 8px 16px")).toBe(true);
+    expect(line("position: fixed; bottom: -24px")).toBe(true);
+    expect(line("position: absolute; top: -40px; padding: 12px")).toBe(false);
+    expect(line("position: absolute; top: -20px")).toBe(false);
+    expect(line("position: absolute; left: -40px")).toBe(false);
+    expect(line("position: absolute; top: -40px; height: 60px")).toBe(false);
+  });
   it("counts within what cuts it off, and not within another frame", () => {
     const slide = "position: absolute; left: 0; width: 100%; transform: translateX(100%)";
     expect(away(slide, "position: relative; overflow: hidden")).toBe(true);

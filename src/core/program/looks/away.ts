@@ -76,6 +76,8 @@ export interface Held {
   css: Css;
   /** What is around it, inner first. */
   around: readonly Css[];
+  /** It holds no more than a few words, which stand in one line. */
+  isLine?: boolean;
 }
 
 const isPositioned = (css: Css): boolean => /^(relative|absolute|fixed|sticky)$/.test(css.position ?? "");
@@ -84,7 +86,10 @@ const cuts = (css: Css): boolean => /^(hidden|clip|auto|scroll)/.test(css.overfl
 /** The properties whose motion brings a part out of view and into it. */
 export const takesAway = (property: string): boolean => /^(transform|translate|left|right|top|bottom)$/.test(property);
 
-export function isAway({ css, around }: Held): boolean {
+/** px: what one line of words is at most high, where nothing else is said of it. */
+const LINE = 24;
+
+export function isAway({ css, around, isLine = false }: Held): boolean {
   const { position = "static" } = css;
   const frame =
     position === "absolute"
@@ -94,12 +99,13 @@ export function isAway({ css, around }: Held): boolean {
         : undefined;
   // Within another frame its place on the page is not known, unless the frame shows nothing beyond itself.
   if (frame && !cuts(frame)) return false;
-  return (["x", "y"] as const).some((axis) => isAwayAlong(css, axis, position));
+  return (["x", "y"] as const).some((axis) => isAwayAlong(css, axis, position, isLine));
 }
 
 /** The size that is said, with padding and border where those come on top of it; null where nothing is said or known. */
-function sizeOf(css: Css, name: string, axis: "x" | "y"): Length | null {
-  const said = lengthOf(css[name], "view");
+function sizeOf(css: Css, name: string, axis: "x" | "y", isLine: boolean): Length | null {
+  const line = isLine && axis === "y" && css.height === undefined ? { ...zero, px: LINE } : null;
+  const said = lengthOf(css[name], "view") ?? line;
   if (!said || css["box-sizing"] === "border-box") return said;
   if (Object.keys(css).some((p) => p.startsWith("border") && !/radius|color|style|collapse/.test(p))) return null;
   const words = css.padding?.split(/\s+(?![^(]*\))/) ?? [];
@@ -112,7 +118,7 @@ function sizeOf(css: Css, name: string, axis: "x" | "y"): Length | null {
   }, said);
 }
 
-function isAwayAlong(css: Css, axis: "x" | "y", position: string): boolean {
+function isAwayAlong(css: Css, axis: "x" | "y", position: string, isLine: boolean): boolean {
   const shift = shiftOf(css, axis);
   if (!shift) return false;
   const [startName, endName, sizeName] = axis === "x" ? ["left", "right", "width"] : ["top", "bottom", "height"];
@@ -120,7 +126,7 @@ function isAwayAlong(css: Css, axis: "x" | "y", position: string): boolean {
   const start = isAnchored ? lengthOf(css[startName], "view") : null;
   const end = isAnchored ? lengthOf(css[endName], "view") : null;
   const all: Length = { ...zero, view: 1 };
-  const said = sizeOf(css, sizeName, axis);
+  const said = sizeOf(css, sizeName, axis, isLine);
   // Between two edges it is as large as what they leave.
   const size = said ?? (start && end ? plus(plus(all, start, -1), end, -1) : { ...zero, own: 1 });
   const moved: Length = { own: 0, px: shift.px, view: shift.view };

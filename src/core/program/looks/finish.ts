@@ -78,6 +78,20 @@ function isEmpty({ content }: PartInfo, { text, css }: PartLook): boolean {
   return text === null ? !content.some((c) => typeof c === "number" || says(c)) : !says(text);
 }
 
+/** A few words in a link or a button, as large as browsers make them. */
+function isLine({ part, content }: PartInfo, { text }: PartLook, css: Readonly<Record<string, string>>): boolean {
+  if (!/^(a|button|label|span|summary)$/.test(part.tag)) return false;
+  if (Object.keys(css).some((p) => /^(font|line-height|min-height|width|max-width|writing-mode|white-space)/.test(p)))
+    return false;
+  const words = text ? [text] : content;
+  let length = 0;
+  for (const c of words) {
+    if (typeof c === "number" || !c.constant) return false;
+    length += c.run({} as Env).length;
+  }
+  return length <= 30;
+}
+
 /** What is away by its style, once everything around it is known. */
 function withAway(program: Program, looks: readonly PartLook[], measures: MeasureEnv): PartLook[] {
   return looks.map((look, p) => {
@@ -97,7 +111,8 @@ export function isAwayIn(
   const plain = (css: Readonly<Record<string, string>>): Readonly<Record<string, string>> =>
     Object.fromEntries(Object.entries(css).map(([p, v]) => [p, v.includes("var(") ? substitute(v, measures) : v]));
   const around = program.parts[part].path.slice(1).map((q) => plain(looks[q].css));
-  return isAway({ css: plain({ ...looks[part].css, ...instead }), around });
+  const css = plain({ ...looks[part].css, ...instead });
+  return isAway({ css, around, isLine: isLine(program.parts[part], looks[part], css) });
 }
 
 interface Around {

@@ -141,7 +141,7 @@ export function whoBits(program: Program, sheet: Sheet | null, who: Who): string
   const { doing } = sheet;
   let bits = "";
   if (doing.has("hover")) bits += `h${who.over}`;
-  if (doing.has("active")) bits += `a${activated(program, who)}`;
+  if (doing.has("active")) bits += `a${activated(program, who)}${who.letGo ? "l" : ""}`;
   if (doing.has("target")) bits += `t${who.target}`;
   const seen = doing.has("focus-visible");
   if (seen || doing.has("focus") || doing.has("focus-within")) bits += `f${who.focus}`;

@@ -7,6 +7,8 @@ export interface Who {
   readonly focus: PartIndex;
   /** Where the button went down that is still held; null while it is up. */
   readonly pressed: PartIndex | null;
+  /** What is pressed has lost the focus since. */
+  readonly letGo: boolean;
   /** Where the space bar went down that is still held. */
   readonly spaceAt: PartIndex | null;
   /** True where the pointer was the last to give the focus to anything. */
@@ -20,6 +22,7 @@ export const NOBODY: Who = {
   over: DOCUMENT,
   focus: DOCUMENT,
   pressed: null,
+  letGo: false,
   spaceAt: null,
   byPointer: false,
   keyed: false,
@@ -33,6 +36,12 @@ export function activated(program: Program, { pressed, spaceAt, focus }: Who): P
   const { tag, attributes = {} } = program.parts[spaceAt].part;
   const isButton = /^(button|summary)$/.test(tag) || (tag === "input" && !takesKeys(tag, attributes));
   return isButton ? spaceAt : DOCUMENT;
+}
+
+/** Buttons and what is checked are no longer pressed, in Chromium, once they have lost the focus. */
+export function isLetGo(program: Program, part: PartIndex): boolean {
+  const { tag, attributes = {} } = program.parts[part].part;
+  return tag === "button" || (tag === "input" && /^(checkbox|radio)$/i.test(attributes.type ?? ""));
 }
 
 /** What of it depends on the attributes that parts have by now. */
@@ -63,9 +72,10 @@ export function doneTo(program: Program, who: Who, now: Now): ReadonlyMap<string
   const one = (p: PartIndex, holds = true): DoneTo => ({ on: p === DOCUMENT || !holds ? [] : [p], within: DOCUMENT });
   const { focus } = who;
   const isSeen = !who.byPointer || who.keyed;
+  const active = reached(activated(program, who));
   return new Map([
     ["hover", reached(who.over)],
-    ["active", reached(activated(program, who))],
+    ["active", { ...active, on: who.letGo ? active.on.filter((p) => !isLetGo(program, p)) : active.on }],
     ["focus", one(focus)],
     ["focus-visible", one(focus, isSeen || (focus !== DOCUMENT && now.takesKeys(focus)))],
     ["focus-within", { on: pathOf(focus), within: focus }],

@@ -21,6 +21,7 @@ export abstract class Fields {
   pageState: PageState;
   over: PartIndex;
   pressed: PartIndex | null;
+  letGo: boolean;
   spaceAt: PartIndex | null;
   byPointer: boolean;
   keyed: boolean;
@@ -46,6 +47,7 @@ export abstract class Fields {
     this.pageState = state.page;
     this.over = state.over;
     this.pressed = state.pressed;
+    this.letGo = state.letGo;
     this.spaceAt = state.spaceAt;
     this.byPointer = state.byPointer;
     this.keyed = state.keyed;
@@ -63,7 +65,7 @@ export abstract class Fields {
   /** The state now; the very one it started from where nothing has changed. */
   result(): RunState {
     const { now, config, pose, data, focus, tracks, lingering, timers, history, back, tabFrom, since } = this;
-    const { pageState: page, over, pressed, spaceAt, byPointer, keyed, target, holds, said, done } = this;
+    const { pageState: page, over, pressed, letGo, spaceAt, byPointer, keyed, target, holds, said, done } = this;
     const old = this.initial;
     const same =
       config === old.config &&
@@ -81,6 +83,7 @@ export abstract class Fields {
       page === old.page &&
       over === old.over &&
       pressed === old.pressed &&
+      letGo === old.letGo &&
       spaceAt === old.spaceAt &&
       byPointer === old.byPointer &&
       keyed === old.keyed &&
@@ -105,6 +108,7 @@ export abstract class Fields {
       page,
       over,
       pressed,
+      letGo,
       spaceAt,
       byPointer,
       keyed,

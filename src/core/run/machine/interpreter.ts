@@ -86,6 +86,7 @@ function opened(program: Program, opening: Opening): RunState {
     page,
     over: DOCUMENT,
     pressed: null,
+    letGo: false,
     spaceAt: null,
     byPointer: false,
     keyed: false,
@@ -228,6 +229,7 @@ function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartI
   if (kind === "move") return;
   if (kind === "down") {
     machine.pressed = target;
+    machine.letGo = false;
     pointerDown(machine, target);
     noticeDisabled(machine, target);
     return;
@@ -244,6 +246,7 @@ function letGo(machine: Machine, target: PartIndex, moved: boolean): void {
   release(machine, target);
   const { pressed } = machine;
   machine.pressed = null;
+  machine.letGo = false;
   if (pressed === null || (target !== DOCUMENT && !machine.layout.present[target])) return;
   const at = common(machine.program, pressed, target);
   click(machine, at, moved && pressed !== target ? pressed : null);
@@ -270,6 +273,7 @@ function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | n
   } else if ("blur" in s) {
     step.cause = { kind: "blur" };
     machine.pressed = null;
+    machine.letGo = false;
     machine.spaceAt = null;
     plain("window blur");
   } else if ("reducedMotion" in s) {
@@ -316,6 +320,7 @@ export function pointerClick(program: Program, state: RunState, aimed: PartIndex
   const target = landing(machine, aimed);
   cause.landed = target;
   machine.pressed = target;
+  machine.letGo = false;
   pointerDown(machine, target);
   // What the press changed may lie over the place by now.
   const there = aimed === DOCUMENT || machine.layout.displayed[aimed] ? landing(machine, aimed) : DOCUMENT;

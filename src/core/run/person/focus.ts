@@ -1,6 +1,6 @@
 /** Focus: requests, what holds it, what loses it, and the ways of pointer and Tab key (HTML §6.6). */
 import { type Focusing, settleFocus as settle } from "../../../kernel";
-import { DOCUMENT, doingAsked, isInside, type PartIndex, tracksPage } from "../../program";
+import { DOCUMENT, doingAsked, isInside, isLetGo, type PartIndex, tracksPage } from "../../program";
 import type { Layout } from "../../surface";
 import type { FocusCause } from "../state/state";
 import type { Working } from "../state/working";
@@ -18,6 +18,9 @@ export function holder(m: Working): PartIndex {
 export function moveFocus(m: Working, to: PartIndex, cause: FocusCause): void {
   if (to === m.focus) return;
   m.step.focus.push({ from: m.focus, to, cause });
+  const { pressed, program } = m;
+  if (pressed !== null && pressed !== DOCUMENT && m.focus !== DOCUMENT && doingAsked(program).has("active"))
+    m.letGo ||= program.parts[pressed].path.includes(m.focus) && isLetGo(program, m.focus);
   if (to !== DOCUMENT || cause === "Tab") m.tabFrom = to;
   m.focus = to;
 }

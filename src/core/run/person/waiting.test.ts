@@ -70,6 +70,13 @@ describe("what is pressed", () => {
     expect(pressed({ down: "a" }, { up: "b" })).toBe("");
     expect(pressed({ click: "a" })).toBe("");
   });
+  it("is a button or a box no more once that has lost the focus", () => {
+    expect(pressed({ down: "a" }, { press: "Tab" })).toBe("");
+    expect(pressed({ down: "tick" }, { press: "Tab" })).toBe("");
+    expect(pressed({ down: "link" }, { press: "Tab" })).toBe("link");
+    expect(pressed({ down: "label" }, { press: "Tab" })).toBe("tick label");
+    expect(pressed({ down: "a" }, { press: "Tab" }, { up: "a" }, { down: "b" })).toBe("b");
+  });
   it("goes for the control of a label, and for a button under the space bar", () => {
     expect(pressed({ down: "label" })).toBe("tick label");
     expect(pressed({ press: "Tab" }, { keyDown: "Space" })).toBe("a");

@@ -59,6 +59,7 @@ export const stateFields: Readonly<Record<keyof RunState, Field>> = {
   over: { is: "decides", key: (s, g) => `,${g.over(s)}` },
   pressed: { is: "decides", key: (s) => (s.pressed === null ? "" : `;p${s.pressed}`) },
   spaceAt: { is: "decides", key: (s) => (s.spaceAt === null ? "" : `;s${s.spaceAt}`) },
+  letGo: { is: "decides", key: (s) => (s.letGo ? ";l" : "") },
   byPointer: { is: "decides", key: (s) => (s.byPointer ? ";by" : "") },
   keyed: { is: "decides", key: (s) => (s.keyed ? ";k" : "") },
   target: { is: "decides", key: (s) => (s.target === DOCUMENT ? "" : `;#${s.target}`) },

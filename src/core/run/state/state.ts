@@ -31,6 +31,8 @@ export interface RunState extends Moment {
   /** The part under the pointer, DOCUMENT for none; and where its button went down, null while it is up. */
   readonly over: PartIndex;
   readonly pressed: PartIndex | null;
+  /** What is pressed has lost the focus since; kept where rules ask what is pressed. */
+  readonly letGo: boolean;
   /** Where the space bar went down, null while it is up. */
   readonly spaceAt: PartIndex | null;
   /** The pointer was the last to give the focus to anything; kept where rules ask whether the focus is to be seen. */

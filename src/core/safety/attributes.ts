@@ -20,7 +20,7 @@ const setters = new Set(["set", "animate", "animatemotion", "animatetransform"])
 /** Why an attribute of this name cannot stand anywhere; null where it can. */
 export function attributeNameProblem(name: string): string | null {
   const lower = name.toLowerCase();
-  if (/^on/.test(lower)) return `${name} would run a script; say it as a reaction row`;
+  if (/^on./.test(lower)) return `${name} would run a script; say it as a reaction row`;
   if (lower === "style") return "style is said as style, not as an attribute";
   if (kept.has(lower)) return `${name} cannot be set on a part`;
   if (name.length > 200 || !namePattern.test(name)) return `“${name.slice(0, 40)}” is not a name for an attribute`;

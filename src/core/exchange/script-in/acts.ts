@@ -51,6 +51,7 @@ export const heard: Record<string, Act["is"]> = {
   change: "click",
   input: "click",
   cancel: "key",
+  hashchange: "click",
 };
 
 /** What is typed or picked from a list is a person's own text; only what is checked is known here. */

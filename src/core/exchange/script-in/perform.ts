@@ -8,6 +8,7 @@ import {
   check,
   closeDialog,
   closePopovers,
+  followLink,
   invoke,
   isCheckable,
   isModal,
@@ -111,6 +112,7 @@ function resized(r: Reading, width: number, before: number): void {
 /** What a browser does on a click when nobody prevents it. */
 function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
   invoke(r, target);
+  followLink(r, target);
   const summary = page.closest("summary", target, r.store);
   const details = summary?.parent;
   if (

@@ -9,6 +9,7 @@ export {
   check,
   closeDialog,
   closePopovers,
+  followLink,
   invoke,
   isCheckable,
   isModal,

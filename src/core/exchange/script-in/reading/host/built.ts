@@ -15,6 +15,7 @@ import {
   same,
   textOf,
 } from "../values";
+import { WATCHED } from "./elements";
 import { errorOf, promiseBy } from "./promises";
 
 export function builtBy(r: Context, name: string, args: readonly Js[], node: acorn.Node, prototype?: JsObject): Js {
@@ -144,6 +145,7 @@ export function defined(r: Context, name: string, by: Js, node: acorn.Node): und
       const own = (property: string): Js => inherited(r.extra(e, false), property)?.value;
       const changed = own("attributeChangedCallback");
       const watched = isA(by, "function") ? r.member(by, "observedAttributes") : undefined;
+      if (isA(watched, "list")) r.extra(e, true)!.of.set(WATCHED, watched);
       if (changed !== undefined && isA(watched, "list"))
         for (const a of watched.items) {
           const value = r.page.attribute(e, textOf(a), r.store);

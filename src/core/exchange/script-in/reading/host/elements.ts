@@ -6,6 +6,7 @@ import type { PageElement } from "../page";
 import { isElement } from "../page";
 import {
   elementOf,
+  inherited,
   isA,
   isTrue,
   type Js,
@@ -31,7 +32,7 @@ import {
   toggled,
   togglePopover,
 } from "./native";
-import { replaceInside, treeMethods } from "./tree";
+import { nodeOf, replaceInside, treeMethods } from "./tree";
 import { isSmooth, scrollPage } from "./view";
 
 /** Properties that stand for an attribute of the same meaning (HTML §2.6.1). */
@@ -111,6 +112,9 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       return elementOf(page.closest("form", e, store));
     case "elements":
       return named(r, page.all("button, input, select, textarea, fieldset, output", e, store));
+    case "hash":
+      if (!/^(a|area)$/.test(e.tag)) return undefined;
+      return /#.+$/s.exec(page.attribute(e, "href", store) ?? "")?.[0] ?? "";
     case "isConnected":
       return page.isInPage(e, store);
     case "nodeType":
@@ -131,6 +135,12 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       return elementOf(inside(e)[0] ?? null);
     case "lastElementChild":
       return elementOf(inside(e).at(-1) ?? null);
+    case "firstChild":
+    case "lastChild":
+    case "childNodes":
+      return nodeOf(r, e, property, (text) => setText(r, e, text));
+    case "hasChildNodes":
+      return native(property, () => page.text(e, store) !== "" || inside(e).length > 0);
     case "nextElementSibling":
       return elementOf(siblings[at + 1] ?? null);
     case "previousElementSibling":
@@ -199,7 +209,18 @@ function attributeSet(r: Context, e: PageElement, name: string, value: string | 
   if (name === "style") return elementSet(r, e, "style", value ?? "");
   const before = r.page.attribute(e, name, r.store);
   r.write(`attribute ${e.name} ${name}`, value);
+  if (before !== value) tellChanged(r, e, name, before, value);
   if (name === "open" && e.tag === "details" && (before === null) !== (value === null)) toggled(r, e);
+}
+
+/** Attributes of which a custom element is told (HTML §4.13.3), beside its own properties. */
+export const WATCHED = "<observed attributes>";
+function tellChanged(r: Context, e: PageElement, name: string, before: string | null, now: string | null): void {
+  const own = r.extra(e, false);
+  const watched = own?.of.get(WATCHED);
+  if (!isA(watched, "list") || !watched.items.includes(name)) return;
+  const changed = inherited(own, "attributeChangedCallback")?.value;
+  if (changed !== undefined) r.call(changed, [name, before, now], elementOf(e));
 }
 
 const declarations = (text: string): [string, string][] =>

@@ -16,6 +16,7 @@ import {
 import { defined } from "./built";
 import { elementMethods, kebab, named, styleGet } from "./elements";
 import { raised } from "./event";
+import { hashOf } from "./native";
 import { languageGet } from "./objects";
 import { fetched, promised, promiseStatic } from "./promises";
 import { cloned, created, fragment, template } from "./tree";
@@ -172,6 +173,8 @@ export function hostGet(r: Context, host: string, property: string): Js {
       return native(whole, ([name, by]) => defined(r, textOf(name), by, r.calling!));
     case "customElements.get":
       return native(whole, () => undefined);
+    case "location.hash":
+      return hashOf(r);
     case "Date.now":
     case "performance.now":
       return native(whole, () => ({ is: "time", ms: r.heap.clock }));

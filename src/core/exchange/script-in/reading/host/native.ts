@@ -85,6 +85,33 @@ export function capture(r: Context, e: PageElement | null): undefined {
   return undefined;
 }
 
+/** The fragment of the page's address, with its sign; nothing at first. */
+const HASH = `${BROWSER}hash`;
+export const hashOf = (r: Context): string => {
+  const hash = r.store.get(HASH);
+  return typeof hash === "string" ? hash : "";
+};
+/** Goes to a place in the page (HTML §7.4.2.3.3); whoever listens is told later, and only where it is another. */
+export function goTo(r: Context, place: string): void {
+  const hash = place.replace(/^#?/, "#").replace(/^#$/, "");
+  if (hash === hashOf(r)) return;
+  if (hash) r.write(HASH, hash);
+  else r.erase(HASH);
+  r.later(
+    native("hashchange", () => {
+      r.dispatch("hashchange", "window");
+      return undefined;
+    }),
+  );
+}
+/** A link into the page is followed; only pages that ask where they are take note of it. */
+export function followLink(r: Context, target: PageElement): void {
+  if (!/\bhash/.test(r.source)) return;
+  const link = r.page.closest("a[href], area[href]", target, r.store);
+  const href = link && r.page.attribute(link, "href", r.store);
+  if (href?.startsWith("#")) goTo(r, href);
+}
+
 /** Popovers that close by themselves (HTML §6.12): all but those that say `manual`. */
 const isPopover = (e: PageElement): boolean => Object.hasOwn(e.attributes, "popover");
 const isAuto = (e: PageElement): boolean => isPopover(e) && e.attributes.popover !== "manual";

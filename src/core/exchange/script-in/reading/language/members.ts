@@ -4,6 +4,7 @@ import {
   elementGet,
   elementSet,
   eventGet,
+  goTo,
   hostGet,
   isEvent,
   isOfBrowser,
@@ -157,6 +158,7 @@ function assignToHost(r: Context, host: string, name: string, value: Js): void {
     r.write(`attribute ${host.slice(8)} data-${kebab(name)}`, textOf(value));
   } else if (/^(window|document)$/.test(host) && /^on[a-z]+$/.test(name))
     r.listen(host as "window", name.slice(2), value, object({ property: true }));
+  else if (host === "location" && name === "hash") goTo(r, textOf(value));
   else if (host === "window") {
     r.heap.touch(r.global);
     r.global.of.set(name, value);

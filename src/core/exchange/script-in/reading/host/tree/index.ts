@@ -2,4 +2,5 @@
 export { cloned, created } from "./copies";
 export { replaceInside } from "./drawn";
 export { fragment, template } from "./fragments";
+export { nodeOf } from "./texts";
 export { treeMethods } from "./tree";

@@ -92,6 +92,8 @@ export function followLayout(m: Working): void {
 
 /** The button goes down: those who listen are told, then the focus moves, unless that was prevented. */
 export function press(m: Working, target: PartIndex): void {
+  // What is pressed looks so before anybody hears of it.
+  m.restyle();
   m.prevented = false;
   dispatch(m, "pointer down", target);
   if (!m.prevented) focusByPointer(m, target);

@@ -18,7 +18,7 @@ import { implicitRole, restingLooks } from "../../surface";
 import { readScripts, type Script, type ScriptRead } from "../script-in";
 import { lineOf, placeOf, type Remark } from "./remark";
 import { inlineStyle, readStyles } from "./styles";
-import { proposedControls, stillWaiting, waitingRules } from "./waiting";
+import { comesByRule, proposedControls, stillWaiting, waitingRules } from "./waiting";
 
 export type { Remark };
 export type HtmlRead =
@@ -284,8 +284,10 @@ function withCovers(doc: Component): Component {
     return { ...part, ...(covers ? { covers } : {}), ...(content ? { content } : {}) };
   };
   const parts = doc.parts.map(add);
-  const covering = allParts({ parts }).filter(({ part: p }) => p.covers && !doc.looks.some((l) => l.part === p.name));
-  return { ...doc, parts, looks: [...doc.looks, ...covering.map(({ part: p }) => ({ part: p.name, in: {} }))] };
+  const rows = allParts({ parts }).filter(
+    ({ part: p }) => (p.covers || comesByRule(sheet, p)) && !doc.looks.some((l) => l.part === p.name),
+  );
+  return { ...doc, parts, looks: [...doc.looks, ...rows.map(({ part: p }) => ({ part: p.name, in: {} }))] };
 }
 
 /** What a part lies over, where its position says so. */

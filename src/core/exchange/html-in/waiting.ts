@@ -50,6 +50,16 @@ function candidates(sheet: Sheet): Candidates {
   return found;
 }
 
+/** True where a rule that waits for what a person does brings the part or takes it away: a tip, a menu under the pointer. */
+export function comesByRule(sheet: Sheet, part: Part): boolean {
+  const keys = new Set([...classesOf(part).map((c) => `.${c}`), `#${part.attributes?.id ?? ""}`]);
+  return sheet.rules.some(
+    (rule) =>
+      rule.declarations.some((d) => /^(display|visibility|opacity)$/.test(d.property)) &&
+      rule.selectors.some((s) => s.asks.length > 0 && s.key !== null && keys.has(s.key)),
+  );
+}
+
 /** The rules whose last compound is about this very part but for a class that it has not got, in their order, with that class. */
 export function waitingRules(sheet: Sheet, part: Part): { rule: StyleRule; className: string }[] {
   const { byId, byClass } = candidates(sheet);

@@ -1,7 +1,8 @@
 /** The component's data: what guards, assignments and texts read and change. */
 import { Button, Input, Select } from "antd";
-import { rename } from "../../core/expression";
-import { addDatum, type Datum, freeName, freshDatum, isName, removeDatum, setDatum } from "../../core/model";
+import { useState } from "react";
+import { datumNameRule, isDatumName, rename } from "../../core/expression";
+import { addDatum, type Component, type Datum, freeName, freshDatum, removeDatum, setDatum } from "../../core/model";
 import { useDoc, useDocument } from "../store/document";
 
 export function DataList() {
@@ -18,17 +19,7 @@ export function DataList() {
       <h2 className="caps">Data</h2>
       {doc.data.map((datum) => (
         <div key={datum.name} className="datum">
-          <Input
-            size="small"
-            aria-label={`Name of ${datum.name}`}
-            defaultValue={datum.name}
-            onBlur={(e) => {
-              const name = e.target.value.trim();
-              const free = isName(name) && !name.includes("-") && !doc.data.some((d) => d.name === name);
-              if (name !== datum.name && free) edit(`rename ${datum.name}`, (d) => rename(d, "data", datum.name, name));
-              else e.target.value = datum.name;
-            }}
-          />
+          <DatumName datum={datum} doc={doc} />
           <Select
             size="small"
             aria-label={`Type of ${datum.name}`}
@@ -50,6 +41,37 @@ export function DataList() {
       <Button size="small" onClick={add}>
         Add data
       </Button>
+    </div>
+  );
+}
+
+/** What cannot be a name stays in its field, with what is wrong with it, until it is another. */
+function DatumName({ datum, doc }: { datum: Datum; doc: Component }) {
+  const edit = useDocument((s) => s.edit);
+  const [wrong, setWrong] = useState("");
+  const done = (text: string): void => {
+    const name = text.trim();
+    if (name === datum.name) return setWrong("");
+    if (!isDatumName(name)) return setWrong(`A name is ${datumNameRule}.`);
+    if (doc.data.some((d) => d.name === name)) return setWrong(`There is a datum named ${name} already.`);
+    setWrong("");
+    edit(`rename ${datum.name}`, (d) => rename(d, "data", datum.name, name));
+  };
+  return (
+    <div className="datum-name">
+      <Input
+        size="small"
+        aria-label={`Name of ${datum.name}`}
+        defaultValue={datum.name}
+        status={wrong ? "error" : undefined}
+        onBlur={(e) => done(e.target.value)}
+        onPressEnter={(e) => done(e.currentTarget.value)}
+      />
+      {wrong && (
+        <p className="cell-error" role="alert">
+          {wrong}
+        </p>
+      )}
     </div>
   );
 }

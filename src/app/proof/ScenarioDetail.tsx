@@ -3,7 +3,7 @@ import { Button, Input } from "antd";
 import { useMemo } from "react";
 import { parseStep } from "../../core/expression";
 import { type Expected, moved, type Scenario } from "../../core/model";
-import { candidates, playScenario, type ScenarioResult, stepText } from "../../core/proof";
+import { arrival, candidates, playScenario, type ScenarioResult, stepText } from "../../core/proof";
 import type { RunState } from "../../core/run";
 import { useDoc, useDocument } from "../store/document";
 import { useRun } from "../store/run";
@@ -32,6 +32,15 @@ export function ScenarioDetail({ index, result, onRemoved }: Props) {
         ? { ...scenario, expect: value }
         : { ...scenario, steps: scenario.steps.map((s, i) => (i === step ? { ...s, expect: value } : s)) };
     put("change what is expected", next);
+  };
+  /** What a step set going is waited for in a step of its own, right after it. */
+  const laterOf = (i: number, after: RunState | undefined) => {
+    const next = scenario.steps[i + 1];
+    const coming = after && !(next && "wait" in next.do) ? arrival(program, after) : null;
+    if (!coming) return null;
+    const step = { do: { wait: coming.wait }, ...(coming.expect.length ? { expect: [...coming.expect] } : {}) };
+    const onWait = (): void => put("wait for it", { ...scenario, steps: scenario.steps.toSpliced(i + 1, 0, step) });
+    return { arrival: coming, onWait };
   };
   const start = played.session.frames.at(0)!.state;
   return (
@@ -94,6 +103,7 @@ export function ScenarioDetail({ index, result, onRemoved }: Props) {
               at={after?.now ?? null}
               expect={step.expect ?? []}
               checks={result?.checks.filter((c) => c.step === i) ?? []}
+              later={laterOf(i, after)}
               offers={after ? candidates(program, i ? played.after[i - 1] : start, after) : []}
               onExpect={(list) => setExpect(i, list)}
               onShow={after ? () => show(scenario, after.now) : undefined}

@@ -3,7 +3,7 @@ import { Select } from "antd";
 import { useRef, useState } from "react";
 import { parseExpected } from "../../core/expression";
 import { type Expected, partNames } from "../../core/model";
-import { type Check, expectationNow, expectationText, pickableFacts } from "../../core/proof";
+import { type Arrival, type Check, expectationNow, expectationText, pickableFacts } from "../../core/proof";
 import { useDoc } from "../store/document";
 import { momentOf, useRun } from "../store/run";
 import { SaidInput } from "./SaidInput";
@@ -16,13 +16,15 @@ interface LineProps {
   offers: readonly Expected[];
   onExpect(list: Expected[]): void;
   onShow?: () => void;
+  /** What the step set going, and how to wait for it; null where the next step waits already. */
+  later?: { arrival: Arrival; onWait(): void } | null;
   onMove?: (by: number) => void;
   onRemove?: () => void;
 }
 
 const same = (a: Expected, b: Expected): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-export function StepLine({ label, at, expect, checks, offers, onExpect, onShow, onMove, onRemove }: LineProps) {
+export function StepLine({ label, at, expect, checks, offers, later, onExpect, onShow, onMove, onRemove }: LineProps) {
   const { doc, program } = useDoc();
   const run = useRun();
   const words = useRef<HTMLButtonElement>(null);
@@ -86,6 +88,13 @@ export function StepLine({ label, at, expect, checks, offers, onExpect, onShow, 
         {fresh.length > 1 && (
           <button type="button" className="offer other" onClick={() => onExpect([...expect, ...fresh.slice(0, 8)])}>
             + all of these
+          </button>
+        )}
+        {later && (
+          <button type="button" className="offer" onClick={later.onWait}>
+            + wait {later.arrival.wait} ms
+            {later.arrival.expect.length > 0 && `: ${later.arrival.expect.slice(0, 2).map(expectationText).join(", ")}`}
+            {later.arrival.expect.length > 2 && " …"}
           </button>
         )}
         <button type="button" className="offer other" onClick={() => setMore(more === "picked" ? null : "picked")}>

@@ -1,5 +1,5 @@
 /** What a text in a cell mentions and nobody has declared yet: it can be made along with it, in one step. Pure. */
-import type { Missing, Supports } from "../../core/expression";
+import { isDatumName, type Missing, type Supports } from "../../core/expression";
 import {
   ALWAYS,
   addDatum,
@@ -59,8 +59,7 @@ function declarings({ kind, name }: Missing, row: Row, text: string): Declaring[
     const part = { name, tag, content: [name] };
     return [{ says: `the part ${name}, a ${tag}`, add: (d) => addPart(d, part, null) }];
   }
-  // In an expression a hyphen is a minus.
-  if (name.includes("-")) return [];
+  if (!isDatumName(name)) return [];
   return (["integer", "boolean", "text"] as const).map((type) => ({
     says: `the datum ${name}, ${type === "integer" ? "an integer" : `a ${type}`}`,
     add: (d) => addDatum(d, freshDatum[type](name)),

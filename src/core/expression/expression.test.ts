@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Datum } from "../model";
 import { compileExpression, type Env, type Scope } from "./expression";
-import { mentions } from "./mentions";
+import { isDatumName, mentions } from "./mentions";
 import { compileStyleTemplate, compileTemplate, renameInExpression, renameInTemplate } from "./template";
 
 const data: Datum[] = [
@@ -72,6 +72,16 @@ describe("expressions", () => {
     expect([fault.from, fault.to]).toEqual([from, to]);
   });
 
+  it("takes for a datum's name what an expression can ask for", () => {
+    for (const name of ["n", "_a", "kind", "page", "seatsLeft"]) {
+      expect(isDatumName(name), name).toBe(true);
+      const of: Datum[] = [{ name, type: "integer", initial: 3, min: 0, max: 9 }];
+      const made = compileExpression(`${name} + 1`, { ...scope, data: of });
+      expect(made.ok && made.run({ data: [3] } as unknown as Env), name).toBe(4);
+    }
+    for (const name of ["seats-left", "true", "null", "in", "if", "class", "this", "a.b", "", "2n"])
+      expect(isDatumName(name), name).toBe(false);
+  });
   it("reaches nothing outside the document, whatever is typed", () => {
     const words = [
       "n",

@@ -1,5 +1,6 @@
 /** What an expression mentions, with places. */
 import { type Expression, parseExpressionAt } from "acorn";
+import { isName } from "../model";
 import { hideIn, isDoingCall, isInCall, partNamed } from "./expression";
 
 export interface Mention {
@@ -50,6 +51,13 @@ export function mentions(text: string): Mention[] {
   }
   return out.sort((a, b) => a.from - b.from);
 }
+
+/** True for a name by which expressions can ask for a datum: no hyphen, which is a minus, and no word of the language. */
+export function isDatumName(text: string): boolean {
+  const [only, ...more] = isName(text) ? mentions(text) : [];
+  return only?.kind === "data" && only.name === text && !more.length;
+}
+export const datumNameRule = "a letter or _, then letters, digits or _, and no word such as true or in";
 
 /** The operands of an expression that is `!a`, `a && b` or `a || b`; null for any other. */
 export function logicalParts(text: string): { not: boolean; operator: string; operands: string[] } | null {

@@ -1,8 +1,8 @@
 /** Expectations that a step offers: the facts about seen things that it changed. Pure. */
 import { type Expectation, isTextFact, partFacts, textFacts } from "../../model";
 import { DOCUMENT, type Program } from "../../program";
-import type { RunState } from "../../run";
-import { activeNames, factsOf, found } from "../../surface";
+import { advance, type RunState } from "../../run";
+import { activeNames, factsOf, found, trackEnd } from "../../surface";
 
 /** @param before null before the first step: then what is seen at the start is offered */
 export function candidates(program: Program, before: RunState | null, after: RunState): Expectation[] {
@@ -31,6 +31,20 @@ export function candidates(program: Program, before: RunState | null, after: Run
   }
   out.push(...pointers);
   return out;
+}
+
+/** How long to wait for what is on its way, ms, and what is otherwise then. */
+export interface Arrival {
+  wait: number;
+  expect: readonly Expectation[];
+}
+
+/** @returns null where nothing is on its way, or what is never comes to an end */
+export function arrival(program: Program, state: RunState): Arrival | null {
+  const ends = state.tracks.map(trackEnd).filter((end) => Number.isFinite(end) && end > state.now);
+  if (!ends.length) return null;
+  const wait = Math.ceil(Math.max(...ends) - state.now);
+  return { wait, expect: candidates(program, state, advance(program, state, state.now + wait)) };
 }
 
 /** Facts that can be picked by hand, beside those that a step offers. */

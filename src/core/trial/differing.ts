@@ -49,7 +49,9 @@ function coversUnsaid(program: Program, state: RunState, name: string): boolean 
   return program.parts[index].path.some((p) => {
     const { part } = program.parts[p];
     if (part.covers !== undefined || part.area) return false;
-    const { position = "" } = looksAt(program, state.pose)[p].css;
+    // What browsers open over all else (HTML §15.3.1, §15.3.7).
+    const isOverAll = part.tag === "dialog" || part.attributes?.popover !== undefined;
+    const { position = isOverAll ? "fixed" : "" } = looksAt(program, state.pose)[p].css;
     return /^(fixed|absolute|sticky)$/.test(position) && isPainted(program, state, p);
   });
 }

@@ -122,9 +122,26 @@ export function showPopover(r: Context, e: PageElement, on: boolean): undefined 
   if (!isPopover(e) || isShown(r, e) === on) return undefined;
   // One that closes by itself closes the others.
   if (on && isAuto(e)) closePopovers(r, e);
-  if (on) r.write(`style ${e.name} display`, "block");
-  else r.erase(`style ${e.name} display`);
+  const before = `${BROWSER}before-${e.name}`;
+  const from = focusedBy(r);
+  if (on) {
+    r.write(`style ${e.name} display`, "block");
+    if (from) r.write(before, from.name);
+    const wants = r.page.all("[autofocus]", e, r.store)[0];
+    if (wants) r.effect({ do: "focus", part: wants.name });
+    return undefined;
+  }
+  r.erase(`style ${e.name} display`);
+  const back = r.store.get(before);
+  if (back !== undefined) r.erase(before);
+  // Out of what is hidden the focus goes back to where it was (HTML §6.12, hide popover algorithm).
+  if (typeof back === "string" && from && r.page.contains(e, from)) r.effect({ do: "focus", part: back });
   return undefined;
+}
+/** What has the focus by the act that is under way: a key goes to it, a click gives it. */
+function focusedBy(r: Context): PageElement | null {
+  if (r.event && /^key/.test(r.event.type)) return r.event.target;
+  return r.event?.target ? r.page.closest(focusable, r.event.target, r.store) : null;
 }
 export const togglePopover = (r: Context, e: PageElement): undefined => showPopover(r, e, !isShown(r, e));
 

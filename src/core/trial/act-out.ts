@@ -81,8 +81,11 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     const found = await page.observe(watching.parts);
     const expected = await core.observe(watching.parts);
     looks++;
+    const draws = lagged > 0 || found.lag > 0;
     lagged = found.lag && found.lag + 3 * FRAME;
     const earlier = earlierOf(program, past, core.state, found);
+    // What counts by frames begins at the next one, however soon that comes: it may be done a frame before its time.
+    if (draws) earlier.push(advance(program, core.state, core.state.now + FRAME));
     // On the way the focus may have been where the page still has it.
     if (found.lag) for (const move of core.last.focus) earlier.push({ ...core.state, focus: move.to });
     const facts = differing(program, core.state, expected, found, watching.letBe, earlier);

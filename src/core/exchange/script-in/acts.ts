@@ -161,8 +161,13 @@ export function actsOf(
           out.push({ is, target: e.name } as Act);
       continue;
     }
-    if (!out.some((a) => a.is === is && "target" in a && a.target === (l.on as PageElement).name))
-      out.push({ is, target: l.on.name } as Act);
+    // What bubbles comes from all that is in it, too.
+    const within = /^(mouse|pointer)(over|out)$/.test(l.type)
+      ? page.elements.slice(0, MAX_TARGETS).filter((e) => page.contains(l.on as PageElement, e))
+      : [l.on];
+    for (const e of within)
+      if (!out.some((a) => a.is === is && "target" in a && a.target === e.name))
+        out.push({ is, target: e.name } as Act);
   }
   // The least that a page can be scrolled tells what its script asks about.
   if (types.has("scroll"))

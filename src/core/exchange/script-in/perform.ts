@@ -7,6 +7,7 @@ import {
   capturing,
   check,
   closeDialog,
+  closeOthers,
   closePopovers,
   followLink,
   invoke,
@@ -123,6 +124,7 @@ function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
     r.write(`attribute ${details.name} open`, open ? null : "");
     r.effect({ do: "prevent" });
     toggled(r, details);
+    if (!open) closeOthers(r, details);
   }
   const submits = page.closest("button:not([type=button]):not([type=reset]), input[type=submit]", target, r.store);
   const form = submits && page.closest("form", submits, r.store);

@@ -8,6 +8,7 @@ export {
   capturing,
   check,
   closeDialog,
+  closeOthers,
   closePopovers,
   followLink,
   invoke,

@@ -282,6 +282,8 @@ export class Reading implements Working {
       this.attempt(body[0] ?? null, () => execute(this, body, top));
       this.microtasks(null);
     }
+    // Details that the markup opens say so once all of it is read (HTML §4.11.1).
+    for (const e of this.page.elements) if (e.tag === "details" && "open" in e.attributes) this.dispatch("toggle", e);
     this.settle();
     this.loaded();
   }

@@ -26,6 +26,7 @@ import {
   capturing,
   check,
   closeDialog,
+  closeOthers,
   focusable,
   showModal,
   showPopover,
@@ -210,7 +211,10 @@ function attributeSet(r: Context, e: PageElement, name: string, value: string | 
   const before = r.page.attribute(e, name, r.store);
   r.write(`attribute ${e.name} ${name}`, value);
   if (before !== value) tellChanged(r, e, name, before, value);
-  if (name === "open" && e.tag === "details" && (before === null) !== (value === null)) toggled(r, e);
+  if (name === "open" && e.tag === "details" && (before === null) !== (value === null)) {
+    toggled(r, e);
+    if (value !== null) closeOthers(r, e);
+  }
 }
 
 /** Attributes of which a custom element is told (HTML §4.13.3), beside its own properties. */

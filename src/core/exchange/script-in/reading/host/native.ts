@@ -73,6 +73,18 @@ export function toggled(r: Context, details: PageElement): void {
   );
 }
 
+/** Of details with one name one alone is open (HTML §4.11.1). */
+export function closeOthers(r: Context, details: PageElement): void {
+  const name = r.page.attribute(details, "name", r.store);
+  if (!name) return;
+  for (const other of r.page.elements) {
+    const isOfThem = other !== details && other.tag === "details" && r.page.attribute(other, "name", r.store) === name;
+    if (!isOfThem || r.page.attribute(other, "open", r.store) === null) continue;
+    put(r, other, "open", null);
+    toggled(r, other);
+  }
+}
+
 /** The element that has captured the pointer, until it is let go. */
 const CAPTURE = `${BROWSER}capture`;
 export const capturing = (r: Context): PageElement | null => {

@@ -1,5 +1,6 @@
 /** A style sheet as its author wrote it, read into rules: CSS Syntax 3, CSS Nesting 1, layers of CSS Cascading 5. */
 import * as cssTree from "css-tree";
+import { askersOf, type Said } from "./asking";
 import { applies, type Medium, supported, takes } from "./conditions";
 import { parseSheet } from "./parse";
 import { type Asker, readSelector, type StyleSelector } from "./selector";
@@ -74,20 +75,6 @@ interface Around {
 const checked =
   /^(display|visibility|opacity|pointer-events|position|z-index|transform|translate|scale|rotate|transition|transition-.+|animation|animation-.+|content-visibility)$/;
 
-/** Properties by which a rule that waits for what a person does tells one situation from another. */
-const telling =
-  /^(display|visibility|opacity|pointer-events|z-index|content-visibility|transition|transition-.+|animation|animation-.+|--.+)$/;
-/** Properties that bring something out of view, where they bring it far. */
-const placing = /^(position|transform|translate|scale|rotate|left|right|top|bottom|inset|inset-.+)$/;
-/** Further than a press or a lift; what is computed may be anything. */
-const isFar = (value: string): boolean =>
-  /%|v[wh]|vmin|vmax|(var|calc|min|max|clamp|matrix\w*)\(|scale\w*\(0|^(fixed|absolute|sticky|static|relative)$/i.test(
-    value,
-  ) ||
-  [...value.matchAll(/(-?[\d.]+)(px|r?em|ch|ex|pt|cm|mm|in|pc)/gi)].some(
-    ([, n, unit]) => Math.abs(Number(n)) * (/px/i.test(unit) ? 1 : 16) >= 24,
-  );
-
 class Reader {
   private readonly rules: (Omit<StyleRule, "layer"> & { layerName: string })[] = [];
   private readonly media: { text: string; holds(medium: Medium): boolean }[] = [];
@@ -98,7 +85,7 @@ class Reader {
   private readonly classes = new Set<string>();
   private readonly properties = new Set<string>();
   /** Selectors that ask what a person does, with what their rules say then. */
-  private readonly asking: { selectors: readonly StyleSelector[]; declarations: readonly Declaration[] }[] = [];
+  private readonly asking: Said[] = [];
   private unnamed = 0;
   private line = 1;
   private source = "";
@@ -112,7 +99,7 @@ class Reader {
     const tree = parseSheet(text, options);
     this.list(tree.children, { media: [], layer: "", parent: null });
     const rank = ranks(this.layers);
-    const askers = this.askers();
+    const askers = askersOf(this.rules, this.asking);
     return {
       rules: this.rules.map(({ layerName, ...rule }) => ({ ...rule, layer: rank.get(layerName) ?? rank.size })),
       media: this.media,
@@ -124,24 +111,6 @@ class Reader {
       askers,
       remarks: this.remarks,
     };
-  }
-
-  /**
-   * Who asks what a person does, where the answer can change what facts speak of. What is only pushed by a little, as
-   * buttons are, stays in view, unless something else brings it out of view from there.
-   */
-  private askers(): Asker[] {
-    const away = new Set<string | null>();
-    for (const { selectors, declarations } of this.rules)
-      if (declarations.some((d) => placing.test(d.property) && isFar(d.value)))
-        for (const s of selectors) away.add(s.key);
-    const tells = (key: string | null, { property, value }: Declaration): boolean =>
-      placing.test(property)
-        ? isFar(value) || (away.size > 0 && (key === null || away.has(key) || away.has(null)))
-        : telling.test(property);
-    return this.asking.flatMap(({ selectors, declarations }) =>
-      selectors.filter((s) => declarations.some((d) => tells(s.key, d))).flatMap((s) => s.asks),
-    );
   }
 
   private remark(text: string, line = this.line): void {

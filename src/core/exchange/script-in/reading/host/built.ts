@@ -3,7 +3,6 @@ import type * as acorn from "acorn";
 import type { Context } from "../context";
 import {
   elementOf,
-  inherited,
   isA,
   type Js,
   type JsObject,
@@ -15,7 +14,6 @@ import {
   same,
   textOf,
 } from "../values";
-import { WATCHED } from "./elements";
 import { errorOf, promiseBy } from "./promises";
 
 export function builtBy(r: Context, name: string, args: readonly Js[], node: acorn.Node, prototype?: JsObject): Js {
@@ -131,31 +129,4 @@ function observer(r: Context, fn: Js, options: Js, node: acorn.Node): Js {
     unobserve: () => undefined,
     disconnect: () => undefined,
   });
-}
-
-/** `customElements.define(name, made by)`: each element of that name is made one, and told that it is in the page. */
-export function defined(r: Context, name: string, by: Js, node: acorn.Node): undefined {
-  for (const e of r.page.elements) {
-    if (e.tag !== name.toLowerCase()) continue;
-    const before = r.upgrading;
-    r.upgrading = e;
-    try {
-      r.construct(by, [], node);
-      const self = elementOf(e);
-      const own = (property: string): Js => inherited(r.extra(e, false), property)?.value;
-      const changed = own("attributeChangedCallback");
-      const watched = isA(by, "function") ? r.member(by, "observedAttributes") : undefined;
-      if (isA(watched, "list")) r.extra(e, true)!.of.set(WATCHED, watched);
-      if (changed !== undefined && isA(watched, "list"))
-        for (const a of watched.items) {
-          const value = r.page.attribute(e, textOf(a), r.store);
-          if (value !== null) r.call(changed, [a, null, value], self);
-        }
-      const connected = own("connectedCallback");
-      if (connected !== undefined) r.call(connected, [], self);
-    } finally {
-      r.upgrading = before;
-    }
-  }
-  return undefined;
 }

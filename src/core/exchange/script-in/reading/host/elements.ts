@@ -6,7 +6,6 @@ import type { PageElement } from "../page";
 import { isElement } from "../page";
 import {
   elementOf,
-  inherited,
   isA,
   isTrue,
   type Js,
@@ -18,6 +17,7 @@ import {
   object,
   textOf,
 } from "../values";
+import { tellChanged } from "./custom";
 import { raised } from "./event";
 import {
   ANSWER,
@@ -215,16 +215,6 @@ function attributeSet(r: Context, e: PageElement, name: string, value: string | 
     toggled(r, e);
     if (value !== null) closeOthers(r, e);
   }
-}
-
-/** Attributes of which a custom element is told (HTML §4.13.3), beside its own properties. */
-export const WATCHED = "<observed attributes>";
-function tellChanged(r: Context, e: PageElement, name: string, before: string | null, now: string | null): void {
-  const own = r.extra(e, false);
-  const watched = own?.of.get(WATCHED);
-  if (!isA(watched, "list") || !watched.items.includes(name)) return;
-  const changed = inherited(own, "attributeChangedCallback")?.value;
-  if (changed !== undefined) r.call(changed, [name, before, now], elementOf(e));
 }
 
 const declarations = (text: string): [string, string][] =>

@@ -13,7 +13,7 @@ import {
   object,
   textOf,
 } from "../values";
-import { defined } from "./built";
+import { defined } from "./custom";
 import { elementMethods, kebab, named, styleGet } from "./elements";
 import { raised } from "./event";
 import { hashOf } from "./native";

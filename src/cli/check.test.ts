@@ -181,5 +181,5 @@ describe("lively check", () => {
     expect(lively("check", demo, "--shard", "3/2").status).toBe(2);
     expect(lively("check").status).toBe(2);
     expect(lively("chekc").status).toBe(2);
-  }, 90_000);
+  });
 });

@@ -177,10 +177,10 @@ function stimulusOf(
         return null;
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;
-      // What the pointer brings about on its way may move the page under it: a person would aim again.
       const there = part === undefined ? state : stimulate(program, state, { move: part }).state;
       // What goes from under the pointer because it is there comes back when it is gone: it flickers, each browser in its way.
       if (info && tracksPointer(program) && there.over !== info.index) return null;
+      // What the pointer brings about on its way may move the page under it: a person would aim again.
       if (part !== undefined && kind !== "move") {
         if (scrolls && (there.page.glide || there.page.scroll !== state.page.scroll)) return null;
         // So it does where something comes or goes: what lies there then is a matter of layout.
@@ -205,7 +205,6 @@ export interface Difference {
   differs: string[];
 }
 
-/** Acts the deeds out on both. @returns the first difference, or null */
 /**
  * A rule that fades everything fades `html` and `body` as well, each once more. In a form for a project it means what is in
  * the component alone (docs/deliver.md).
@@ -216,6 +215,7 @@ const fadesThePage = (doc: Component): boolean =>
 /** When the focus is to be seen, and how long what is pressed is so, Firefox has its own mind (docs/html-in.md). */
 const asksChromium = (doc: Component): boolean => /:focus-visible|:active/.test(doc.page.css ?? "");
 
+/** Acts the deeds out on both. @returns the first difference, or null */
 export async function difference(
   browser: Held,
   doc: Component,

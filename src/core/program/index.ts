@@ -21,5 +21,5 @@ export {
 export type { Animation } from "./looks/animations";
 export { takesAway } from "./looks/away";
 export { isAwayIn } from "./looks/finish";
-export { doneTo, isLetGo, type Who } from "./looks/who";
+export { doneTo, isLetGo, NOBODY, type Who } from "./looks/who";
 export * from "./program";

@@ -15,7 +15,7 @@ import {
 import type { Env } from "../../expression";
 import { allParts, type Component } from "../../model";
 import { DOCUMENT, type PartIndex, type Program } from "../program";
-import { activated, doneTo, NOBODY, type Who } from "./who";
+import { activated, doneTo, NOBODY, showsFocus, type Who } from "./who";
 
 /** A part as selectors see it. */
 export interface Standing {
@@ -145,7 +145,7 @@ export function whoBits(program: Program, sheet: Sheet | null, who: Who): string
   if (doing.has("target")) bits += `t${who.target}`;
   const seen = doing.has("focus-visible");
   if (seen || doing.has("focus") || doing.has("focus-within")) bits += `f${who.focus}`;
-  if (seen) bits += !who.byPointer || who.keyed ? "v" : "p";
+  if (seen) bits += showsFocus(who) ? "v" : "p";
   return bits;
 }
 

@@ -3,19 +3,20 @@ import { takesKeys } from "../../cascade";
 import { DOCUMENT, type PartIndex, type Program } from "../program";
 
 export interface Who {
+  /** The part under the pointer, DOCUMENT for none. */
   readonly over: PartIndex;
   readonly focus: PartIndex;
   /** Where the button went down that is still held; null while it is up. */
   readonly pressed: PartIndex | null;
-  /** What is pressed has lost the focus since. */
+  /** What is pressed has lost the focus since; kept where rules ask what is pressed. */
   readonly letGo: boolean;
   /** Where the space bar went down that is still held. */
   readonly spaceAt: PartIndex | null;
-  /** True where the pointer was the last to give the focus to anything. */
+  /** The pointer was the last to give the focus to anything; kept where rules ask whether the focus is to be seen. */
   readonly byPointer: boolean;
-  /** True where a key was pressed since the pointer moved the focus. */
+  /** A key was pressed since the pointer moved the focus; kept where `byPointer` is. */
   readonly keyed: boolean;
-  /** Where the last link into the page led. */
+  /** Where the last link into the page led, DOCUMENT for nowhere; kept where rules ask for it. */
   readonly target: PartIndex;
 }
 export const NOBODY: Who = {
@@ -28,6 +29,9 @@ export const NOBODY: Who = {
   keyed: false,
   target: DOCUMENT,
 };
+
+/** Whether the focus is to be seen on what nobody types into. */
+export const showsFocus = ({ byPointer, keyed }: Who): boolean => !byPointer || keyed;
 
 /** What is pressed: by the button, or by the space bar where that is as good as a button. */
 export function activated(program: Program, { pressed, spaceAt, focus }: Who): PartIndex {
@@ -71,13 +75,12 @@ export function doneTo(program: Program, who: Who, now: Now): ReadonlyMap<string
   };
   const one = (p: PartIndex, holds = true): DoneTo => ({ on: p === DOCUMENT || !holds ? [] : [p], within: DOCUMENT });
   const { focus } = who;
-  const isSeen = !who.byPointer || who.keyed;
   const active = reached(activated(program, who));
   return new Map([
     ["hover", reached(who.over)],
     ["active", { ...active, on: who.letGo ? active.on.filter((p) => !isLetGo(program, p)) : active.on }],
     ["focus", one(focus)],
-    ["focus-visible", one(focus, isSeen || (focus !== DOCUMENT && now.takesKeys(focus)))],
+    ["focus-visible", one(focus, showsFocus(who) || (focus !== DOCUMENT && now.takesKeys(focus)))],
     ["focus-within", { on: pathOf(focus), within: focus }],
     ["target", one(who.target)],
   ]);

@@ -1,6 +1,6 @@
 /** Stimuli beyond clicks and key presses, tried only where a row could answer to them. */
 import { DOCUMENT, doingAsked, mayAnswer, type Program, pageExpressions, tracksPage } from "../../program";
-import { beforeMount, type RunState, type Stimulus } from "../../run";
+import { beforeMount, type RunState, type Stimulus, tracksPointer } from "../../run";
 import { pixels, placeOf, scrollAt, scrollRange } from "../../surface";
 
 type Act = { kind: "click" | "key" | "page"; stimulus: Stimulus };
@@ -26,7 +26,7 @@ export class MoreStimuli {
     const listens = (...on: (keyof typeof pointer)[]): boolean => on.some((o) => pointer[o].any);
     this.presses = listens("pointer down", "pointer up");
     this.activates = doingAsked(program).has("active");
-    this.hovers = listens("pointer enter", "pointer leave") || doingAsked(program).has("hover");
+    this.hovers = tracksPointer(program);
     this.heldKeys = [...new Set(program.keyRows.filter((k) => k.up).map((k) => k.key))];
     this.holdsKeys = this.heldKeys.length > 0;
     this.page = [...this.distances(), ...this.widths(), ...this.window()];

@@ -57,6 +57,12 @@ export abstract class Fields {
     this.done = state.done;
   }
 
+  /** Where the pointer's button is down from now on; null where it is up. */
+  hold(target: PartIndex | null): void {
+    this.pressed = target;
+    this.letGo = false;
+  }
+
   /** What expressions can ask about the page. */
   get page(): PageEnv & PageState {
     return { ...this.pageState, scroll: scrollAt(this.pageState, this.now) };

@@ -2,7 +2,7 @@
 import { micros } from "../../measure";
 import type { Value } from "../../model";
 import { own } from "../../model";
-import { answerEvent, DOCUMENT, type PartIndex, type Program, poseOf, rowsFor } from "../../program";
+import { answerEvent, DOCUMENT, NOBODY, type PartIndex, type Program, poseOf, rowsFor } from "../../program";
 import { envOf, type PageState, scrollRange, trackEnd } from "../../surface";
 import { press, pressKey, releaseKey } from "../person/keys";
 import {
@@ -75,7 +75,7 @@ function opened(program: Program, opening: Opening): RunState {
     config,
     pose: poseOf(program, config, envOf(program, { data, config, page, now: 0 })),
     data,
-    focus: DOCUMENT,
+    ...NOBODY,
     tracks: [],
     lingering: [],
     timers: [],
@@ -84,13 +84,6 @@ function opened(program: Program, opening: Opening): RunState {
     tabFrom: DOCUMENT,
     since: 0,
     page,
-    over: DOCUMENT,
-    pressed: null,
-    letGo: false,
-    spaceAt: null,
-    byPointer: false,
-    keyed: false,
-    target: DOCUMENT,
     holds: [],
     said: null,
     done: false,
@@ -228,8 +221,7 @@ function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartI
   moveOnto(machine, target);
   if (kind === "move") return;
   if (kind === "down") {
-    machine.pressed = target;
-    machine.letGo = false;
+    machine.hold(target);
     pointerDown(machine, target);
     noticeDisabled(machine, target);
     return;
@@ -245,8 +237,7 @@ function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartI
 function letGo(machine: Machine, target: PartIndex, moved: boolean): void {
   release(machine, target);
   const { pressed } = machine;
-  machine.pressed = null;
-  machine.letGo = false;
+  machine.hold(null);
   if (pressed === null || (target !== DOCUMENT && !machine.layout.present[target])) return;
   const at = common(machine.program, pressed, target);
   click(machine, at, moved && pressed !== target ? pressed : null);
@@ -272,8 +263,7 @@ function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | n
     repage({ ...size, scroll: Math.min(machine.page.scroll, scrollRange(program, size)) });
   } else if ("blur" in s) {
     step.cause = { kind: "blur" };
-    machine.pressed = null;
-    machine.letGo = false;
+    machine.hold(null);
     machine.spaceAt = null;
     plain("window blur");
   } else if ("reducedMotion" in s) {
@@ -319,8 +309,7 @@ export function pointerClick(program: Program, state: RunState, aimed: PartIndex
   moveOnto(machine, landing(machine, aimed));
   const target = landing(machine, aimed);
   cause.landed = target;
-  machine.pressed = target;
-  machine.letGo = false;
+  machine.hold(target);
   pointerDown(machine, target);
   // What the press changed may lie over the place by now.
   const there = aimed === DOCUMENT || machine.layout.displayed[aimed] ? landing(machine, aimed) : DOCUMENT;

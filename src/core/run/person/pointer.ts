@@ -84,7 +84,7 @@ export function moveOnto(m: Working, target: PartIndex): void {
 
 /** What lay under the pointer may have gone: then it is over what lies there now. */
 export function followLayout(m: Working): void {
-  if (m.pressed !== null && m.pressed !== DOCUMENT && !m.layout.present[m.pressed]) m.pressed = null;
+  if (m.pressed !== null && m.pressed !== DOCUMENT && !m.layout.present[m.pressed]) m.hold(null);
   if (m.over === DOCUMENT) return;
   const target = m.layout.displayed[m.over] ? landing(m, m.over) : DOCUMENT;
   if (target !== m.over) moveOnto(m, target);

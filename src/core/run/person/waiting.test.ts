@@ -19,16 +19,21 @@ const parts = () => [
 function holds(pseudo: string, ...acts: (Stimulus | number)[]): string {
   const doc = component({
     parts: parts(),
-    states: ["s"],
+    states: ["s", "t"],
+    looks: { a: { t: "absent" } },
     page: { css: `[data-part]${pseudo} { opacity: 0.5 }`, width: 800, height: 600 },
-    reactions: { "press f": { s: "/ focus b" }, after: { s: "500ms → / focus b" } },
+    reactions: { "press f": { s: "/ focus b" }, "press g": { s: "t" }, after: { s: "500ms → / focus b" } },
   });
   const program = compile(doc);
   expect(program.problems).toEqual([]);
   let { state } = start(program);
   for (const a of acts)
     state = typeof a === "number" ? advance(program, state, state.now + a) : stimulate(program, state, a).state;
-  const names = program.parts.filter((p) => Number(factsOf(program, state, p.index).opacity) < 1).map((p) => p.name);
+  const isPale = (p: number): boolean => {
+    const { present, opacity } = factsOf(program, state, p);
+    return present && opacity < 1;
+  };
+  const names = program.parts.filter((p) => isPale(p.index)).map((p) => p.name);
   // What is in it is paler, too.
   return names.filter((n) => n !== "bold" || !names.includes("note")).join(" ");
 }
@@ -76,6 +81,8 @@ describe("what is pressed", () => {
     expect(pressed({ down: "link" }, { press: "Tab" })).toBe("link");
     expect(pressed({ down: "label" }, { press: "Tab" })).toBe("tick label");
     expect(pressed({ down: "a" }, { press: "Tab" }, { up: "a" }, { down: "b" })).toBe("b");
+    // Gone with what was pressed, it says nothing of what is pressed next.
+    expect(pressed({ down: "a" }, { press: "Tab" }, { press: "g" }, { keyDown: "Space" })).toBe("b");
   });
   it("goes for the control of a label, and for a button under the space bar", () => {
     expect(pressed({ down: "label" })).toBe("tick label");

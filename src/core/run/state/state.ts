@@ -1,6 +1,6 @@
 /** The state of a run and the record of what happened to it. Both are plain, immutable values. */
 import type { Stimulus } from "../../model";
-import type { ConfigurationIndex, PartIndex, StateIndex } from "../../program";
+import type { ConfigurationIndex, PartIndex, StateIndex, Who } from "../../program";
 import type { Moment } from "../../surface";
 
 export type { Stimulus } from "../../model";
@@ -15,7 +15,7 @@ export type Timer = {
   | { kind: "event"; event: string; id: string | null; request: number }
 );
 
-export interface RunState extends Moment {
+export interface RunState extends Moment, Who {
   readonly timers: readonly Timer[];
   /** What histories remember: by state index of the history, the states to enter again (SCXML §3.10). */
   readonly history: ReadonlyMap<StateIndex, readonly StateIndex[]>;
@@ -28,19 +28,6 @@ export interface RunState extends Moment {
   readonly tabFrom: PartIndex;
   /** When the configuration was entered, ms. */
   readonly since: number;
-  /** The part under the pointer, DOCUMENT for none; and where its button went down, null while it is up. */
-  readonly over: PartIndex;
-  readonly pressed: PartIndex | null;
-  /** What is pressed has lost the focus since; kept where rules ask what is pressed. */
-  readonly letGo: boolean;
-  /** Where the space bar went down, null while it is up. */
-  readonly spaceAt: PartIndex | null;
-  /** The pointer was the last to give the focus to anything; kept where rules ask whether the focus is to be seen. */
-  readonly byPointer: boolean;
-  /** A key was pressed since the pointer moved the focus; kept where `byPointer` is. */
-  readonly keyed: boolean;
-  /** Where the last link into the page led, DOCUMENT for nowhere; kept where rules ask for it. */
-  readonly target: PartIndex;
   /** Whether each condition of a becomes row holds. */
   readonly holds: readonly boolean[];
   /** A top-level final state was entered, or the component was unmounted: nothing happens any more. */

@@ -24,6 +24,8 @@ export interface Working
   scrolling: Extract<CompiledAction, { do: "scroll" }> | null;
   /** The event's default action was prevented. */
   prevented: boolean;
+  /** Where the pointer's button is down from now on; null where it is up. */
+  hold(target: PartIndex | null): void;
   /** @returns true when a reaction stopped the event */
   dispatch(at: PartIndex, kind: DispatchKind, rows: readonly RowInfo[], only?: StateIndex, event?: string): boolean;
   /** Counts one more automatic step. @returns true, and the step is marked as a loop, when there are too many */

@@ -20,6 +20,7 @@ import { exploring } from "./families";
 import { heavy } from "./heavy";
 import { largeInApp, largeInCore } from "./large";
 import { initial, reduce } from "./reducer";
+import { rulesInCore } from "./rules";
 import { ribbonInApp, timeInCore } from "./time";
 
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
@@ -138,7 +139,13 @@ for (let i = 0; i < 12; i++) {
   await new Promise((r) => setTimeout(r, 400));
 }
 const spans = (await app.evaluate(() => (window as unknown as { spans: number[] }).spans)).sort((a, b) => a - b);
-rows.push(...largeInCore(), ...(await largeInApp(stage)), ...timeInCore(program), ...(await ribbonInApp(stage)));
+rows.push(
+  ...rulesInCore(doc),
+  ...largeInCore(),
+  ...(await largeInApp(stage)),
+  ...timeInCore(program),
+  ...(await ribbonInApp(stage)),
+);
 rows.push(...(await longDay(stage)));
 await stage.close();
 rows.push(["Stimulus to painted frame, median of 24 clicks", `${spans[spans.length >> 1].toFixed(1)} ms`, "16 ms"]);

@@ -3,7 +3,7 @@ import type { Browser, Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { compile, type Program } from "../src/core/program";
 import { advance, choreographyOf, type RunState, start, stimulate, transitionsOf } from "../src/core/run";
-import { matrixOf, mix, parseTransform, type Track, valueAt, valueIn } from "../src/core/surface";
+import { isHold, matrixOf, mix, parseTransform, type Track, valueAt, valueIn } from "../src/core/surface";
 import { box, button, component } from "../src/core/testing";
 import { demoComponents } from "../src/demo";
 import { launch } from "./stage";
@@ -184,7 +184,7 @@ describe("motion", () => {
       const whole = choreographyOf(program, transition);
       const cut = { at: Math.round(whole.length * 0.4), to: transition.from };
       const piece = choreographyOf(program, transition, { cut });
-      for (const track of whole.legs[0].moment.tracks) {
+      for (const track of whole.legs[0].moment.tracks.filter((t) => !isHold(t))) {
         const { part, property } = track;
         const where = `${transition.from} → ${transition.to}, ${property} of ${program.parts[part].name}`;
         const at = [0, 0.1, 0.3, 0.5, 0.8].map((f) => f * (track.delay + track.duration));

@@ -20,13 +20,22 @@ const choose = (name: string): Promise<void> => click(page, `[aria-label="Choose
 test("all sixteen are in sight, each with its states as pictures", async () => {
   const demos = demoComponents.length;
   await until(names, (n) => n.length === demos);
+  const ends = (): Promise<number[]> =>
+    page.$$eval(".shelf-item", (l) => l.map((e) => Math.round(e.getBoundingClientRect().bottom)));
+  const atFirst = await ends();
+  const moved: number[][] = [];
   await until(
-    () => text(page, ".project"),
+    async () => {
+      const now = await ends();
+      if (now.join() !== atFirst.join()) moved.push(now);
+      return text(page, ".project");
+    },
     (t) => t.includes("16 of 16"),
     40_000,
   );
-  const below = await page.$$eval(".shelf-item", (l) => l.filter((e) => e.getBoundingClientRect().bottom > 800).length);
-  expect(below).toBe(0);
+  // A row that moves while proofs come in is missed by the pointer on its way to it.
+  expect(moved).toEqual([]);
+  expect(Math.max(...atFirst)).toBeLessThanOrEqual(800);
   await until(
     () => page.$$eval(".strip iframe", (l) => l.length),
     (n) => n > 2 * demos,

@@ -119,7 +119,8 @@ async function hit(target: ElementHandle<Element>, count = 1): Promise<string> {
       const top = document.elementFromPoint(x + width / 2, y + height / 2);
       if (!top || !(e.contains(top) || top.contains(e))) return `${top?.outerHTML.slice(0, 120)} lies over it`;
       e.toggleAttribute("data-missed", true);
-      e.addEventListener("mousedown", () => e.removeAttribute("data-missed"), { capture: true, once: true });
+      // What moves between the button's going down and coming up is pressed, and not clicked.
+      e.addEventListener("click", () => e.removeAttribute("data-missed"), { capture: true, once: true });
       return "";
     }, SLOW);
     if (inTheWay) return inTheWay;
@@ -128,7 +129,7 @@ async function hit(target: ElementHandle<Element>, count = 1): Promise<string> {
     return (error as Error).message;
   }
   // What it led to may have taken the page away.
-  const missed = await target.evaluate((e) => e.hasAttribute("data-missed")).catch(() => false);
+  const missed = await target.evaluate((e) => e.isConnected && e.hasAttribute("data-missed")).catch(() => false);
   return missed ? "it was missed" : "pressed";
 }
 

@@ -94,6 +94,17 @@ describe.each(Object.keys(apps))("an app with %s", (form) => {
   });
 });
 
+it("a form that no import can have is told with the way to it", async () => {
+  writeFileSync(join(folder, "index.html"), `<div id="app"></div><script type="module" src="./main.js"></script>`);
+  const asking = (form: string): Promise<string> => {
+    writeFileSync(join(folder, "main.js"), `import "./parts/stepper.lively.json?${form}";`);
+    return made([]).catch((error: Error) => error.message);
+  };
+  expect(await asking("angular")).toContain("lively deliver FILE --to angular");
+  expect(await asking("preact")).toContain("?module, ?element, ?react, ?vue, ?svelte");
+  expect(await asking("raw")).not.toContain("there is no form");
+});
+
 describe.each(Object.keys(apps))("a server for developing with %s", (form) => {
   it("shows the component as its file is now, and again when it is broken and mended", async () => {
     writeFileSync(join(folder, "index.html"), `<div id="app"></div><script type="module" src="./main.js"></script>`);

@@ -151,6 +151,63 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
     },
     acts: Array.from({ length: 12 }, () => ({ kind: "click", at: 8 })),
   },
+  {
+    name: "a link leads the focus out of what holds it, and no rule that waits for the pointer brings it back",
+    sketch: {
+      parts: [
+        { name: "link", tag: "a", attributes: { href: "#there" }, content: ["link"] },
+        button("there", { attributes: { id: "there" } }),
+        button("b"),
+        box("pale", ["pale"]),
+      ],
+      states: ["s"],
+      focus: { s: "→ link; held in link" },
+      reactions: { "becomes [n > 1]": { s: "/ log 1" } },
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 3 }],
+      page: { width: 800, height: 600, css: '[data-part="b"]:hover ~ div { opacity: 0.4 }' },
+    },
+    acts: [
+      { kind: "key", at: 1 },
+      { kind: "move", at: 2 },
+      { kind: "resize", at: 1 },
+    ],
+  },
+  {
+    name: "a page that glides goes on when the window changes its size",
+    sketch: {
+      parts: [button("b", { area: { block: "top" } })],
+      states: ["s"],
+      reactions: { mounted: { s: "/ scroll to 900px smoothly" } },
+      page: {
+        width: 800,
+        height: 600,
+        blocks: [
+          { name: "top", height: "590px" },
+          { name: "long", height: "1400px" },
+        ],
+      },
+    },
+    acts: [
+      { kind: "wait", at: 1 },
+      { kind: "resize", at: 1 },
+      { kind: "wait", at: 2 },
+      { kind: "wait", at: 5 },
+    ],
+  },
+  {
+    name: "what a rule changes because the focus is there from the start has nothing to move from",
+    sketch: {
+      parts: [button("first"), box("after", [button("inside")])],
+      states: ["s"],
+      focus: { s: "→ first" },
+      page: {
+        width: 800,
+        height: 600,
+        css: "button:focus ~ * { visibility: hidden }\n[data-part=inside] { transition: all 100ms }",
+      },
+    },
+    acts: [{ kind: "wait", at: 0 }],
+  },
 ];
 
 const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];

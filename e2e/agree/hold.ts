@@ -34,6 +34,9 @@ const isInPlaced = (program: Program, part: number): boolean =>
   program.doc.page.blocks !== undefined &&
   program.parts[part].path.slice(1).some((p) => program.parts[p].part.area !== undefined);
 
+/** Rules by which parts are of another size than their blocks have them. */
+const leavesNoRoom = /(height|width): 0|scale\(0/;
+
 /** What one of the two says of a part, fact by fact. */
 function saidOf(f: PartFacts, attributes: Said): Said {
   const out: Said = { present: factWords(f.present) };
@@ -86,7 +89,8 @@ function pairs(
       own((a) => probed.attributes[a]),
     );
     // How long a page without blocks is that has many parts, only the page knows.
-    const below = program.doc.page.blocks === undefined && mine["in view"] === "yes" && its["in view"] === "no";
+    const isSketched = program.doc.page.blocks === undefined || leavesNoRoom.test(program.doc.page.css ?? "");
+    const below = isSketched && mine["in view"] === "yes" && its["in view"] === "no";
     const skip = new Set<string>(isInPlaced(program, index) || below ? [...skipped, "visible", "in view"] : skipped);
     // Whether there is room left between what lies inside, to hit the part itself, is a matter of its layout.
     if (mine["takes pointer"] === "yes") skip.add("takes pointer");
@@ -266,8 +270,14 @@ export async function difference(
     };
     await pass(0);
     let differs = await compare();
+    // What lies under a pointer at rest once the page has moved, only the browser knows.
+    const slidesAway = ({ page, over, now }: RunState): boolean =>
+      tracksPointer(program) &&
+      over !== DOCUMENT &&
+      (scrollAt(page, now) !== scrollAt(state.page, state.now) || page.width !== state.page.width);
     for (const deed of deeds) {
       if (differs.length) break;
+      const before = state;
       const stimulus = stimulusOf(program, state, deed, engine);
       if (!stimulus) continue;
       if ("wait" in stimulus) {
@@ -291,7 +301,7 @@ export async function difference(
         state = result.state;
         endless ||= result.step.loop;
       }
-      if (endless) return null;
+      if (endless || slidesAway(before)) return null;
       differs = await compare();
     }
     return differs.length ? { done, differs } : null;

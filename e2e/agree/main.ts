@@ -7,15 +7,12 @@ import fc from "fast-check";
 import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";
 import { allParts, allStates, type Component } from "../../src/core/model";
 import { deeds, specifications } from "../../src/core/testing/specifications";
+import { option } from "../option";
 import type { BuiltTarget } from "./built";
 import { type EngineName, open } from "./engine";
 import { difference } from "./hold";
-import { record } from "./record";
+import { record, today } from "./record";
 
-const option = (name: string, otherwise: string): string => {
-  const at = process.argv.indexOf(`--${name}`);
-  return at < 0 ? otherwise : (process.argv[at + 1] ?? otherwise);
-};
 const runs = Number(option("runs", "100"));
 const seed = Number(option("seed", String(Date.now() % 1_000_000)));
 const engine = option("engine", "chromium") as EngineName;
@@ -77,11 +74,4 @@ await browser.end();
 console.log(`\n${engine}: ${runs - found.length} of ${runs} specifications agree, from seed ${seed}.`);
 process.exitCode = found.length ? 1 : 0;
 if (process.argv.includes("--record"))
-  record({
-    target,
-    engine,
-    specifications: runs,
-    agreed: runs - found.length,
-    on: new Date().toISOString().slice(0, 10),
-    seed,
-  });
+  record({ target, engine, specifications: { of: runs, agreed: runs - found.length, on: today(), seed } });

@@ -4,6 +4,7 @@
  * for which the last `npm test` gives the numbers of the tests.
  */
 import { existsSync } from "node:fs";
+import { option } from "../option";
 import { days } from "./day";
 import { doors } from "./doors";
 import type { Length, Tried } from "./family";
@@ -12,10 +13,6 @@ import { kills } from "./kills";
 import { properties } from "./properties";
 import { record } from "./record";
 
-const option = (name: string, otherwise: string): string => {
-  const at = process.argv.indexOf(`--${name}`);
-  return at < 0 ? otherwise : (process.argv[at + 1] ?? otherwise);
-};
 /** Each with its share of the time, and how many of its cases are worth one of the doors' where a number is given. */
 const families: Record<string, { share: number; each: number; run(length: Length): Promise<Tried> }> = {
   doors: { share: 0.6, each: 1, run: doors },

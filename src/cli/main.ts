@@ -113,6 +113,7 @@ program
   .option("--junit <file>", "write a report for continuous integration")
   .option("--markdown <file>", "write a report to be read")
   .option("--pictures <folder>", "a picture of the page at each difference")
+  .option("--real-time", "leave the page its own clock, and let pass what is a little late")
   .action(async (files: string[], wishes: TrialWishes) => {
     const { trial } = await import("./trial");
     process.exitCode = await trial(files, wishes, output);

@@ -28,6 +28,7 @@ export interface TrialWishes {
   junit?: string;
   markdown?: string;
   pictures?: string;
+  realTime?: boolean;
   allowHost?: string[];
   /** `part=selector`, beside what the component says and what is guessed. */
   map?: string[];
@@ -104,7 +105,8 @@ async function one(
   const { runs, left } = runsOf(doc, wishes.set, wishes.tag);
   const { shard } = wishes;
   const mine = shard ? runs.filter((_r, i) => i % shard.of === shard.index - 1) : runs;
-  const { trial, guessed } = await putOnTrial(started, doc, mine, { source, map, allowed: wishes.allowHost ?? [] });
+  const { allowHost: allowed = [], realTime = false } = wishes;
+  const { trial, guessed } = await putOnTrial(started, doc, mine, { source, map, allowed, realTime });
   const tried: Tried = { file, doc, trial, left };
   if (!wishes.json) {
     output.out(trialText(tried));

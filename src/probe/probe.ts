@@ -22,9 +22,60 @@ function opacityOf(element: Element): number {
   return around(element).reduce((o, e) => o * Number(getComputedStyle(e).opacity), 1);
 }
 
+const isPlaced = ({ position, transform }: CSSStyleDeclaration): boolean =>
+  position !== "static" || transform !== "none";
+
+/** What cuts an element off: what is placed is cut by what it is placed in alone (CSS Overflow 3 §3). */
+function frameOf(element: Element): Element | null {
+  const { position } = getComputedStyle(element);
+  if (position === "fixed") return null;
+  let e = element.parentElement;
+  if (position === "absolute") while (e && !isPlaced(getComputedStyle(e))) e = e.parentElement;
+  return e;
+}
+
+/** What is in them is the browser's own. */
+const drawsItself = /^(progress|meter|img|picture|video|audio|canvas|iframe|embed|object|input|select|textarea|svg)$/;
+
+/** It has no room of its own, and shows nothing of what is inside. */
+function isShut(e: Element): boolean {
+  if (e === document.body || e === document.documentElement || drawsItself.test(e.localName)) return false;
+  const { overflowX, overflowY, display } = getComputedStyle(e);
+  const cuts = (overflow: string): boolean => overflow !== "visible";
+  if ((!cuts(overflowX) && !cuts(overflowY)) || display === "inline" || display === "contents") return false;
+  const { width, height } = e.getBoundingClientRect();
+  return (width === 0 && e.scrollWidth > 0) || (height === 0 && e.scrollHeight > 0);
+}
+/** A grid whose rows have no room, as what they hold is cut off. */
+const isShutGrid = (e: Element): boolean =>
+  e.getBoundingClientRect().height === 0 && e.children.length > 0 && [...e.children].every(isShut);
+
+const isReplaced = (e: Element): boolean => /^(img|video|audio|canvas|iframe|embed|object|svg)$/i.test(e.tagName);
+
+/** Scaled to nothing (CSS Transforms 2 §6); what stands in a line of words no transform moves. */
+const isScaledAway = (e: Element): boolean => {
+  const { transform, scale, display } = getComputedStyle(e);
+  if (display === "inline" && !isReplaced(e)) return false;
+  const { a, b, c, d } = new DOMMatrix(transform === "none" ? "" : transform);
+  return (
+    a * d - b * c === 0 ||
+    scale
+      .split(" ")
+      .slice(0, 2)
+      .some((n) => Number.parseFloat(n) === 0)
+  );
+};
+
 /** Cut to nothing by the element or by what is around it. */
 const isClipped = (element: Element): boolean =>
   around(element).some((e) => getComputedStyle(e).clipPath === "inset(50%)");
+
+/** Left no room by its size, its scale or by what is around it: nobody sees it, though it is as opaque as it was. */
+function hasNoRoom(element: Element): boolean {
+  if (around(element).some(isScaledAway) || isShutGrid(element)) return true;
+  for (let e: Element | null = element; e; e = frameOf(e)) if (isShut(e)) return true;
+  return false;
+}
 
 function isInView(element: Element, displayed: boolean): boolean {
   const box = element.getBoundingClientRect();
@@ -152,7 +203,8 @@ const isEditingHost = (e: HTMLElement): boolean => e.isContentEditable && !e.has
 const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boolean) => PartFacts[F] } = {
   present: () => true,
   displayed: (_e, displayed) => displayed,
-  visible: (e, displayed) => isInSight(e, displayed) && isInView(e, displayed) && opacityOf(e) > UNSEEN,
+  visible: (e, displayed) =>
+    isInSight(e, displayed) && !hasNoRoom(e) && isInView(e, displayed) && opacityOf(e) > UNSEEN,
   "in view": isInView,
   opacity: (e, displayed) => (isInSight(e, displayed) ? opacityOf(e) : 0),
   "takes pointer": (e, displayed) => displayed && ownPoint(e) !== null,

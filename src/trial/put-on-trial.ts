@@ -33,6 +33,8 @@ export interface PutOnTrial {
   shorten?: boolean;
   /** A run that takes longer is cut, ms of real time; 30 s where nothing is said. */
   patience?: number;
+  /** The page's own clock runs, and what is a little late is let pass. */
+  realTime?: boolean;
   signal?: TrialOptions["signal"];
   onResult?: TrialOptions["onResult"];
 }
@@ -42,13 +44,13 @@ export async function putOnTrial(
   started: Started,
   doc: Component,
   runs: readonly TrialRun[],
-  { source, map, atOnce = 2, allowed = [], shorten = true, patience, signal, onResult }: PutOnTrial,
+  { source, map, atOnce = 2, allowed = [], shorten = true, patience, realTime = false, signal, onResult }: PutOnTrial,
 ): Promise<{ trial: Trial; guessed: Record<string, Guess> }> {
   const guessed: Record<string, Guess> = {};
   const note: PageOptions["guessed"] = (part, selector, why) => {
     guessed[part] ??= { selector, why };
   };
-  const result = await withPages(started, doc, { source, map, allowed, patience }, (open) =>
+  const result = await withPages(started, doc, { source, map, allowed, patience, realTime }, (open) =>
     trial(doc, runs, {
       page: () => open(note),
       // Of Firefox's pages one alone is active: in another, keys and the focus go otherwise than for a person.
@@ -79,17 +81,21 @@ export const pictureOf = (started: Started, doc: Component, where: Where): Promi
     }
   });
 
-type Where = Pick<PutOnTrial, "source" | "map" | "allowed" | "patience">;
+type Where = Pick<PutOnTrial, "source" | "map" | "allowed" | "patience" | "realTime">;
+
+/** What a run may take where it waits for real, ms. */
+const REAL = 600_000;
+
 /** @param use is given what opens one more page; where it ends, whatever was put down for them is taken away */
 async function withPages<T>(
   started: Started,
   doc: Component,
-  { source, map, allowed = [], patience }: Where,
+  { source, map, allowed = [], realTime = false, patience = realTime ? REAL : undefined }: Where,
   use: (open: (guessed?: PageOptions["guessed"]) => Promise<OpenedPage>) => Promise<T>,
 ): Promise<T> {
   const requests = requestsOf(compile(doc));
   const { address, remove } = await addressOf(source);
-  const options = { address, map: { ...doc.trial?.map, ...map }, requests, allowed };
+  const options = { address, map: { ...doc.trial?.map, ...map }, requests, allowed, realTime };
   const more = patience === undefined ? {} : { patience };
   return use((guessed) => openPage(started, { ...options, ...more, ...(guessed ? { guessed } : {}) })).finally(remove);
 }

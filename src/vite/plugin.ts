@@ -6,7 +6,8 @@ import { readFileSync } from "node:fs";
 import { deliverTo, type File, formatted, laidOut, namesOf, type TargetKey } from "../core/deliver";
 import { readComponent } from "../core/model";
 
-type Form = Extract<TargetKey, "module" | "element" | "react" | "vue" | "svelte">;
+const forms = ["module", "element", "react", "vue", "svelte"] as const satisfies readonly TargetKey[];
+type Form = (typeof forms)[number];
 
 /** What of Vite's plugins this one is; said here, so that the package needs no other. */
 interface Plugin {
@@ -32,9 +33,19 @@ interface Context {
   error(message: string): never;
 }
 
-const asked = /^(.+\.lively\.json)\?(module|element|react|vue|svelte)$/;
+const asked = /^(.+\.lively\.json)\?([a-z]+)$/;
 /** A file of a component, as an address of its own: `…/dialog.lively.json~react/Dialog.tsx`. */
-const inside = /^(.+\.lively\.json)~(module|element|react|vue|svelte)\/([^/?]+)$/;
+const inside = new RegExp(`^(.+\\.lively\\.json)~(${forms.join("|")})/([^/?]+)$`);
+const isForm = (word: string): word is Form => (forms as readonly string[]).includes(word);
+
+/** Forms that this plugin cannot give to a bundler, and what to do instead. */
+const elsewhere: Readonly<Record<string, string>> = {
+  angular:
+    "Angular's compiler reads components from files, not from an import. Make them with " +
+    "`lively deliver FILE --to angular --out DIR --watch` and import the .component.ts",
+};
+/** What is Vite's own to do with a file. */
+const vites = new Set(["raw", "url", "inline", "import", "worker", "sharedworker", "commonjs"]);
 
 /** The file that stands for the whole. */
 function entryOf(form: Form, { kebab, pascal }: ReturnType<typeof namesOf>): string {
@@ -72,9 +83,13 @@ export default function lively(): Plugin {
     enforce: "pre",
     async resolveId(source, importer) {
       const found = asked.exec(source);
-      if (found) {
+      if (found && isForm(found[2])) {
         const file = await this.resolve(found[1], importer, { skipSelf: true });
         return file ? `${file.id.replace(/\?.*$/, "")}~${found[2]}/${ENTRY}` : undefined;
+      }
+      if (found && !vites.has(found[2])) {
+        const why = `there is no form "${found[2]}" here; there are ${forms.map((f) => `?${f}`).join(", ")}`;
+        this.error(`${source}: ${elsewhere[found[2]] ?? why}`);
       }
       const from = importer && inside.exec(importer.replace(/\?.*$/, ""));
       if (from && source.startsWith("./")) return `${from[1]}~${from[2]}/${source.slice(2)}`;

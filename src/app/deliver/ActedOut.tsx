@@ -1,25 +1,25 @@
 /** What a form of delivery was put through in real browsers, and when. */
 import type { TargetKey } from "../../core/deliver";
-import runs from "./acted-out.json";
-
-interface Run {
-  target: string;
-  engine: string;
-  specifications: number;
-  agreed: number;
-  on: string;
-}
+import type { Acted } from "./acted";
+import acted from "./acted-out.json";
 
 const browsers: Record<string, string> = { chromium: "Chromium", firefox: "Firefox" };
 
 export function ActedOut({ target }: { target: TargetKey }) {
-  const mine = (runs as Run[]).filter((r) => r.target === target);
+  const mine = (acted as Acted[]).filter((r) => r.target === target);
   if (["chart", "component", "document", "suite"].includes(target)) return null;
   if (!mine.length) return <p>This form has not been acted out in a browser yet.</p>;
-  return mine.map((r) => (
-    <p key={r.engine}>
-      {r.agreed} of {r.specifications} random specifications did the same in {browsers[r.engine]} as in the proof (
-      {new Date(r.on).toLocaleDateString("en-GB", { dateStyle: "medium" })}).
-    </p>
-  ));
+  return mine.map(({ engine, specifications: s, components: c }) => {
+    const said = [
+      ...(s ? [`${s.agreed} of ${s.of} random specifications`] : []),
+      ...(c ? [`${c.agreed} of ${c.of} runs of ${c.components} components`] : []),
+    ];
+    const last = [s?.on, c?.on].filter((d) => d !== undefined).sort();
+    return (
+      <p key={engine}>
+        In {browsers[engine]}, {said.join(" and ")} did as proved (
+        {new Date(last[0]!).toLocaleDateString("en-GB", { dateStyle: "medium" })}).
+      </p>
+    );
+  });
 }

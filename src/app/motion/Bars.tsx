@@ -2,7 +2,7 @@
 import { useRef } from "react";
 import { spanText } from "../../core/measure";
 import type { Component } from "../../core/model";
-import { type ChoreographyRow, tieOf, withTime } from "./rows";
+import { type AnimationRow, type ChoreographyRow, type TimedRow, tieOf, withTime } from "./rows";
 import { ticksIn } from "./ticks";
 
 interface Props {
@@ -26,14 +26,14 @@ export function Bars({ doc, rows, scale, chosen, now, onChoose, onDraft, onDone 
   if (!rows.length) return <p className="muted">Nothing changes its look.</p>;
   return (
     <div className="bars">
-      {rows.map((row) => (
-        <Bar
-          key={row.id}
-          {...{ doc, row, scale, onDraft, onDone }}
-          chosen={row.id === chosen}
-          onChoose={() => onChoose(row.id)}
-        />
-      ))}
+      {rows.map((row) => {
+        const common = { scale, chosen: row.id === chosen, onChoose: () => onChoose(row.id) };
+        return row.kind === "animation" ? (
+          <AnimationBar key={row.id} {...common} row={row} />
+        ) : (
+          <Bar key={row.id} {...common} {...{ doc, row, onDraft, onDone }} />
+        );
+      })}
       <div className="bars-axis" aria-hidden="true">
         {ticksIn(scale).map((t) => (
           <span key={t} className={t > scale * 0.95 ? "last" : ""} style={{ left: `${(t / scale) * 100}%` }}>
@@ -47,10 +47,58 @@ export function Bars({ doc, rows, scale, chosen, now, onChoose, onDraft, onDone 
 }
 
 type BarProps = Pick<Props, "doc" | "scale" | "onDraft" | "onDone"> & {
-  row: ChoreographyRow;
+  row: TimedRow;
   chosen: boolean;
   onChoose(): void;
 };
+
+interface BarRowProps {
+  label: string;
+  chosen: boolean;
+  onChoose(): void;
+  children: React.ReactNode;
+}
+
+function BarRow({ label, chosen, onChoose, children }: BarRowProps) {
+  return (
+    <div className={`bar-row ${chosen ? "chosen" : ""}`}>
+      <button type="button" className="plain bar-name" title={label} aria-pressed={chosen} onClick={onChoose}>
+        {label}
+      </button>
+      {children}
+    </div>
+  );
+}
+
+/** An animation's iterations. Its times are its rule's, so nothing is dragged here. */
+function AnimationBar({
+  row,
+  scale,
+  chosen,
+  onChoose,
+}: Pick<BarProps, "scale" | "chosen" | "onChoose"> & { row: AnimationRow }) {
+  const percent = (ms: number): string => `${(ms / scale) * 100}%`;
+  const { iterations, delay, duration } = row.animation;
+  return (
+    <BarRow label={row.label} chosen={chosen} onChoose={onChoose}>
+      <button
+        type="button"
+        className="plain bar-lane"
+        aria-label={`${row.label}: ${spanText(Math.round(row.duration))}`}
+        onClick={onChoose}
+      >
+        {Array.from({ length: Math.min(Math.ceil(iterations), 60) }, (_v, i) => (
+          <span
+            // biome-ignore lint/suspicious/noArrayIndexKey: iterations have no other name
+            key={i}
+            className="bar animation"
+            style={{ left: percent(delay + i * duration), width: percent(Math.min(1, iterations - i) * duration) }}
+          />
+        ))}
+      </button>
+    </BarRow>
+  );
+}
 
 function Bar({ doc, row, scale, chosen, onChoose, onDraft, onDone }: BarProps) {
   const lane = useRef<HTMLDivElement>(null);
@@ -69,10 +117,7 @@ function Bar({ doc, row, scale, chosen, onChoose, onDraft, onDone }: BarProps) {
   const label = `change how long ${row.label} lasts`;
   const set = (what: "duration" | "delay", value: number): void => onDone(label, withTime(doc, row, what, value));
   return (
-    <div className={`bar-row ${chosen ? "chosen" : ""}`}>
-      <button type="button" className="plain bar-name" title={row.label} aria-pressed={chosen} onClick={onChoose}>
-        {row.label}
-      </button>
+    <BarRow label={row.label} chosen={chosen} onChoose={onChoose}>
       <div className="bar-lane" ref={lane}>
         {still ? (
           <button type="button" className="plain bar-jump" onClick={onChoose}>
@@ -132,6 +177,6 @@ function Bar({ doc, row, scale, chosen, onChoose, onDraft, onDone }: BarProps) {
           </div>
         )}
       </div>
-    </div>
+    </BarRow>
   );
 }

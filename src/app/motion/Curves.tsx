@@ -1,10 +1,10 @@
 /** How far each property has come, over time: as it runs, interrupted, and as it is where reduced motion is preferred. */
 import { useMemo } from "react";
 import { CartesianGrid, Line, LineChart, ReferenceLine, Tooltip, XAxis, YAxis } from "recharts";
-import type { Program } from "../../core/program";
-import { type Choreography, shareIn, valueIn } from "../../core/surface";
+import type { Animation, Program } from "../../core/program";
+import { type Choreography, farIn, shareIn, valueIn } from "../../core/surface";
 import { useTheme } from "../theme/theme";
-import type { MotionRow } from "./rows";
+import type { AnimationRow, MotionRow } from "./rows";
 import { ticksIn } from "./ticks";
 
 const POINTS = 80;
@@ -16,7 +16,7 @@ const dashes = [undefined, "8 6", "2 5"];
 
 interface Props {
   program: Program;
-  rows: readonly MotionRow[];
+  rows: readonly (MotionRow | AnimationRow)[];
   piece: Choreography;
   calm: Choreography | null;
   /** ms */
@@ -25,24 +25,56 @@ interface Props {
   width: number;
 }
 
-export function Curves({ program, rows, piece, calm, scale, now, width }: Props) {
+interface Curve {
+  id: string;
+  label: string;
+  part: number;
+  property: string;
+  /** What it is animated by; it has no goal then, and how far it is from where it began is drawn. */
+  animation?: Animation;
+}
+/** A curve for a motion, and one for each property of an animation. */
+const curvesOf = (rows: Props["rows"]): Curve[] =>
+  rows.flatMap((r): Curve[] =>
+    r.kind === "motion"
+      ? [{ id: r.id, label: r.label, part: r.part, property: r.property }]
+      : r.properties.map((property) => ({
+          id: `${r.id} ${property}`,
+          label: r.properties.length > 1 ? `${r.label} ${property}` : r.label,
+          part: r.part,
+          property,
+          animation: r.animation,
+        })),
+  );
+
+/** In %, at each of the instants. */
+function heights(program: Program, piece: Choreography, { part, property, animation }: Curve, at: number[]): number[] {
+  const shares = animation
+    ? farIn(program, piece, { part, property, animation }, at)
+    : at.map((t) => shareIn(piece, part, property, t));
+  return shares.map((s) => s * 100);
+}
+
+export function Curves({ program, rows: said, piece, calm, scale, now, width }: Props) {
+  const rows = useMemo(() => curvesOf(said), [said]);
   const colours = useTheme((s) => s.name) === "dark" ? dark : light;
   const data = useMemo(() => {
     const cut = piece.legs[1]?.from;
     const instants = Array.from({ length: POINTS + 1 }, (_v, i) => (scale * i) / POINTS);
     // A turn is a corner: it gets points of its own.
     if (cut !== undefined) instants.push(cut - 0.01, cut + 0.01);
-    return instants
-      .sort((a, b) => a - b)
-      .map((t) => {
-        const point: Record<string, number> = { t };
-        rows.forEach((r, i) => {
-          point[`m${i}`] = shareIn(piece, r.part, r.property, t) * 100;
-          if (calm) point[`c${i}`] = shareIn(calm, r.part, r.property, t) * 100;
-        });
-        return point;
+    instants.sort((a, b) => a - b);
+    const mine = rows.map((r) => heights(program, piece, r, instants));
+    const calmer = calm && rows.map((r) => heights(program, calm, r, instants));
+    return instants.map((t, at) => {
+      const point: Record<string, number> = { t };
+      rows.forEach((_r, i) => {
+        point[`m${i}`] = mine[i][at];
+        if (calmer) point[`c${i}`] = calmer[i][at];
       });
-  }, [rows, piece, calm, scale]);
+      return point;
+    });
+  }, [program, rows, piece, calm, scale]);
   const values = data.flatMap((d) => Object.entries(d).flatMap(([k, v]) => (k === "t" ? [] : [v])));
   const low = Math.min(0, ...values);
   const high = Math.max(100, ...values);

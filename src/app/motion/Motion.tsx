@@ -1,7 +1,7 @@
 /** The choreography of each transition: bars to drag, curves, the way back beside it, played in a loop meanwhile. */
 import { Button, Checkbox, Select, Slider } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { useSearchParams } from "react-router";
+import { useParams, useSearchParams } from "react-router";
 import { spanText } from "../../core/measure";
 import type { Component } from "../../core/model";
 import { compile, type Program } from "../../core/program";
@@ -14,8 +14,8 @@ import { useProof } from "../store/proof";
 import { Bars } from "./Bars";
 import { Curves } from "./Curves";
 import "./motion.css";
-import { RowEditor } from "./RowEditor";
-import { companionOf, type MotionRow, rowsOf, shownTransitions, waysOut } from "./rows";
+import { AnimationTold, RowEditor } from "./RowEditor";
+import { companionOf, rowsOf, shownTransitions, waysOut } from "./rows";
 import { useLoop } from "./use-loop";
 
 const key = (t: Transition): string => `${t.from} → ${t.to}`;
@@ -27,6 +27,7 @@ export function Motion() {
   const edit = useDocument((s) => s.edit);
   const [draft, setDraft] = useState<Component | null>(null);
   const program = useMemo(() => (draft ? compile(draft) : said), [draft, said]);
+  const { id = "" } = useParams();
   const [params, setParams] = useSearchParams();
   const all = useMemo(() => shownTransitions(said), [said]);
   const forth = all.find((t) => key(t) === params.get("transition")) ?? all[0];
@@ -85,7 +86,8 @@ export function Motion() {
   const whole = pieces[side === "home" ? 1 : 0]?.length ?? 0;
   const rows = rowsOf(program, shown);
   const row = rows.find((r) => r.id === chosen) ?? rows[0];
-  const moving = rows.filter((r): r is MotionRow => r.kind === "motion" && r.duration > 0);
+  const timed = rows.filter((r) => r.kind !== "animation");
+  const moving = rows.filter((r) => r.kind !== "timer").filter((r) => r.duration > 0);
   return (
     <div className="motion">
       <nav className="motion-list" aria-label="Transitions">
@@ -130,7 +132,7 @@ export function Motion() {
             if (!x)
               return (
                 <div key="none" className="muted motion-none">
-                  Nothing leads back.
+                  Nothing moves on a way back.
                 </div>
               );
             return (
@@ -172,8 +174,16 @@ export function Motion() {
             );
           })}
         </div>
-        {row && (
-          <RowEditor key={`${key(shown)} ${row.id}`} transition={shown} doc={doc} row={row} rows={rows} onEdit={done} />
+        {row?.kind === "animation" && <AnimationTold row={row} id={id} />}
+        {row && row.kind !== "animation" && (
+          <RowEditor
+            key={`${key(shown)} ${row.id}`}
+            transition={shown}
+            doc={doc}
+            row={row}
+            rows={timed}
+            onEdit={done}
+          />
         )}
         <div className="motion-curves">
           <div className="motion-options">

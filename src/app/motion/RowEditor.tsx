@@ -1,22 +1,23 @@
 /** One motion or timer in words: how long, after what, on which curve, and what runs where reduced motion is preferred. */
 import { AutoComplete, Button, Input } from "antd";
 import { useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
 import { easing, easingNames, spanText } from "../../core/measure";
 import { type Component, freeName, type Motion, setAfter } from "../../core/model";
 import type { Transition } from "../../core/run";
-import { type ChoreographyRow, type MotionRow, spanOf, tied, tieOf, withFade, withMotion } from "./rows";
+import { type AnimationRow, type MotionRow, spanOf, type TimedRow, tied, tieOf, withFade, withMotion } from "./rows";
 
 interface Props {
   doc: Component;
   transition: Pick<Transition, "from" | "to">;
-  row: ChoreographyRow;
+  row: TimedRow;
   /** All rows of the transition, to tie those that last equally long. */
-  rows: readonly ChoreographyRow[];
+  rows: readonly TimedRow[];
   onEdit(label: string, next: Component): void;
 }
 
 const curves = [...easingNames, "cubic-bezier(0.2, 0.8, 0.2, 1)", "cubic-bezier(0.34, 1.4, 0.64, 1)", "steps(4)"];
-const timeOf = (r: ChoreographyRow): string | undefined => (r.kind === "timer" ? r.text : r.said?.duration);
+const timeOf = (r: TimedRow): string | undefined => (r.kind === "timer" ? r.text : r.said?.duration);
 
 export function RowEditor({ doc, transition, row, rows, onEdit }: Props) {
   const text = timeOf(row);
@@ -88,8 +89,27 @@ export function RowEditor({ doc, transition, row, rows, onEdit }: Props) {
   );
 }
 
+/** An animation in words; its times are said where its rule is. */
+export function AnimationTold({ row, id }: { row: AnimationRow; id: string }) {
+  const { iterations, direction, duration, delay } = row.animation;
+  return (
+    <section className="row-editor" aria-label={`Animation ${row.label}`}>
+      <b className="row-name">{row.label}</b>
+      <span className="muted row-values">
+        {row.properties.join(", ")}: {spanText(Math.round(duration))}
+        {iterations !== 1 && ` × ${Number(iterations.toFixed(2))}`}
+        {direction !== "normal" && `, ${direction}`}
+        {delay !== 0 && `, ${delay > 0 ? `after ${spanText(delay)}` : `${spanText(-delay)} of it over`}`}
+      </span>
+      <Link to={`/component/${id}/parts`} className="to-cell">
+        Its rules are in Parts
+      </Link>
+    </section>
+  );
+}
+
 /** The row with its time as written, tied or not. */
-function withText(doc: Component, row: ChoreographyRow, text: string): Component {
+function withText(doc: Component, row: TimedRow, text: string): Component {
   if (row.kind === "timer") return setAfter(doc, row.row, row.state, text);
   return row.said ? withMotion(doc, row, { ...row.said, duration: text }) : doc;
 }

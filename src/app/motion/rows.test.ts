@@ -20,7 +20,8 @@ import {
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
 if (!read.ok) throw new Error("the demo does not load");
 const dialog = read.doc;
-const rowsIn = (doc: Component, from: string, to: string) => rowsOf(compile(doc), { from, to });
+const rowsIn = (doc: Component, from: string, to: string) =>
+  rowsOf(compile(doc), { from, to }).filter((r) => r.kind !== "animation");
 const opening = (doc: Component) => rowsIn(doc, "closed", "opening");
 
 describe("the rows of a transition", () => {
@@ -30,6 +31,26 @@ describe("the rows of a transition", () => {
       ["dialog · transform", 240],
       ["after → open", 240],
     ]);
+  });
+  it("are its animations, too, with all their iterations; what comes by one needs no fade", () => {
+    const doc = component({
+      parts: [button("b"), box("note")],
+      states: ["off", "on"],
+      page: { css: "@keyframes come { from { opacity: 0 } } .on { animation: come 80ms ease-out 20ms 2.5 alternate }" },
+      looks: { note: { off: "not displayed", on: "shown; .on" } },
+      reactions: { "click b": { off: "on", on: "off" } },
+    });
+    const program = compile(doc);
+    const rows = rowsOf(program, { from: "off", to: "on" });
+    expect(rows).toEqual([
+      expect.objectContaining({
+        label: "note · @come",
+        properties: ["opacity"],
+        duration: 200,
+        animation: expect.objectContaining({ delay: 20, iterations: 2.5 }),
+      }),
+    ]);
+    expect(shownTransitions(program).map((t) => t.to)).toEqual(["on", "off"]);
   });
   it("say where nothing moves, and where a motion is said that cannot run", () => {
     const doc = component({
@@ -130,7 +151,7 @@ describe("every motion of the demo", () => {
       const program = compile(doc);
       for (const t of shownTransitions(program))
         for (const row of rowsOf(program, t)) {
-          if (row.kind === "motion" && row.fades) continue;
+          if (row.kind === "animation" || (row.kind === "motion" && row.fades)) continue;
           const next = withTime(doc, row, "duration", 130);
           const back = readComponent(writeComponent(next));
           if (!back.ok) throw new Error(JSON.stringify(back));

@@ -14,10 +14,10 @@ import {
   setTokenValue,
   tokenOf,
 } from "../../core/model";
-import type { Program } from "../../core/program";
+import type { Animation, Program } from "../../core/program";
 import { looksAt } from "../../core/program";
 import { motionPlace } from "../../core/proof";
-import { changesOf, endsOf, stillOf, type Transition, timersIn, transitionsOf } from "../../core/run";
+import { animationsOf, changesOf, endsOf, stillOf, type Transition, timersIn, transitionsOf } from "../../core/run";
 
 export interface MotionRow {
   kind: "motion";
@@ -48,7 +48,20 @@ export interface TimerRow {
   text: string;
   duration: number;
 }
-export type ChoreographyRow = MotionRow | TimerRow;
+/** An animation by `@keyframes`, which a rule or a look begins. */
+export interface AnimationRow {
+  kind: "animation";
+  id: string;
+  label: string;
+  part: number;
+  properties: readonly string[];
+  animation: Animation;
+  /** ms, of all iterations. */
+  duration: number;
+}
+/** What one can give another time here. */
+export type TimedRow = MotionRow | TimerRow;
+export type ChoreographyRow = TimedRow | AnimationRow;
 
 export function rowsOf(program: Program, t: Pick<Transition, "from" | "to">): ChoreographyRow[] {
   const { doc } = program;
@@ -106,12 +119,32 @@ export function rowsOf(program: Program, t: Pick<Transition, "from" | "to">): Ch
       duration: x.after,
     }),
   );
-  return [...motions, ...still.comes.map(fade("in")), ...still.goes.map(fade("out")), ...timers];
+  const animations = animationsOf(program, t).map(({ part, animation: a }): AnimationRow => {
+    const label = `${program.parts[part].name} · @${a.name}`;
+    return {
+      kind: "animation",
+      id: label,
+      label,
+      part,
+      properties: Object.keys(a.frames),
+      animation: a,
+      duration: a.duration * a.iterations,
+    };
+  });
+  // What comes by an animation needs no other fade.
+  const alone = (part: number): boolean => animations.every((a) => a.part !== part);
+  return [
+    ...motions,
+    ...animations,
+    ...still.comes.filter(alone).map(fade("in")),
+    ...still.goes.map(fade("out")),
+    ...timers,
+  ];
 }
 
 /** Transitions that have something to show. */
 export const shownTransitions = (program: Program): Transition[] =>
-  transitionsOf(program).filter((t) => rowsOf(program, t).some((r) => r.kind === "motion"));
+  transitionsOf(program).filter((t) => rowsOf(program, t).some((r) => r.kind !== "timer"));
 
 /** The transition that goes the other way: the very reverse, or the one that takes most of the same properties back. */
 export function companionOf(program: Program, t: Transition, all: readonly Transition[]): Transition | null {
@@ -160,7 +193,7 @@ export function spanOf(doc: Component, text: string): number | null {
 const ms = (n: number): string => `${Math.max(0, Math.round(n))}ms`;
 
 /** The document with a row lasting so long, or beginning so late. A time that is tied moves its token, and so all that is tied to it. */
-export function withTime(doc: Component, row: ChoreographyRow, what: "duration" | "delay", value: number): Component {
+export function withTime(doc: Component, row: TimedRow, what: "duration" | "delay", value: number): Component {
   const text = row.kind === "timer" ? row.text : row.said?.[what];
   const tie = tieOf(doc, text);
   if (tie) return tie.plain === null ? doc : setTokenValue(doc, tie.token, ms(value));
@@ -192,7 +225,7 @@ export function withFade(doc: Component, row: MotionRow, t: Pick<Transition, "fr
 }
 
 /** The document with the rows' times tied to one new token. */
-export function tied(doc: Component, rows: readonly ChoreographyRow[], name: string, value: number): Component {
+export function tied(doc: Component, rows: readonly TimedRow[], name: string, value: number): Component {
   const text = `var(${name})`;
   const start: Component = { ...doc, tokens: [...(doc.tokens ?? []), { name, value: ms(value) }] };
   return rows.reduce(

@@ -1,8 +1,13 @@
 /** What the script of a pasted page does, read as text: each thing taken or left, and what was not understood. */
 import { Checkbox } from "antd";
+import { useMemo } from "react";
 import type { ScriptRead } from "../../core/exchange";
 import { printEvent } from "../../core/expression";
-import { allStates } from "../../core/model";
+import { allStates, type Component } from "../../core/model";
+import { compile } from "../../core/program";
+import { Miniature } from "../miniature/Miniature";
+import { Boundary } from "../shell/Boundary";
+import { picturedStates } from "./on-shelf";
 
 interface Props {
   behaviour: ScriptRead;
@@ -47,11 +52,16 @@ export function FromScript({ behaviour, left, onLeft }: Props) {
         ))}
       </ul>
       {(taken > 0 || !lines.length) && doc.reactions.length > 0 && (
-        <p className="becomes">
-          <b>{plural(states.length, "state")}</b> {states.map((s) => s.state.name).join(", ")}
-          <br />
-          <b>{plural(doc.reactions.length, "reaction")}</b> {doc.reactions.map((r) => printEvent(r.event)).join(", ")}
-        </p>
+        <>
+          <p className="becomes">
+            <b>{plural(states.length, "state")}</b> {states.map((s) => s.state.name).join(", ")}
+            <br />
+            <b>{plural(doc.reactions.length, "reaction")}</b> {doc.reactions.map((r) => printEvent(r.event)).join(", ")}
+          </p>
+          <Boundary of="Its pictures" about={doc}>
+            <Pictures doc={doc} />
+          </Boundary>
+        </>
       )}
       {notUnderstood.length > 0 && <span className="caps wrong-text">Not understood</span>}
       <ul className="remarks">
@@ -68,5 +78,28 @@ export function FromScript({ behaviour, left, onLeft }: Props) {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** More would push away what is to be decided. */
+const MOST = 4;
+const SIZE = 92;
+
+/** How the page would look in each state. */
+function Pictures({ doc }: { doc: Component }) {
+  const program = useMemo(() => compile(doc), [doc]);
+  const states = picturedStates(program);
+  return (
+    <ul className="from-script-states" aria-label="States, as they look">
+      {states.slice(0, MOST).map((state) => (
+        <li key={state}>
+          <Miniature program={program} state={state} room={SIZE} height={SIZE} />
+          <span className="muted" title={state}>
+            {state}
+          </span>
+        </li>
+      ))}
+      {states.length > MOST && <li className="muted">+{states.length - MOST}</li>}
+    </ul>
   );
 }

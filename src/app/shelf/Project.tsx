@@ -39,11 +39,15 @@ export function Project({ items }: { items: readonly Stored[] }) {
           {wrong.length > 4 && ` and ${wrong.length - 4} more`} {wrong.length === 1 ? "does" : "do"} not
         </p>
       )}
-      {waiting > 0 && <p className="muted">{waiting} being proved …</p>}
-      <p className="muted">
-        {scenarios} scenarios{claims > 0 && ` and ${claims} claims`} hold
-        {reactions > 0 && ` · ${taken} of ${reactions} reactions are taken by one`}
-      </p>
+      {/* One or the other: a line more or less while proofs come in would move the rows under the pointer. */}
+      {waiting > 0 ? (
+        <p className="muted">{waiting} being proved …</p>
+      ) : (
+        <p className="muted">
+          {scenarios} scenarios{claims > 0 && ` and ${claims} claims`} hold
+          {reactions > 0 && ` · ${taken === reactions ? "all" : `${taken} of`} ${reactions} reactions taken`}
+        </p>
+      )}
     </section>
   );
 }

@@ -19,9 +19,6 @@ const Deliver = lazy(() => import("../deliver/Deliver").then((m) => ({ default: 
 
 export function App() {
   const name = useTheme((s) => s.name);
-  useEffect(() => {
-    document.documentElement.dataset.theme = name;
-  }, [name]);
   // What comes next in most cases is there before it is asked for, and not before the shelf is.
   useEffect(() => {
     const soon = requestIdleCallback(() => void Promise.allSettled([workbench(), sheet()]), { timeout: 3000 });

@@ -11,10 +11,16 @@ const stored = (): ThemeName => {
   return matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light";
 };
 
+/** Before anybody is told: what is drawn on a canvas reads its colours when it hears of it. */
+const wear = (name: ThemeName): ThemeName => {
+  document.documentElement.dataset.theme = name;
+  return name;
+};
+
 export const useTheme = create<{ name: ThemeName; toggle(): void }>()((set, get) => ({
-  name: stored(),
+  name: wear(stored()),
   toggle() {
-    const name = get().name === "dark" ? "light" : "dark";
+    const name = wear(get().name === "dark" ? "light" : "dark");
     keepChoice("theme", name);
     set({ name });
   },

@@ -21,20 +21,28 @@ const isFar = (value: string): boolean =>
     ([, n, unit]) => Math.abs(Number(n)) * (/px/i.test(unit) ? 1 : 16) >= 24,
   );
 
+/** Properties by which something shows nothing of what is inside, where they leave it no room. */
+const sizing = /^((max-)?(height|width|block-size|inline-size)|grid-template-(rows|columns))$/;
+const isNothing = (value: string): boolean => /^0([a-z%]|\b)/i.test(value.trim());
+
 /**
  * Who asks what a person does, where the answer can change what facts speak of. What is only pushed by a little, as buttons
  * are, stays in view, unless something else brings it out of view from there.
  * @param asking those of the rules that wait for what a person does
  */
 export function askersOf(rules: readonly Said[], asking: readonly Said[]): Asker[] {
-  const away = new Set<string | null>();
-  for (const { selectors, declarations } of rules)
-    if (declarations.some((d) => placing.test(d.property) && isFar(d.value)))
-      for (const s of selectors) away.add(s.key);
+  const keysOf = (says: (d: Said["declarations"][number]) => boolean): Set<string | null> =>
+    new Set(rules.flatMap((r) => (r.declarations.some(says) ? r.selectors.map((s) => s.key) : [])));
+  const away = keysOf((d) => placing.test(d.property) && isFar(d.value));
+  const shut = keysOf((d) => sizing.test(d.property) && isNothing(d.value));
+  const meets = (known: ReadonlySet<string | null>, key: string | null): boolean =>
+    known.size > 0 && (key === null || known.has(key) || known.has(null));
   const tells = (key: string | null, { property, value }: Said["declarations"][number]): boolean =>
     placing.test(property)
-      ? isFar(value) || (away.size > 0 && (key === null || away.has(key) || away.has(null)))
-      : telling.test(property);
+      ? isFar(value) || meets(away, key)
+      : sizing.test(property)
+        ? isNothing(value) || meets(shut, key)
+        : telling.test(property);
   return asking.flatMap(({ selectors, declarations }) =>
     selectors.filter((s) => declarations.some((d) => tells(s.key, d))).flatMap((s) => s.asks),
   );

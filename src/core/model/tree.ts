@@ -82,6 +82,7 @@ export const idReferences = [
   "list",
   "headers",
   "popovertarget",
+  "commandfor",
   "aria-activedescendant",
   "aria-controls",
   "aria-describedby",

@@ -20,6 +20,7 @@ export {
 } from "./looks";
 export type { Animation } from "./looks/animations";
 export { takesAway } from "./looks/away";
-export { isAwayIn } from "./looks/finish";
+export { isAwayIn, isShutIn } from "./looks/placed";
+export { shutting } from "./looks/shut";
 export { doneTo, isLetGo, NOBODY, type Who } from "./looks/who";
 export * from "./program";

@@ -116,6 +116,10 @@ export interface PartLook {
   lifted: boolean;
   /** Placed or moved wholly out of view by its style. */
   away: boolean;
+  /** It shows nothing of what is inside. */
+  shut: boolean;
+  /** It stands in a line of words: no transform moves it. */
+  inLine: boolean;
   /** The opacity of what stands around it in the page and is no part. */
   around: number;
   /** Which rules won, by property. */

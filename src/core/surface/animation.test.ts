@@ -27,6 +27,8 @@ const run = (doc: ReturnType<typeof toast>) => {
   return { program, shown, opacity };
 };
 
+const rise = "from { opacity: 0 } to { opacity: 1 }";
+
 describe("an animation", () => {
   it("is where its frames say, and ends with its event", () => {
     const { program, shown, opacity } = run(
@@ -54,6 +56,16 @@ describe("an animation", () => {
     const both = run(toast("go 100ms linear 50ms both", "from { opacity: 0.2 } to { opacity: 1 }"));
     expect(both.opacity(0)).toBe(0.2);
   });
+  it("lies on top of those before it only while it has an effect", () => {
+    const leave = "{ opacity: 0.6 }";
+    const stays = { reactions: { "click b": { off: "on", on: "off" } } };
+    const frames = `${rise} } @keyframes leave { to ${leave}`;
+    const near = (...list: number[]) => list.map((n) => expect.closeTo(n, 9));
+    const last = run(toast("go 100ms linear, leave 100ms linear 300ms forwards", frames, stays));
+    expect([0, 50, 150, 350, 400, 900].map(last.opacity)).toEqual(near(0, 0.5, 0, 0.3, 0.6, 0.6));
+    const first = run(toast("go 100ms linear forwards, leave 100ms linear 300ms", frames, stays));
+    expect([50, 150, 350, 400].map(first.opacity)).toEqual(near(0.5, 1, 0.8, 1));
+  });
   it("leaves its last value where it fills, as long as the class is there", () => {
     const kept = toast("go 100ms linear forwards", "to { opacity: 0.8 }", {
       reactions: { "click b": { off: "on", on: "off" } },
@@ -78,5 +90,23 @@ describe("an animation", () => {
     const program = compile(doc);
     const first = start(program).state;
     expect(currentValue(program, advance(program, first, 100), program.partIndex.get("t")!, "opacity")).toBe("0.25");
+  });
+});
+
+describe("an animation and a transition of one property", () => {
+  const both = (animation: string) =>
+    toast("none", rise, {
+      looks: { t: { on: `.show; opacity: 0.2; transition: opacity 100ms linear; animation: ${animation}` } },
+    });
+  it("the animation lies on top where it has begun or fills; beneath it no transition begins", () => {
+    for (const animation of ["go 200ms linear", "go 200ms linear 50ms backwards"]) {
+      const { shown, opacity } = run(both(animation));
+      expect(opacity(0)).toBe(0);
+      expect(shown.tracks.filter((t) => !t.animation)).toEqual([]);
+    }
+  });
+  it("while it waits the transition is seen", () => {
+    const { opacity } = run(both("go 200ms linear 50ms"));
+    expect([0, 25, 50, 150].map(opacity)).toEqual([0, expect.closeTo(0.05, 9), 0, expect.closeTo(0.5, 9)]);
   });
 });

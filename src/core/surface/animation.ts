@@ -31,24 +31,44 @@ function valueIn(animation: Animation, property: string, share: number, base: st
   return mix(property, a, b)?.((easing(from.easing) ?? linear)(t)) ?? (t < 0.5 ? a : b);
 }
 
-/** What the last of its animations that fills leaves behind; undefined for none. */
-export function filled(look: PartLook, property: string, base: string | undefined): string | undefined {
-  const animation = look.animations.findLast((a) => a.after && Object.hasOwn(a.frames, property));
-  if (!animation) return undefined;
-  return valueIn(
-    animation,
-    property,
-    directed(animation, animation.iterations),
-    base ?? initialValue(property) ?? "none",
-  );
+const trackOf = (tracks: readonly Track[], { name }: Animation, property: string): Track | undefined =>
+  tracks.find((t) => t.property === property && t.animation?.name === name);
+
+/**
+ * What the part's animations make of a property, each on top of those before it (Web Animations §4.5): one that waits or has
+ * ended only where it fills.
+ * @param tracks those of the part's that run @param base what the part has besides
+ */
+export function animatedOver(
+  look: PartLook,
+  property: string,
+  base: string | undefined,
+  tracks: readonly Track[],
+  now: number,
+): string | undefined {
+  return look.animations.reduce((under, animation) => {
+    if (!Object.hasOwn(animation.frames, property)) return under;
+    const on = under ?? initialValue(property) ?? "none";
+    const track = trackOf(tracks, animation, property);
+    if (track) return animatedValue({ ...track, animation: track.animation! }, on, now);
+    return animation.after ? valueIn(animation, property, directed(animation, animation.iterations), on) : under;
+  }, base);
 }
 
-/** The value of a track that an animation made. */
+/** Whether an animation says what a property is now; one that waits or has ended does only where it fills. */
+export const isAnimated = (look: PartLook, property: string, tracks: readonly Track[], now: number): boolean =>
+  look.animations.some((animation) => {
+    if (!Object.hasOwn(animation.frames, property)) return false;
+    const track = trackOf(tracks, animation, property);
+    return track ? animation.before || now >= track.start + track.delay : animation.after;
+  });
+
+/** The value of a track that an animation made. @param under what there is without it */
 export function animatedValue(
-  { animation, property, start, delay, base }: Track & { animation: Animation },
+  { animation, property, start, delay }: Track & { animation: Animation },
+  under: string,
   now: number,
 ): string {
-  const under = base ?? "none";
   const elapsed = now - start - delay;
   if (elapsed < 0) return animation.before ? valueIn(animation, property, directed(animation, 0), under) : under;
   return valueIn(animation, property, directed(animation, elapsed / animation.duration), under);
@@ -58,6 +78,21 @@ const isDrawn = (program: Program, looks: readonly PartLook[], part: PartIndex):
   program.parts[part].path.every(
     (p) => looks[p].rendered && looks[p].as !== "not displayed" && looks[p].as !== "absent",
   );
+
+/** The animations that a change of pose begins. @param from null at the beginning */
+export function beginning(
+  program: Program,
+  from: PoseIndex | null,
+  to: PoseIndex,
+): { part: PartIndex; animation: Animation }[] {
+  const after = looksAt(program, to);
+  const before = from === null ? null : looksAt(program, from);
+  return after.flatMap(({ animations }, part) => {
+    if (!animations.length || !isDrawn(program, after, part)) return [];
+    const was = before && isDrawn(program, before, part) ? before[part].animations : [];
+    return animations.filter((a) => !was.some((b) => b.name === a.name)).map((animation) => ({ part, animation }));
+  });
+}
 
 /**
  * The animations that run from a pose on: those that ran already under the same name go on, others begin.
@@ -73,12 +108,11 @@ export function animationsIn(
 ): Track[] {
   const after = looksAt(program, to);
   if (!running.some((t) => t.animation) && after.every((l) => !l.animations.length)) return [];
-  const before = from === null ? null : looksAt(program, from);
+  const begins = beginning(program, from, to);
   return after.flatMap((look, part) => {
     if (!look.animations.length || !isDrawn(program, after, part)) return [];
-    const was = before && isDrawn(program, before, part) ? before[part].animations : [];
     return look.animations.flatMap((animation) => {
-      if (was.some((a) => a.name === animation.name))
+      if (!begins.some((b) => b.part === part && b.animation === animation))
         return running.filter((t) => t.part === part && t.animation?.name === animation.name);
       return Object.keys(animation.frames).flatMap((property) =>
         begun(program, part, look, animation, property, now, resting),

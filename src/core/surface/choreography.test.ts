@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { compile } from "../program";
-import { choreographyOf, timersIn, transitionsOf } from "../run";
+import { animationsOf, choreographyOf, timersIn, transitionsOf } from "../run";
 import { box, button, component } from "../testing";
-import { momentAt, shareIn, valueIn } from ".";
+import { farIn, momentAt, shareIn, valueIn } from ".";
 
 const doc = component({
   parts: [button("b"), box("panel")],
@@ -64,5 +64,24 @@ describe("the choreography of a transition", () => {
       { from: "open", to: "shut", causes: ["click b", "after 3s"] },
     ]);
     expect(timersIn(program, "open")).toMatchObject([{ text: "3s", after: 3000, to: "shut" }]);
+  });
+  it("says of an animation how far it is from where it began, there and back, and what it is left with", () => {
+    const shaken = component({
+      parts: [button("b"), box("note")],
+      states: ["off", "on"],
+      page: {
+        css: "@keyframes shake { 50% { transform: translateX(20px) rotate(0deg) } } .on { animation: shake 200ms linear }",
+      },
+      looks: { note: { on: ".on" } },
+      reactions: { "click b": { off: "on", on: "off" } },
+    });
+    const moving = compile(shaken);
+    const piece = choreographyOf(moving, { from: "off", to: "on" });
+    const note = moving.partIndex.get("note")!;
+    expect(piece.length).toBe(200);
+    const [{ animation }] = animationsOf(moving, { from: "off", to: "on" });
+    const of = { part: note, animation, property: "transform" };
+    const far = farIn(moving, piece, of, [0, 50, 100, 150, 200]);
+    expect(far.map((f) => Math.round(f * 1000) / 1000)).toEqual([0, 0.5, 1, 0.5, 0]);
   });
 });

@@ -1,8 +1,10 @@
 /** A transition as a piece of choreography: what moves, from when to when, and where it is at any instant; interrupted or not. */
-import type { PartIndex, PoseIndex, Program } from "../program";
+import { type Animation, looksAt, type PartIndex, type PoseIndex, type Program } from "../program";
+import { animatedOver } from "./animation";
 import type { Moment, Track } from "./moment";
 import { trackEnd } from "./moment";
 import { type Change, changesBetween, currentValue, ended, moveTo, progressAt } from "./motion";
+import { mix } from "./values/interpolate";
 
 /** Another change comes before it is over: at `at` ms, to the pose `to`. */
 export interface Interruption {
@@ -75,3 +77,36 @@ export function shareIn(piece: Choreography, part: PartIndex, property: string, 
   const from = gone(piece.legs[1].from);
   return now >= trackEnd(home) ? 0 : from * (1 - progressAt(home, now));
 }
+
+/**
+ * What an animation alone makes of a property: how far it is from its first frame at each of `instants`, 0 where it is the
+ * same, 1 where it is farthest. It has no goal to be a share of the way to: it may come back to where it began.
+ */
+export function farIn(
+  program: Program,
+  piece: Choreography,
+  { part, animation, property }: { part: PartIndex; animation: Animation; property: string },
+  instants: readonly number[],
+): number[] {
+  const base = piece.legs[0].moment.tracks.find((t) => t.part === part && t.property === property)?.base ?? "none";
+  const values = instants.map((now) => {
+    const { pose, tracks } = momentAt(piece, now);
+    const look = looksAt(program, pose)[part];
+    const alone = { ...look, animations: look.animations.filter((a) => a.name === animation.name) };
+    const mine = tracks.filter((t) => t.part === part);
+    return animatedOver(alone, property, base, mine, now) ?? base;
+  });
+  const far = values.map((v) => distance(property, values[0], v));
+  const most = Math.max(...far);
+  return far.map((d) => (most > 0 ? d / most : 0));
+}
+
+/** In whatever unit the values have; of what cannot be mixed, one value is as far from another as any. */
+function distance(property: string, from: string, to: string): number {
+  if (from === to) return 0;
+  const between = mix(property, from, to);
+  if (!between) return 1;
+  const [a, b] = [numbersOf(between(0)), numbersOf(between(1))];
+  return Math.hypot(...b.map((n, i) => n - (a[i] ?? 0)));
+}
+const numbersOf = (value: string): number[] => (value.match(/-?\d*\.?\d+(e-?\d+)?/gi) ?? []).map(Number);

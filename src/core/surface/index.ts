@@ -2,6 +2,7 @@
 
 export * from "./accessibility/implicit-role";
 export * from "./accessibility/roles";
+export { beginning } from "./animation";
 export * from "./choreography";
 export { drawnParts, drawnSheet } from "./drawn";
 export * from "./facts";

@@ -8,6 +8,19 @@ import { DOCUMENT, looksAt, type PartIndex, type PartInfo, type PartLook, type P
 import { implicitRole } from "./accessibility/implicit-role";
 import { isPlace, type Lingering, type Moment } from "./moment";
 
+const isTransformed = ({ css, inLine }: PartLook): boolean =>
+  !inLine && ["transform", "scale", "translate", "rotate"].some((p) => (css[p] ?? "none") !== "none");
+const isPositioned = (look: PartLook): boolean =>
+  /^(relative|absolute|fixed|sticky)$/.test(look.css.position ?? "") || isTransformed(look);
+
+/** What cuts a part off where it shows nothing of what is inside: what is placed is cut by what it is placed in alone. */
+function frameOf({ index, parent, path }: PartInfo, looks: readonly PartLook[]): PartIndex {
+  const { position } = looks[index].css;
+  if (position === "fixed") return path.slice(1).find((q) => isTransformed(looks[q])) ?? DOCUMENT;
+  if (position !== "absolute") return parent;
+  return path.slice(1).find((q) => isPositioned(looks[q])) ?? DOCUMENT;
+}
+
 /** By part index. Valid for a pose and the parts that linger; time does not matter to it. */
 export interface Layout {
   as: readonly Presence[];
@@ -80,10 +93,13 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const as: Presence[] = looks.map((l) => l.as);
   const moving = new Map<PartIndex, boolean>();
   const away = looks.map((l) => l.away);
+  const shut = looks.map((l) => l.shut);
   for (const l of moment.lingering)
     if (!l.of) as[l.part] = l.as;
-    else if (isPlace(l.of)) away[l.part] = l.as === "moved out";
-    else moving.set(l.part, l.as === "hidden");
+    else if (isPlace(l.of)) {
+      away[l.part] = l.as === "moved out";
+      shut[l.part] = l.as === "hidden";
+    } else moving.set(l.part, l.as === "hidden");
   const n = parts.length;
   const present = new Array<boolean>(n);
   const displayed = new Array<boolean>(n);
@@ -97,6 +113,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const hidden = new Array<boolean>(n);
   const clipped = new Array<boolean>(n);
   const out = new Array<boolean>(n);
+  const inShut = new Array<boolean>(n);
+  const movedOut = new Array<boolean>(n);
   for (let p = 0; p < n; p++) {
     const up = parts[p].parent;
     const look = looks[p];
@@ -110,7 +128,10 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
       moving.get(p) ??
       (as[p] === "hidden" || (look.visibility === null ? !root && hidden[up] : look.visibility === "hidden"));
     clipped[p] = as[p] === "moved out" || (!root && clipped[up]);
-    out[p] = clipped[p] || away[p] || (!root && out[up]);
+    const frame = frameOf(parts[p], looks);
+    inShut[p] = frame !== DOCUMENT && (shut[frame] || inShut[frame]);
+    movedOut[p] = clipped[p] || away[p] || (!root && movedOut[up]);
+    out[p] = movedOut[p] || shut[p] || inShut[p];
     inSight[p] = displayed[p] && !hidden[p] && !out[p];
     inert[p] = look.inert || (!root && inert[up]);
     disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
@@ -131,7 +152,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     displayed,
     inSight,
     hidden,
-    movedOut: out,
+    movedOut,
     drawn: displayed.map((is, p) => is && !hidden[p] && !clipped[p]),
     inert,
     disabled,
@@ -156,13 +177,18 @@ function isOver(parts: readonly PartInfo[], looks: readonly PartLook[], a: PartI
   if (b >= a && b < parts[a].end) return false;
   const [mine, its] = [contexts(parts, looks, a), contexts(parts, looks, b)];
   const at = mine.findIndex((c, i) => c.part !== its[i]?.part);
+  // In the flow of the same box.
+  if (at < 0) return a > b;
   const [x, y] = [mine[at], its[at]];
   return x.layer !== y.layer ? x.layer > y.layer : x.part > y.part;
 }
 
 /** Below what is positioned, above what is put behind. */
 const IN_FLOW = -0.5;
-/** The stacking contexts that a part lies in, outer first, itself last: layers are compared within one (CSS 2 §E.2). */
+/**
+ * The stacking contexts that a part lies in, outer first, and what it is drawn with: itself, or the box out of the flow in
+ * whose flow it stands. Layers are compared within one (CSS 2 §E.2).
+ */
 function contexts(
   parts: readonly PartInfo[],
   looks: readonly PartLook[],
@@ -171,8 +197,9 @@ function contexts(
   const { path } = parts[part];
   const around = path.slice(1).filter((p) => looks[p].layer !== null);
   const within = path.slice(0, around.length ? path.indexOf(around[0]) : path.length);
-  const own = within.some((p) => looks[p].lifted || parts[p].covers) ? 0 : IN_FLOW;
-  return [part, ...around].reverse().map((p) => ({ part: p, layer: looks[p].layer ?? own }));
+  const drawnWith = within.find((p) => looks[p].lifted || parts[p].covers);
+  const own = drawnWith === undefined ? IN_FLOW : 0;
+  return [drawnWith ?? part, ...around].reverse().map((p) => ({ part: p, layer: looks[p].layer ?? own }));
 }
 
 function landing(

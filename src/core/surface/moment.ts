@@ -10,6 +10,7 @@ import {
   type PartIndex,
   type PoseIndex,
   type Program,
+  shutting,
   takesAway,
 } from "../program";
 import { type PageState, scrollAt } from "./page";
@@ -42,7 +43,7 @@ export interface Lingering {
   as: Presence;
   /**
    * Only how it is seen lingers, until the track of this property has ended: by its visibility (`shown` is visible,
-   * `hidden` is not), or by where it is (`shown` is in view, `moved out` is not).
+   * `hidden` is not), or by where it is (`shown` is in view, `moved out` is not, and `hidden` has no room).
    */
   of?: string;
 }
@@ -50,7 +51,8 @@ export interface Lingering {
 /** Stands for the instant at which what comes into view is not there yet: a motion's very beginning is where it comes from. */
 export const NOT_IN_YET = "in view, not yet";
 /** The property brings a part out of view, or keeps it there for that instant. */
-export const isPlace = (property: string): boolean => property === NOT_IN_YET || takesAway(property);
+export const isPlace = (property: string): boolean =>
+  property === NOT_IN_YET || takesAway(property) || shutting(property);
 
 export interface Moment {
   /** ms of the virtual clock */

@@ -2,11 +2,12 @@
 import { animatable, easing } from "../measure";
 import { own } from "../model";
 import { type CompiledMotion, looksAt, type PartIndex, type PartLook, type PoseIndex, type Program } from "../program";
-import { animatedValue, animationsIn, filled } from "./animation";
+import { animatedOver, animatedValue, animationsIn, isAnimated } from "./animation";
 import { layoutOf } from "./layout";
 import { goalOf, isPlace, type Lingering, type Moment, NOT_IN_YET, type Track, trackEnd } from "./moment";
 import { absoluteCss, computedCss, type PageState } from "./page";
 import { initialValue, mix } from "./values/interpolate";
+import { mixSizes } from "./values/sizes";
 
 const linear = (t: number): number => t;
 
@@ -21,12 +22,12 @@ export function progressAt(track: Track, now: number): number {
 /** The CSS value of a running motion at `now`. */
 export function valueAt(track: Track, now: number): string {
   if (now >= trackEnd(track)) return track.to;
-  if (track.animation) return animatedValue({ ...track, animation: track.animation }, now);
+  if (track.animation) return animatedValue({ ...track, animation: track.animation }, track.base ?? "none", now);
   const elapsed = now - track.start - track.delay;
   if (elapsed < 0) return track.from;
   for (const r of recent) if (r.track === track && r.now === now) return r.value;
   // Where it turned back from may be a value that nothing can be mixed with: then it stands where it leads.
-  const value = mix(track.property, track.from, track.to)?.(progressAt(track, now)) ?? track.to;
+  const value = mixed(track.property, track.from, track.to)?.(progressAt(track, now)) ?? track.to;
   recent[oldest] = { track, now, value };
   oldest = (oldest + 1) % recent.length;
   return value;
@@ -38,7 +39,7 @@ let oldest = 0;
 /** The value a look gives a property, before motion. */
 export function restingValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
   const besides = saidValue(program, look, property, page);
-  return look.animations.length ? (filled(look, property, besides) ?? besides) : besides;
+  return look.animations.length ? animatedOver(look, property, besides, [], 0) : besides;
 }
 function saidValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
   if (property === "opacity" && look.as === "transparent") return "0";
@@ -126,6 +127,15 @@ function movable(before: PartLook, after: PartLook): Set<string> {
   return out;
 }
 
+/** Of values that are known to go together. */
+const mixed = (property: string, from: string, to: string): ReturnType<typeof mix> =>
+  mix(property, from, to) ?? mixSizes(property, from, to);
+
+/** Sizes may move to words of the content and from them: the property is inherited (CSS Values 5 §2.4). */
+const mixesWords = (program: Program, looks: readonly PartLook[], part: PartIndex): boolean =>
+  program.parts[part].path.some((p) => looks[p].css["interpolate-size"] === "allow-keywords") ||
+  /(:root|html|body|\*)\s*\{[^}]*interpolate-size:\s*allow-keywords/.test(program.doc.page.css ?? "");
+
 /** What differs between two poses and may move, computed once a pair. */
 export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
   const { changes } = knownAt(program, page);
@@ -146,7 +156,8 @@ export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex,
       const a = seen ? visibilityIn(program, from, part) : restingValue(program, before[part], property, page);
       const b = seen ? visibilityIn(program, to, part) : restingValue(program, look, property, page);
       if (a === undefined || b === undefined || a === b) continue;
-      const motion = mix(property, a, b) ? motionOf(look, property, page) : null;
+      const can = mix(property, a, b) || (mixSizes(property, a, b) && mixesWords(program, after, part));
+      const motion = can ? motionOf(look, property, page) : null;
       out.push({ part, property, from: a, to: b, goal: goalOf(program, part, property, b), motion });
     }
   });
@@ -202,7 +213,7 @@ export function moveTo(
       continue;
     }
     // Where it came from and where it went can be mixed; what lies between can too.
-    if (target !== track.reverseFrom && !mix(track.property, track.to, target)) continue;
+    if (target !== track.reverseFrom && !mixed(track.property, track.to, target)) continue;
     const current = valueAt(track, now);
     // It has not moved yet, and is to stay: the running one is cancelled, and there is nothing to start (§3).
     if (current === target) continue;
@@ -215,6 +226,9 @@ export function moveTo(
   for (const change of list) {
     const { motion, part, property } = change;
     if (!motion || running.some((t) => t.part === part && t.property === property)) continue;
+    // Beneath an animation Chromium begins none; Firefox does, where nobody sees it.
+    const above = animations.filter((t) => t.part === part);
+    if (isAnimated(looksAt(program, to)[part], property, above, now)) continue;
     const next = begun(change, motion, now);
     if (next) tracks.push(next);
   }
@@ -255,6 +269,8 @@ function hold(track: Track, property: string): Track {
   return { ...track, property, delay: Math.max(0, track.delay), duration, whole: duration };
 }
 
+const isOut = ({ away, shut }: PartLook): boolean => away || shut;
+
 /** What is brought out of view stays in it until it has moved; what comes is not in it at the very beginning. */
 function placesAfter(
   program: Program,
@@ -266,14 +282,15 @@ function placesAfter(
   const out = { held: [] as Track[], lingering: [] as Lingering[] };
   for (const part of new Set(tracks.filter((t) => isPlace(t.property)).map((t) => t.part))) {
     const entry = moment.lingering.find((l) => l.part === part && l.of !== undefined && isPlace(l.of));
-    const was = entry ? entry.as === "moved out" : before[part].away;
+    const was = entry ? entry.as !== "shown" : isOut(before[part]);
     const mine = tracks.filter((t) => t.part === part && isPlace(t.property));
     const last = mine.reduce((a, b) => (trackEnd(b) > trackEnd(a) ? b : a));
-    if (after[part].away && !was) out.lingering.push({ part, as: "shown", of: last.property });
-    if (after[part].away || !was) continue;
+    if (isOut(after[part]) && !was) out.lingering.push({ part, as: "shown", of: last.property });
+    if (isOut(after[part]) || !was) continue;
     const known = moment.tracks.find((t) => t.property === NOT_IN_YET && t.part === part);
     out.held.push(known ?? hold(last, NOT_IN_YET));
-    out.lingering.push({ part, as: "moved out", of: NOT_IN_YET });
+    const wasAway = entry ? entry.as === "moved out" : before[part].away;
+    out.lingering.push({ part, as: wasAway ? "moved out" : "hidden", of: NOT_IN_YET });
   }
   return out;
 }
@@ -364,8 +381,11 @@ export function ended(moment: Pick<Moment, "tracks" | "lingering">, now: number)
 export function currentValue(program: Program, moment: Moment, part: PartIndex, property: string): string | undefined {
   if (property === "visibility") return layoutOf(program, moment).hidden[part] ? "hidden" : "visible";
   const isMine = (t: Track): boolean => t.part === part && t.property === property;
-  // A transition goes before an animation (CSS Cascading 4 §6.1).
-  const track = moment.tracks.find((t) => isMine(t) && !t.animation) ?? moment.tracks.findLast(isMine);
-  if (track) return valueAt(track, moment.now);
-  return restingValue(program, looksAt(program, moment.pose)[part], property, moment.page);
+  const look = looksAt(program, moment.pose)[part];
+  const animations = look.animations.length ? moment.tracks.filter((t) => isMine(t) && t.animation) : [];
+  // Browsers lay animations on top of transitions (Web Animations §5.4.2), whatever CSS Cascading 4 §6.1 says.
+  const transition = moment.tracks.find((t) => isMine(t) && !t.animation);
+  if (transition && !isAnimated(look, property, animations, moment.now)) return valueAt(transition, moment.now);
+  if (!animations.length) return restingValue(program, look, property, moment.page);
+  return animatedOver(look, property, saidValue(program, look, property, moment.page), animations, moment.now);
 }

@@ -3,7 +3,7 @@
 import { compute, measureEnv, micros, substitute } from "../measure";
 import type { Measured } from "../model";
 import { DOCUMENT, looksAt, type PartIndex, type PoseIndex, type Program } from "../program";
-import { smooth } from "./glide";
+import { glideTime, smooth } from "./glide";
 
 /** A smooth scroll under way (CSSOM View §3.2 leaves its timing to the browser). All px and ms. */
 export interface Glide {
@@ -28,6 +28,16 @@ export function scrollAt({ scroll, glide }: Pick<PageState, "scroll" | "glide">,
   const t = (now - glide.start) / glide.duration;
   if (t <= 0) return glide.from;
   return t >= 1 ? glide.to : glide.from + (glide.to - glide.from) * smooth(t);
+}
+
+/** A page that can be scrolled so far, px, and no further: what glides beyond that goes on to its end, from where it is. */
+export function scrolledWithin(page: PageState, range: number, now: number): PageState {
+  const from = Math.min(scrollAt(page, now), range);
+  if (!page.glide) return { ...page, scroll: from };
+  if (page.glide.to <= range && page.glide.from <= range) return page;
+  const to = Math.min(page.glide.to, range);
+  if (to === from) return { ...page, scroll: to, glide: null };
+  return { ...page, scroll: from, glide: { from, to, start: now, duration: glideTime(to - from) } };
 }
 
 /** When a glide passes a distance, ms; null when it does not on its way. */

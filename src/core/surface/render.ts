@@ -58,7 +58,7 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
     for (const { frames } of look.animations)
       for (const property of Object.keys(frames)) style[property] = currentValue(program, moment, p, property) ?? "";
     for (const track of moment.tracks)
-      if (track.part === p && !isHold(track)) style[track.property] = valueAt(track, moment.now);
+      if (track.part === p && !isHold(track) && !track.animation) style[track.property] = valueAt(track, moment.now);
     const content: RenderedPart["content"] = [];
     if (look.text) content.push(look.text.run(env));
     else {

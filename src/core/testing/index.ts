@@ -120,3 +120,12 @@ export const bubblingDialog = (over: Partial<Sketch> = {}): Component =>
     },
     ...over,
   });
+
+/** Declarations as a person writes them. */
+export const css = (text: string): Record<string, string> =>
+  Object.fromEntries(
+    text
+      .split(";")
+      .filter((d) => d.trim())
+      .map((d) => d.split(/:(.*)/).map((w) => w.trim())),
+  );

@@ -315,7 +315,11 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
       aroundToo ? "--dim: 0.3" : "animation: rise 200ms linear",
       aroundToo ? "--dim: 0.2" : "opacity: 0.2; animation: rise 150ms ease-out 50ms both",
       aroundToo ? "--dim: 0.1" : "animation: 100ms pulse 2 alternate, rise 400ms forwards",
+      aroundToo ? "--dim: 0.5" : "animation: rise 100ms forwards, pulse 200ms linear 150ms",
       aroundToo ? "opacity: 0.8" : "display: inline-block",
+      aroundToo ? "opacity: 0.7" : "overflow: hidden; max-height: 0; padding: 0 !important",
+      aroundToo ? "opacity: 0.9" : "overflow: hidden; width: 0; padding: 0 !important; transition: width 200ms linear",
+      aroundToo ? "--dim: 0.6" : "transform: scale(0); transition: transform 100ms linear",
     ],
     c,
   );
@@ -363,6 +367,8 @@ export const waitingRule = ({ parts }: Names, a: number, b: number, c: number): 
       selector.includes(" ") ? "pointer-events: none" : "opacity: 0.1",
       "visibility: visible",
       "animation: rise 200ms linear",
+      "animation: rise 100ms, pulse 200ms linear 150ms forwards",
+      "overflow: hidden; height: 0; padding: 0 !important; transition: height 150ms linear",
     ],
     c,
   );

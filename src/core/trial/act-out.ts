@@ -1,7 +1,18 @@
 /** One run, acted out by the specification and by a page at once; both are looked at wherever something can show. */
 import type { Component, Scenario } from "../model";
 import { DOCUMENT, type Program } from "../program";
-import { advance, explain, nextDue, phraseText, type RunState, type Step, stimulusText } from "../run";
+import {
+  advance,
+  explain,
+  nextDue,
+  phraseText,
+  type RunState,
+  type Step,
+  type Stimulus,
+  stimulate,
+  stimulusText,
+} from "../run";
+import { isPlace, trackEnd } from "../surface";
 import { CoreSystem } from "./core-system";
 import { type Differing, differing, type LetBe } from "./differing";
 import type { Observation, Opening, System } from "./system";
@@ -69,21 +80,27 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
   const given = givenFromWithin(doc, scenario);
   if (given) return { differs: null, impossible: { step: -1, why: `the run ${given}` }, looks: 0 };
   await core.open(opening);
-  await page.open(opening);
+  const opened = await page.open(opening);
+  if (!opened.done) return { differs: null, impossible: { step: -1, why: opened.why }, looks: 0 };
   const past = [core.state];
+  let acted: Acted | null = null;
   let looks = 0;
-  /** How long the page needs until it surely has done what it was told; and how far both are before the run's own time. */
+  /** How long the page needs until it surely has done what it was told. */
   let lagged = 0;
-  let ahead = 0;
+  /** ms that the run itself has said to wait; both clocks may be before that. */
+  let said = 0;
   const look = async (step: number): Promise<Differs | null> => {
     if (watching.signal?.aborted) throw new Stopped();
     await watching.before?.(core);
     const found = await page.observe(watching.parts);
+    await follow(found.now);
     const expected = await core.observe(watching.parts);
     looks++;
     const draws = lagged > 0 || found.lag > 0;
     lagged = found.lag && found.lag + 3 * FRAME;
     const earlier = earlierOf(program, past, core.state, found);
+    earlier.push(...atTheEdge(program, past, core.state));
+    if (acted) earlier.push(...later(program, acted, core.state.now, found.lag));
     // What counts by frames begins at the next one, however soon that comes: it may be done a frame before its time.
     if (draws) earlier.push(advance(program, core.state, core.state.now + FRAME));
     // On the way the focus may have been where the page still has it.
@@ -91,7 +108,14 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     const facts = differing(program, core.state, expected, found, watching.letBe, earlier);
     return facts.length ? { step, at: core.state.now, facts, ...lastOf(program, core.last) } : null;
   };
-  const passAndLook = async (ms: number, step: number): Promise<Differs | null> => {
+  /** A clock that nobody holds has gone on by itself. */
+  const follow = async (now = 0): Promise<void> => {
+    if (now <= core.state.now) return;
+    await core.pass(now - core.state.now);
+    past.push(core.state);
+  };
+  const passAndLook = async (wished: number, step: number): Promise<Differs | null> => {
+    const ms = Math.max(0, wished);
     await core.pass(ms);
     await page.pass(ms);
     past.push(core.state);
@@ -102,8 +126,8 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     if (differs) break;
     if (watching.signal?.aborted) throw new Stopped();
     if ("wait" in step.do) {
-      const until = core.state.now + Math.max(0, step.do.wait - ahead);
-      ahead = Math.max(0, ahead - step.do.wait);
+      said += step.do.wait;
+      const until = Math.max(core.state.now, said);
       for (const instant of instantsOf(program, core.state, until)) {
         differs = await passAndLook(instant - core.state.now, index);
         if (differs) break;
@@ -112,10 +136,10 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     }
     if (lagged) {
       // Nobody acts on what is not there yet; the time it takes is taken from the next wait.
-      ahead += lagged;
       differs = await passAndLook(lagged, index - 1);
       if (differs) break;
     }
+    acted = { before: core.state, act: step.do };
     const mine = await core.act(step.do);
     // Out of the page: where the focus goes then, and comes back from, is the browser's own affair.
     if ("press" in step.do && step.do.press.endsWith("Tab") && core.state.focus === DOCUMENT) break;
@@ -203,6 +227,40 @@ function earlierOf(program: Program, past: readonly RunState[], now: RunState, {
   // What an act has changed is not there yet, where it was done a moment ago.
   const last = past.at(-2);
   if (last && now.now - last.now <= lag + FRAME) out.push({ ...last, now: Math.max(last.now, now.now - FRAME) });
+  return out;
+}
+
+/** What has just begun to come, or is about to be gone, is less than browsers draw: they may have it as it was, or will be. */
+function atTheEdge(program: Program, past: readonly RunState[], now: RunState): RunState[] {
+  return now.tracks
+    .filter((t) => isPlace(t.property))
+    .flatMap((t) => {
+      const begins = t.start + Math.max(0, t.delay);
+      const ends = trackEnd(t);
+      return [
+        ...(now.now - begins < FRAME && now.now > begins ? [before(past, begins)] : []),
+        ...(ends - now.now < FRAME ? [advance(program, now, ends)] : []),
+      ];
+    });
+}
+
+/** What was done last, and to what. */
+interface Acted {
+  before: RunState;
+  act: Stimulus;
+}
+
+/**
+ * The specification as it would be had the last act come a frame later, or two: what turns back in mid-motion does so from
+ * elsewhere then.
+ */
+function later(program: Program, { before, act }: Acted, now: number, lag: number): RunState[] {
+  const out: RunState[] = [];
+  if (!before.tracks.length) return out;
+  for (let ms = FRAME; ms <= Math.min(lag && lag + FRAME, now - before.now); ms += FRAME) {
+    const then = advance(program, before, before.now + ms);
+    out.push(advance(program, stimulate(program, then, act).state, now));
+  }
   return out;
 }
 

@@ -1,7 +1,7 @@
 /** The specification as a system: what a page is held against. */
 
 import type { Component, Stimulus } from "../model";
-import { compile, DOCUMENT, isAwayIn, isInside, looksAt, type Program, partName } from "../program";
+import { compile, DOCUMENT, isAwayIn, isInside, isShutIn, looksAt, type Program, partName } from "../program";
 import { advance, type RunState, type Step, start, stimulate } from "../run";
 import { attributeOf, factsOf, isPlace, layoutOf, scrollAt, type Track, trackEnd } from "../surface";
 import type { Done, Observation, Opening, SeenPart, System } from "./system";
@@ -25,7 +25,9 @@ export const requestsOf = ({ doc, requests }: Program): StandInRequest[] =>
 export function arrivesAt(program: Program, { tracks, pose }: RunState, part: number): number | null {
   const looks = looksAt(program, pose);
   const isMoved = ({ part: moved, property, from, to, reverseFrom }: Track): boolean =>
-    [from, to, reverseFrom].some((value) => isAwayIn(program, looks, moved, { [property]: value }));
+    [from, to, reverseFrom].some((value) =>
+      [isAwayIn, isShutIn].some((is) => is(program, looks, moved, { [property]: value })),
+    );
   const mine = tracks.filter((t) => isPlace(t.property) && isInside(program, part, t.part) && isMoved(t));
   return mine.length ? Math.max(...mine.map(trackEnd)) : null;
 }
@@ -47,12 +49,15 @@ export function seenPart(program: Program, state: RunState, part: number): SeenP
       ({ index }) => displayed[index] && landing[index] !== DOCUMENT && isInside(program, landing[index], part),
     ),
     "scrolled away": facts.displayed && !facts["in view"],
-    "covered by": null,
+    "covered by": coverOf(program, landing[part], part),
     "on its way": arrivesAt(program, state, part) !== null,
     text: facts.text.replace(/\s+/g, " ").trim(),
     attributes,
   };
 }
+
+const coverOf = (program: Program, top: number, part: number): string | null =>
+  top === DOCUMENT || isInside(program, top, part) || isInside(program, part, top) ? null : partName(program, top);
 
 /** Attributes that looks say of a part, but for those that facts speak of. */
 export function attributesSaid(program: Program, part: number): readonly string[] {
@@ -83,8 +88,9 @@ export class CoreSystem implements System {
     this.program = "doc" in doc ? doc : compile(doc);
   }
 
-  async open(opening: Partial<Opening>): Promise<void> {
+  async open(opening: Partial<Opening>): Promise<Done> {
     this.openNow(opening);
+    return { done: true };
   }
   async act(stimulus: Stimulus): Promise<Done> {
     return this.actNow(stimulus);

@@ -7,7 +7,7 @@ import type { Component } from "../model";
 import { looksAt, type Program } from "../program";
 import type { RunState } from "../run";
 import { isPainted } from "../surface";
-import { attributesSaid, seenPart } from "./core-system";
+import { arrivesAt, attributesSaid, seenPart } from "./core-system";
 import type { Observation, SeenPart } from "./system";
 
 export interface Differing {
@@ -56,6 +56,11 @@ function coversUnsaid(program: Program, state: RunState, name: string): boolean 
   });
 }
 
+function isArriving(program: Program, state: RunState, name: string): boolean {
+  const index = program.partIndex.get(name);
+  return index !== undefined && arrivesAt(program, state, index) !== null;
+}
+
 /**
  * A part as expected against the part as found, fact by fact; facts that say nothing here are left out.
  * @param covers whether a part may lie over others though the specification does not say so
@@ -81,7 +86,7 @@ export function differingPart(
       want["takes pointer"] !== null &&
       is["takes pointer"] !== null &&
       !want["on its way"] &&
-      !(is["covered by"] && covers(is["covered by"]))
+      ![is["covered by"], want["covered by"]].some((by) => by !== null && covers(by))
     )
       say("takes pointer", yes(want["takes pointer"]), yes(is["takes pointer"]));
     const leaf = parts[part].content.every((c) => typeof c !== "number");
@@ -124,13 +129,16 @@ export function differing(
       out.push({ part: name, fact: "found", expected: "in the document", found: "nothing that its selector finds" });
       continue;
     }
-    const covers = (by: string): boolean => [at, ...earlier].some((state) => coversUnsaid(program, state, by));
+    // How much something covers while its size is on its way is for the page to say, too.
+    const covers = (by: string): boolean =>
+      [at, ...earlier].some((state) => coversUnsaid(program, state, by) || isArriving(program, state, by));
     const facts = differingPart(program, index, want, is, covers);
     const before = facts.length ? earlier.map((state) => seenPart(program, state, index)) : [];
     for (const [fact, wanted, was] of facts) {
       const late = before.some((then) => {
         if (fact === "opacity") return between(is.opacity, want.opacity, then.opacity);
-        return !differingPart(program, index, then, is, covers).some(([f]) => f === fact);
+        const still = differingPart(program, index, then, is, covers).find(([f]) => f === fact);
+        return !still || isOnTheWay(was, wanted, still[1]);
       });
       if (!late) out.push({ part: name, fact, expected: wanted, found: was });
     }
@@ -157,6 +165,13 @@ function foremost(program: Program, list: readonly Differing[]): Differing[] {
     return list.some((o) => o.part !== null && around.includes(o.part) && isAlike(o, d));
   };
   return list.filter((d) => !inherited(d)).sort((a, b) => rankOf(a) - rankOf(b));
+}
+
+/** A number that goes by frames may be drawn at others than those that are counted. */
+function isOnTheWay(found: string, ...ends: string[]): boolean {
+  if (![found, ...ends].every((text) => /^-?\d+(\.\d+)?$/.test(text))) return false;
+  const [x, a, b] = [found, ...ends].map(Number);
+  return x > Math.min(a, b) && x < Math.max(a, b);
 }
 
 const between = (x: number, a: number, b: number): boolean =>

@@ -37,6 +37,8 @@ export interface Observation {
   errors: readonly string[];
   /** ms that the page may lag behind, since it waits for frames or gives the browser a moment. */
   lag: number;
+  /** ms since it opened, by the page's own clock, where nobody holds that. */
+  now?: number;
 }
 
 /** What became of a stimulus. */
@@ -47,7 +49,7 @@ export type Done =
 
 export interface System {
   /** What happens in the very first instant has happened. */
-  open(opening: Opening): Promise<void>;
+  open(opening: Opening): Promise<Done>;
   act(stimulus: Stimulus): Promise<Done>;
   /** Lets the clock run, ms. */
   pass(ms: number): Promise<void>;

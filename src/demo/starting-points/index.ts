@@ -1,10 +1,11 @@
-/** Starting points: a small, complete component of each kind, to begin from. Those that the demo has are the demo's own. */
+/** Starting points: a small, complete component of each kind, to begin from. Most are the demo's, in plain words. */
 import { type Component, readComponentValue } from "../../core/model";
 import { demoComponents } from "..";
 import disclosure from "./disclosure.lively.json";
 import menuButton from "./menu-button.lively.json";
 import tabs from "./tabs.lively.json";
 import tooltip from "./tooltip.lively.json";
+import { worded, wordsOf } from "./words";
 
 export interface StartingPoint {
   kind: string;
@@ -19,7 +20,7 @@ const own = (json: unknown) => (): Component => {
   return read.doc;
 };
 const ofDemo = (kind: string, name: string) => (): Component => ({
-  ...demoComponents.find((d) => d.name === name)!.load(),
+  ...worded(demoComponents.find((d) => d.name === name)!.load(), wordsOf[name]),
   name: kind,
 });
 const point = (kind: string, pattern: string | null, from: string | unknown): StartingPoint => ({

@@ -5,7 +5,7 @@ import type { Page } from "./page";
 
 /** Attributes that name elements by their id (HTML, WAI-ARIA 1.2). */
 const referring = new Set(
-  "for form list headers popovertarget aria-activedescendant aria-controls aria-describedby aria-details aria-errormessage aria-flowto aria-labelledby aria-owns".split(
+  "for form list headers popovertarget commandfor aria-activedescendant aria-controls aria-describedby aria-details aria-errormessage aria-flowto aria-labelledby aria-owns".split(
     " ",
   ),
 );

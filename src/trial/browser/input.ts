@@ -5,6 +5,7 @@ import type { Done } from "../../core/trial";
 import type {} from "../in-page";
 import type { Engine } from "./find";
 
+export const NOT_CALMED = "this browser cannot be asked to prefer reduced motion";
 const never = (why: string): Done => ({ done: false, impossible: true, why });
 /** As browsers name them; ours are those of the notation. */
 const otherwise: Readonly<Record<string, KeyInput>> = { Space: " ", Ctrl: "Control" };
@@ -64,8 +65,7 @@ export class Input {
       await tab.evaluate(() => void window.trialPage.blur());
       return done;
     }
-    if ("reducedMotion" in s)
-      return (await this.calm(s.reducedMotion)) ? done : never("this browser cannot be asked to prefer reduced motion");
+    if ("reducedMotion" in s) return (await this.calm(s.reducedMotion)) ? done : never(NOT_CALMED);
     if ("answer" in s) {
       const answered = await tab.evaluate((name, ok) => window.trialPage.answer(name, ok), s.answer, s.ok);
       return answered ? done : { done: false, impossible: false, why: `the page has not sent the request ${s.answer}` };

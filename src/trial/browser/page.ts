@@ -1,4 +1,6 @@
 /** A page in a real browser as a system: real input, a clock that stands still until it is told to go on. */
+import { readFile } from "node:fs/promises";
+import { fileURLToPath } from "node:url";
 import type { Browser, PageEvents, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
 import type { Done, Observation, Opening, Page, PageBox, Wanted } from "../../core/trial";
@@ -6,7 +8,7 @@ import { isThisMachine } from "../../core/trial/asked";
 import type {} from "../in-page";
 import type { StandInRequest } from "../in-page/stand-in";
 import type { Engine, Started } from "./find";
-import { Input } from "./input";
+import { Input, NOT_CALMED } from "./input";
 import { pageScript } from "./page-script";
 
 /** A page in a browser can be pointed at, and asked more than the port does. */
@@ -24,12 +26,17 @@ export interface PageOptions {
   allowed: readonly string[];
   /** A run that takes longer is cut, ms of real time. */
   patience?: number;
+  /** The page's own clock runs; nobody holds it. */
+  realTime?: boolean;
   /** Is told what was guessed. */
   guessed?(part: string, selector: string, why: string): void;
 }
 
 /** ms: a tab that is not as good as new by then, since the browser draws no more frames in it, is not used again. */
 const CLEARING = 10_000;
+
+/** Why a page cannot open scrolled. */
+const GROWS = "what the page is long by comes by its script; no browser scrolls it before";
 
 /** @param late what is told where the work is not done by then; whatever becomes of it afterwards is nobody's business */
 async function within<T>(ms: number, work: Promise<T>, late: string): Promise<T> {
@@ -94,6 +101,8 @@ class BrowserPage implements OpenedPage {
   private readonly map: Record<string, string>;
   private readonly noted = new Set<string>();
   private opened = false;
+  /** ms that an act took so far, at most. */
+  private slowest = 0;
   private readonly input: Input;
   /** Why the run cannot go on. */
   private broken: string | null = null;
@@ -126,7 +135,7 @@ class BrowserPage implements OpenedPage {
     });
     let loaded = false;
     this.listen("framenavigated", (frame) => {
-      if (frame !== tab.mainFrame()) return;
+      if (frame !== tab.mainFrame() || !this.opened || frame.url() === "about:blank") return;
       if (loaded && !frame.url().includes("#")) this.broken = `the page left for ${frame.url().slice(0, 200)}`;
       loaded = true;
     });
@@ -158,21 +167,43 @@ class BrowserPage implements OpenedPage {
     this.leave.push(() => this.tab.off(event, handler));
   }
 
-  async open({ width, height, scroll, reducedMotion }: Opening): Promise<void> {
+  async open({ width, height, scroll, reducedMotion }: Opening): Promise<Done> {
     const { tab, options } = this;
     await tab.setViewport({ width, height });
-    if (reducedMotion) await this.input.calm(true);
+    if (reducedMotion && !(await this.input.calm(true))) return { done: false, impossible: true, why: NOT_CALMED };
+    if (scroll > 0 && (await this.bounded(this.lengthWithoutScript())) < scroll)
+      return { done: false, impossible: true, why: GROWS };
     this.opened = true;
-    const asked = JSON.stringify({ scroll, requests: options.requests });
+    const asked = JSON.stringify({ scroll, requests: options.requests, realTime: options.realTime === true });
     const { identifier } = await tab.evaluateOnNewDocument(`window.trialOpening = ${asked};\n${await pageScript()}`);
     this.leave.push(() => tab.removeScriptToEvaluateOnNewDocument(identifier));
     const answer = await this.bounded(tab.goto(options.address, { waitUntil: "load" }));
     if (answer && answer.status() >= 400) throw new Error(`${options.address} answers ${answer.status()}`);
     await this.pass(0);
+    return { done: true };
+  }
+
+  /** How far, px, the page can be scrolled by its markup alone; without end where that cannot be found out. */
+  private async lengthWithoutScript(): Promise<number> {
+    const { tab, options } = this;
+    const isFile = options.address.startsWith("file:");
+    const text = isFile
+      ? await readFile(fileURLToPath(options.address), "utf8")
+      : await fetch(options.address).then((r) => r.text());
+    // What lies beside a file is not given to a page that is elsewhere, and may be what it is long by.
+    const markup = text.replace(/<script\b[\s\S]*?<\/script\s*>/gi, "");
+    if (isFile && /\s(src|href)\s*=\s*["']?(?!data:|https?:|#|["'])/i.test(markup)) return Number.POSITIVE_INFINITY;
+    const [doctype] = /^\s*<!doctype[^>]*>/i.exec(text) ?? [""];
+    const still = `<meta http-equiv="Content-Security-Policy" content="script-src 'none'">`;
+    const base = isFile ? "" : `<base href="${options.address.replaceAll('"', "%22")}">`;
+    await tab.setContent(`${doctype}${still}${base}${text.slice(doctype.length)}`, { waitUntil: "load" });
+    return tab.evaluate(() => (document.scrollingElement?.scrollHeight ?? 0) - innerHeight);
   }
 
   async act(stimulus: Stimulus): Promise<Done> {
+    const begun = Date.now();
     const done = await this.bounded(this.input.act(stimulus));
+    this.slowest = Math.max(this.slowest, Date.now() - begun);
     if (done.done) await this.pass(0);
     return done;
   }
@@ -185,6 +216,8 @@ class BrowserPage implements OpenedPage {
     const seen = await this.bounded(
       this.tab.evaluate((map, names) => window.trialPage.observe(map, names), this.map, parts as string[]),
     );
+    // When in its time an act came about is not known.
+    if (this.options.realTime) seen.lag += this.slowest;
     if (seen.glided) this.noted.add("the page scrolls smoothly: at the specification's pace, not at the browser's own");
     return seen;
   }

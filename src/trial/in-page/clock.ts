@@ -6,8 +6,8 @@
 import { type Clock, install } from "@sinonjs/fake-timers";
 import { holdGlides } from "./glide";
 
-/** ms by which instants that are computed in floating point may miss one another; the core counts in thousandths. */
-const EPSILON = 0.0001;
+/** ms by which instants may miss one another: the core counts in thousandths, browsers count motions in whole µs. */
+const EPSILON = 0.001;
 /** Things that happen in one `pass` before it gives up: a page that never comes to rest. */
 const MOST = 20_000;
 /** Timers shorter than this give the browser a moment rather than wait, ms. */
@@ -69,11 +69,12 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
   const observes = noticeObservers();
 
   const began = new Map<Animation, number>();
+  const isPausedByAuthor = bornPaused();
   const ours = (a: Animation): boolean => {
     if (a.timeline !== document.timeline || a.playState === "finished" || a.playState === "idle") return false;
     if (began.has(a)) return true;
     // What the author has paused stands still by itself.
-    return !(a instanceof CSSAnimation && a.playState === "paused");
+    return !(a instanceof CSSAnimation && isPausedByAuthor(a));
   };
   /** Motions that are under way, each stopped where it is as soon as it is known. */
   const motions = (): Animation[] => {
@@ -159,6 +160,26 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
     await settle(n > 0 || ms === 0 ? 2 : 1);
   };
   return { pass, lag: lags, glided: glides.any };
+}
+
+/**
+ * Animations of the style stand still from their beginning, so that none has gone on by the time it is known, however busy
+ * the machine. @returns whether the author has paused one
+ */
+function bornPaused(): (animation: CSSAnimation) => boolean {
+  const sheet = new CSSStyleSheet();
+  sheet.replaceSync("*, *::before, *::after { animation-play-state: paused !important }");
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+  return (animation) => {
+    const { target, pseudoElement } = animation.effect as KeyframeEffect;
+    if (!target) return false;
+    sheet.disabled = true;
+    const { animationName, animationPlayState } = getComputedStyle(target, pseudoElement);
+    const states = animationPlayState.split(", ");
+    const at = animationName.split(", ").lastIndexOf(animation.animationName);
+    sheet.disabled = false;
+    return states[Math.max(0, at) % states.length] === "paused";
+  };
 }
 
 /** Whether the page waits for frames or for no time at all; by how much that may make it late. */

@@ -70,6 +70,17 @@ export function holdGlides(now: () => number): Glides {
     jump(from);
     begin(to);
   };
+  // What glides further than the page goes in its new size ends there, on its way from where it is.
+  window.addEventListener(
+    "resize",
+    () => {
+      if (!glide || Math.max(glide.from, glide.to) <= range()) return;
+      const { to } = glide;
+      glide = null;
+      begin(to);
+    },
+    { capture: true },
+  );
   const end = (): number => (glide ? glide.start + glideTime(glide.to - glide.from) : Number.POSITIVE_INFINITY);
   return {
     moveTo(at) {

@@ -6,6 +6,7 @@ import { elementsOf, roots } from "./elements";
 import { guessMap } from "./map";
 import { hearAnnouncements, isOnItsWay, observe, type Place, placeOf } from "./observe";
 import { openScrolled } from "./opened-scrolled";
+import { letRun } from "./real-time";
 import { type StandInRequest, standIn } from "./stand-in";
 
 const errors: string[] = [];
@@ -14,11 +15,17 @@ addEventListener("unhandledrejection", (e) => errors.push(`unhandled: ${(e.reaso
 // A pressed pointer that moves would drag a link or a picture away, which no page is told of.
 addEventListener("dragstart", (e) => e.preventDefault());
 
-const { trialOpening } = window as unknown as { trialOpening?: { scroll: number; requests: StandInRequest[] } };
+const { trialOpening } = window as unknown as {
+  trialOpening?: { scroll: number; requests: StandInRequest[]; realTime: boolean };
+};
 const requests = standIn(trialOpening?.requests ?? []);
-const clock = holdClock(roots);
+const running = trialOpening?.realTime ? letRun() : null;
+const clock = running ?? holdClock(roots);
 const heard = hearAnnouncements();
 openScrolled(trialOpening?.scroll ?? 0);
+
+/** px: as wide as a scrollbar may be. */
+const EDGE = 24;
 
 const trialPage = {
   pass: clock.pass,
@@ -26,7 +33,9 @@ const trialPage = {
   answer: requests.answer,
   observe(map: Readonly<Record<string, string>>, parts: readonly string[]) {
     const seen = observe(map, parts);
-    return { ...seen, announced: heard(), errors: errors.splice(0), lag: clock.lag(), glided: clock.glided() };
+    const { lag, glided } = clock;
+    const told = { announced: heard(), errors: errors.splice(0), lag: lag(), glided: glided() };
+    return { ...seen, ...told, ...(running ? { now: running.now() } : {}) };
   },
   place(
     map: Readonly<Record<string, string>>,
@@ -45,9 +54,12 @@ const trialPage = {
   /** A point at which nothing of the map lies. */
   bare(map: Readonly<Record<string, string>>): { x: number; y: number } | null {
     const elements = [...elementsOf(map).values()].flatMap((e) => e ?? []);
-    for (const y of [0.99, 0.5, 0.75, 0.25, 0.01])
-      for (const x of [0.99, 0.5, 0.01, 0.75, 0.25]) {
-        const at = { x: Math.floor(innerWidth * x), y: Math.floor(innerHeight * y) };
+    // Not at the very edge: a scrollbar that lies over the page takes what is pressed there.
+    const across = (size: number): number[] =>
+      [size - EDGE, size / 2, size * 0.75, size / 4, EDGE, 2].map((n) => Math.floor(Math.max(1, n)));
+    for (const y of across(innerHeight))
+      for (const x of across(innerWidth)) {
+        const at = { x, y };
         const top = document.elementFromPoint(at.x, at.y);
         if (!elements.some((e) => e.contains(top))) return at;
       }

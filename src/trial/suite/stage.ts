@@ -59,8 +59,10 @@ export class Stage {
       requests: component.requests ?? [],
       allowed: [],
     });
-    await page.open({ width: 1280, height: 800, scroll: 0, reducedMotion: false, ...opened });
-    return new PageUnderTest(page, component, skip);
+    const done = await page.open({ width: 1280, height: 800, scroll: 0, reducedMotion: false, ...opened });
+    const under = new PageUnderTest(page, component, skip);
+    under.goesOn(done);
+    return under;
   }
   close(): Promise<void> {
     return this.started.end();
@@ -82,7 +84,10 @@ export class PageUnderTest {
 
   private async act(stimulus: Act): Promise<void> {
     if (this.ended) return;
-    const done = await this.page.act(stimulus);
+    this.goesOn(await this.page.act(stimulus));
+  }
+  /** What no page or no browser can do ends the test; what this page does not let happen fails it. */
+  goesOn(done: Awaited<ReturnType<BrowserPage["act"]>>): void {
     if (done.done) return;
     if (!done.impossible) assert.fail(done.why);
     this.ended = true;

@@ -7,6 +7,7 @@ import { initialParts, markedParts, markup } from "../page/markup";
 import { readBackParts } from "../page/read-back";
 import { everyFeature, KERNEL_LINE, kernelModulesFor, needsOf } from "../page/script";
 import { styleSheet } from "../page/style";
+import { notesOnThePage } from "../shared/beyond";
 import type { File, Files, Target } from "../shared/files";
 import { type Names, namesOf, typeOfDatum } from "../shared/names";
 import { scoped } from "../shared/scope";
@@ -44,7 +45,7 @@ export function baseOf(
 
 export const moduleTarget: Target = (doc, proof) => {
   const made = baseOf(doc, proof);
-  return made.ok ? { ok: true, files: made.base.files, notes: [] } : made;
+  return made.ok ? { ok: true, files: made.base.files, notes: notesOnThePage(doc) } : made;
 };
 
 export const styleFor = (doc: Component, { kebab }: Names): string => scoped(styleSheet(doc), kebab);

@@ -5,12 +5,12 @@ import type { Program } from "../../program";
 import { indented } from "./code";
 import { kernelSource } from "./kernel-source";
 import { type Managed, managed } from "./looks-table";
-import { conditionsOnStyle, livingValues } from "./style";
+import { conditionsOnStyle, livingValues, moves } from "./style";
 import { componentCode, isTied } from "./tables";
 
 /** A feature of the kernel's host in a page, the module it is in, and what needs it. */
 const features: readonly { name: string; module: string; needed(asked: Asked): boolean }[] = [
-  { name: "looks", module: "dom/looks", needed: (a) => a.looks || a.conditions || a.living },
+  { name: "looks", module: "dom/looks", needed: (a) => a.looks || a.conditions || a.living || a.focusMoves },
   { name: "focus", module: "dom/focus", needed: (a) => a.focus || a.looks },
   { name: "pointer", module: "dom/pointer", needed: (a) => a.on("click", "pointer down", "pointer up") },
   { name: "hover", module: "dom/pointer", needed: (a) => a.on("pointer enter", "pointer leave") },
@@ -38,6 +38,8 @@ interface Asked {
   conditions: boolean;
   /** Style values with data in them. */
   living: boolean;
+  /** The focus that it puts somewhere at the start may move what rules say of it. */
+  focusMoves: boolean;
   focus: boolean;
   holds: boolean;
   /** Some time depends on a custom property. */
@@ -54,11 +56,13 @@ function askedBy({ doc }: Program, looks: readonly Managed[], conditions: readon
   const mentioned = mentionedIn(doc);
   const kinds = new Set<string>(doc.reactions.filter((r) => Object.keys(r.in).length).map((r) => r.event.on));
   const done = new Set<string>(everyAction(doc).map((a) => a.do));
+  const focus = Object.keys(doc.focus).length > 0 || done.has("focus");
   return {
     looks: looks.length > 0,
     conditions: conditions.length > 0,
     living: livingValues(doc).length > 0,
-    focus: Object.keys(doc.focus).length > 0 || done.has("focus"),
+    focus,
+    focusMoves: focus && moves(doc),
     holds: Object.values(doc.focus).some((f) => f.within !== undefined),
     tied: timesOf(doc).some(isTied),
     asks: (kind) => mentioned.some((m) => m.kind === kind),

@@ -99,13 +99,15 @@ export function styleSheet(doc: Component): string {
 const hasCalm = (row: LookRow): boolean =>
   looksIn(row).some((l) => Object.values(l.motion ?? {}).some((m) => m.reduced !== undefined));
 
-/** Until the component has begun nothing moves. */
-function startRule({ looks, page, parts }: Component): string[] {
+/** Something in it may move from one value to another. */
+export function moves({ looks, page, parts }: Component): boolean {
   const written = [page.css ?? "", ...allParts({ parts }).flatMap(({ part }) => Object.keys(part.css ?? {}))];
-  const moves =
-    looks.some((row) => looksIn(row).some((l) => l.motion)) || written.some((css) => css.includes("transition"));
-  return moves ? ["[data-starting] * {\n  transition: none !important;\n}"] : [];
+  return looks.some((row) => looksIn(row).some((l) => l.motion)) || written.some((css) => css.includes("transition"));
 }
+
+/** Until the component has begun nothing moves. */
+const startRule = (doc: Component): string[] =>
+  moves(doc) ? ["[data-starting] * {\n  transition: none !important;\n}"] : [];
 
 const lines = (list: readonly (readonly [string, string])[]): string =>
   list.map(([p, v]) => `  ${p}: ${v};`).join("\n");

@@ -27,17 +27,28 @@ const asksRoot = (node: cssTree.CssNode): boolean => {
 /** @param className an identifier of CSS */
 export function scoped(sheet: string, className: string): string {
   const tree = parseSheet(sheet, { parseValue: false, parseCustomProperty: false });
-  cssTree.walk(tree, {
-    visit: "Rule",
-    enter(rule) {
-      if (this.atrule && /keyframes$/i.test(this.atrule.name)) return;
-      if (rule.prelude.type !== "SelectorList") return;
-      rule.prelude.children.forEach((selector) => {
-        if (selector.type === "Selector") scopeOne(selector, className);
-      });
-    },
+  eachRule(tree, (selectors) => {
+    for (const selector of selectors) scopeOne(selector, className);
   });
   return laidOut(tree, "");
+}
+
+/** The rules that select elements; the frames of keyframes do not. */
+export function eachRule(
+  tree: cssTree.CssNode,
+  use: (selectors: readonly cssTree.Selector[], block: cssTree.Block) => void,
+): void {
+  cssTree.walk(tree, {
+    visit: "Rule",
+    enter({ prelude, block }) {
+      if (this.atrule && /keyframes$/i.test(this.atrule.name)) return;
+      if (prelude.type !== "SelectorList") return;
+      use(
+        prelude.children.toArray().filter((s) => s.type === "Selector"),
+        block,
+      );
+    },
+  });
 }
 
 function scopeOne({ children }: cssTree.Selector, className: string): void {

@@ -1,6 +1,7 @@
 /** What every form that wraps the module starts from. */
 import type { Component } from "../../model";
 import { type Base, baseOf } from "../module/module";
+import { notesOnThePage } from "./beyond";
 import type { Files, Target } from "./files";
 import { namer, type Property, propertiesOf } from "./names";
 import { slotProblems, slotsOf } from "./slots";
@@ -33,7 +34,7 @@ export function wrappingOf(
   if (!made.ok) return made;
   const problems = slotProblems(made.base.program);
   if (problems.length) return { ok: false, problems };
-  const notes: string[] = [];
+  const notes = notesOnThePage(doc);
   const give = namer(taken, along);
   const slots = new Map<string, string>();
   for (const slot of slotsOf(doc)) {

@@ -18,12 +18,14 @@ import {
   type Asked,
   type Effect,
   ENDLESS_FRAMES,
+  isA,
   isKept,
   keyOfStore,
   MEDIA,
   type Reading,
   type ScriptPage,
   type Store,
+  type Timed,
 } from "./reading";
 
 /** One of several ways that an act can go, told by a number that counts. */
@@ -57,6 +59,10 @@ export interface Explored {
   /** Variables that are numbers as the page is loaded, by their key in the store; and those that count without an end. */
   numbers: ReadonlyMap<string, number>;
   endless: ReadonlySet<string>;
+  /** Parts that are displayed before they move, and how each is displayed in a store. */
+  softly: ReadonlyMap<string, (store: Store) => string | null>;
+  /** Parts with a transition of their own. */
+  moving: ReadonlySet<string>;
   /** There are more ways to be than are looked at. */
   cut: boolean;
 }
@@ -79,6 +85,16 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
     framed ||= draws;
     if (!draws && (counting.size === known || known > MOST_COUNTING)) return found;
   }
+}
+
+/** A timer whose function sets it again and again, each time with another number: more often than is told apart. */
+const MOST_IN_TURN = 8;
+function goesOnAndOn(reading: Reading, { at, fn }: Timed): boolean {
+  if (!isA(fn, "function")) return false;
+  const same = [...reading.timers.values()].filter(
+    (t) => t.at === at && isA(t.fn, "function") && t.fn.node === fn.node,
+  );
+  return same.length > MOST_IN_TURN;
 }
 
 /** Timers whose own function counts; each costs one more time through the script. */
@@ -145,7 +161,9 @@ function exploreOnce(
       const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
       // What a timer changes of what it keeps is there the next time, and for others that keep it, too.
       const other = timed && kept ? reading.heap.changedIn(kept) : [];
-      if (timed?.every && other.length) counting.add(timed.at);
+      // So it does where it keeps an instant, which comes nearer.
+      if (timed?.every && (other.length || reading.heap.instantsOf([timed.fn]).length)) counting.add(timed.at);
+      if (timed && goesOnAndOn(reading, timed)) counting.add(timed.at);
       for (const t of reading.timers.values())
         if (timed && t !== timed && pending[at].has(t.name) && other.some((e) => t.world.has(e)))
           counting.add(timed.at).add(t.at);
@@ -206,17 +224,26 @@ function exploreOnce(
     notUnderstood: [...reading.notUnderstood.values()].sort((a, b) => a.line - b.line),
     numbers: new Map([...numbersOf(stores), ...reading.numbers()]),
     endless: widths.endless,
+    softly: new Map(
+      [...reading.coming.softly].map((e) => [e.name, (store: Store) => reading.coming.displayOf(e, store)]),
+    ),
+    moving: new Set(
+      page.elements.flatMap((e) =>
+        ["transition", "transition-duration"].some((p) => page.computed(e, p, stores[0]) !== null) ? [e.name] : [],
+      ),
+    ),
     cut,
   };
 }
 
-/** Numbers that come to be kept later, with the one of their values that is nearest to nought. */
+/** Numbers that come to be kept, with what they are at first, else with the one of their values nearest to nought. */
 function numbersOf(stores: readonly Store[]): Map<string, number> {
   const out = new Map<string, number>();
   for (const store of stores)
     for (const [key, value] of store)
       if (isKept(key) && /[ |.]#?[A-Za-z_]\w*$/.test(key) && typeof value === "number")
-        if (Math.abs(value) <= Math.abs(out.get(key) ?? value)) out.set(key, value);
+        if (!stores[0].has(key) && Math.abs(value) <= Math.abs(out.get(key) ?? value)) out.set(key, value);
+        else if (store === stores[0]) out.set(key, value);
   return out;
 }
 

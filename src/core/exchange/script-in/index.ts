@@ -2,7 +2,7 @@
  * A page's script, read as text: what it makes of the page becomes states, looks and reactions. It is never run: each
  * statement is gone through on a page that is only described, and what is not understood is listed with its line.
  */
-import { type Component, readComponentValue } from "../../model";
+import { type Component, type Part, readComponentValue } from "../../model";
 import { told } from "./alike";
 import { unlike } from "./check";
 import { counted } from "./counters";
@@ -68,7 +68,7 @@ function readWith(
     const notUnderstood = [...found.notUnderstood, { line: 1, text }];
     return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
   }
-  const whole = writeBehaviour(doc, last, rowsOf(page, last), counter);
+  const whole = writeBehaviour(uncommanded(doc), last, rowsOf(page, last), counter);
   // Whatever a script says stands in a component file afterwards.
   const kept = readComponentValue(whole.doc);
   if (!kept.ok) {
@@ -119,9 +119,20 @@ function proposalsOf({ listeners, timers }: ReturnType<typeof explore>): Proposa
     .sort((a, b) => a.line - b.line);
 }
 
+/** What its buttons command is said by its rows; the browser would do it besides. */
+function uncommanded(doc: Component): Component {
+  const one = (part: Part): Part => {
+    const { command: _command, commandfor: _for, ...attributes } = part.attributes ?? {};
+    const content = part.content?.map((c) => (typeof c === "string" ? c : one(c)));
+    return { ...part, ...(part.attributes ? { attributes } : {}), ...(content ? { content } : {}) };
+  };
+  return { ...doc, parts: doc.parts.map(one) };
+}
+
 /** Parts that browsers themselves open and check. */
 const worksByItself = (part: Component["parts"][number], css: string): boolean =>
   part.tag === "details" ||
   part.attributes?.popovertarget !== undefined ||
+  part.attributes?.commandfor !== undefined ||
   (part.tag === "input" && /^(checkbox|radio)$/i.test(part.attributes?.type ?? "") && css.includes(":checked")) ||
   (part.content ?? []).some((c) => typeof c !== "string" && worksByItself(c, css));

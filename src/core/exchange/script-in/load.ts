@@ -49,7 +49,8 @@ export function load(
   for (const s of scripts) if (s.template) page.templates.push({ attributes: s.template, markup: s.text });
   const programs = scripts.flatMap((s) => (s.at || s.template ? [] : (parsed(s.text, s.line) ?? [])));
   if (/\bshowModal\b/.test(reading.source)) keys.add("Escape");
-  if (keys.has("Tab") && /\bshiftKey\b/.test(reading.source)) keys.add("Shift+Tab");
+  // Who asks for Tab and not for the shift key is told of both.
+  if (keys.has("Tab")) keys.add("Shift+Tab");
   const byCode = /\b(keyCode|which)\b/.test(reading.source);
   for (const key of [...keys])
     if (key.startsWith("code ")) {

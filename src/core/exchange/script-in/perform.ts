@@ -61,8 +61,11 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     const at = (act.is === "pointer up" && capturing(r)) || target;
     for (const type of act.is === "pointer down" ? ["pointerdown", "mousedown"] : ["pointerup", "mouseup"])
       r.dispatch(type, at);
+    if (act.is === "pointer down" && capturing(r)) r.dispatch("gotpointercapture", capturing(r));
     if (act.is === "pointer up") {
+      const captured = capturing(r);
       capture(r, null);
+      if (captured) r.dispatch("lostpointercapture", captured);
       r.erase(PRESSED);
     } else if (tracksPresses(r)) r.write(PRESSED, true);
     return;
@@ -123,7 +126,7 @@ function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
     const open = page.attribute(details, "open", r.store) !== null;
     r.write(`attribute ${details.name} open`, open ? null : "");
     r.effect({ do: "prevent" });
-    toggled(r, details);
+    toggled(r, details, !open);
     if (!open) closeOthers(r, details);
   }
   const submits = page.closest("button:not([type=button]):not([type=reset]), input[type=submit]", target, r.store);

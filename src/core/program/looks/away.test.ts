@@ -1,13 +1,7 @@
 import { describe, expect, it } from "vitest";
+import { css } from "../../testing";
 import { isAway } from "./away";
 
-const css = (text: string): Record<string, string> =>
-  Object.fromEntries(
-    text
-      .split(";")
-      .filter((d) => d.trim())
-      .map((d) => d.split(/:(.*)/).map((w) => w.trim())),
-  );
 const away = (text: string, ...around: string[]): boolean => isAway({ css: css(text), around: around.map(css) });
 
 describe("what is placed out of view", () => {

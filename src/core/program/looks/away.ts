@@ -80,7 +80,7 @@ export interface Held {
   isLine?: boolean;
 }
 
-const isPositioned = (css: Css): boolean => /^(relative|absolute|fixed|sticky)$/.test(css.position ?? "");
+export const isPositioned = (css: Css): boolean => /^(relative|absolute|fixed|sticky)$/.test(css.position ?? "");
 const cuts = (css: Css): boolean => /^(hidden|clip|auto|scroll)/.test(css.overflow ?? css["overflow-x"] ?? "");
 
 /** The properties whose motion brings a part out of view and into it. */
@@ -129,6 +129,8 @@ function isAwayAlong(css: Css, axis: "x" | "y", position: string, isLine: boolea
   const said = sizeOf(css, sizeName, axis, isLine);
   // Between two edges it is as large as what they leave.
   const size = said ?? (start && end ? plus(plus(all, start, -1), end, -1) : { ...zero, own: 1 });
+  // Of no size, it is not moved out of view but small.
+  if (greatest(size) === 0) return false;
   const moved: Length = { own: 0, px: shift.px, view: shift.view };
   const by = plus(moved, { own: size.own * shift.own, px: size.px * shift.own, view: size.view * shift.own });
   const over = (length: Length): boolean => greatest(length) <= 0.01;

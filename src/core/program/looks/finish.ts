@@ -4,10 +4,10 @@ import type { Cascaded, Sheet } from "../../cascade";
 import type { Env, Template } from "../../expression";
 import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
-import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program } from "../program";
+import type { CompiledMotion, PartLook, Program } from "../program";
 import { animationsOf } from "./animations";
 import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
-import { isAway, takesAway } from "./away";
+import { isLifted, layerOf, placedLooks } from "./placed";
 import { classesWith, mediaBits, type Standing, type Styled, styleOf, whoBits } from "./styled";
 import type { Who } from "./who";
 
@@ -68,51 +68,7 @@ export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[
       around: page.opacity,
     };
   });
-  return withAway(program, looks, measures);
-}
-
-/** Without anything in it a box has no size by which it could be moved. */
-function isEmpty({ content }: PartInfo, { text, css }: PartLook): boolean {
-  if (Object.keys(css).some((p) => /^(padding|border|(min-)?(height|width|block-size))/.test(p))) return false;
-  const says = (t: Template): boolean => !t.constant || t.run({} as Env) !== "";
-  return text === null ? !content.some((c) => typeof c === "number" || says(c)) : !says(text);
-}
-
-/** A few words in a link or a button, as large as browsers make them. */
-function isLine({ part, content }: PartInfo, { text }: PartLook, css: Readonly<Record<string, string>>): boolean {
-  if (!/^(a|button|label|span|summary)$/.test(part.tag)) return false;
-  if (Object.keys(css).some((p) => /^(font|line-height|min-height|width|max-width|writing-mode|white-space)/.test(p)))
-    return false;
-  const words = text ? [text] : content;
-  let length = 0;
-  for (const c of words) {
-    if (typeof c === "number" || !c.constant) return false;
-    length += c.run({} as Env).length;
-  }
-  return length <= 30;
-}
-
-/** What is away by its style, once everything around it is known. */
-function withAway(program: Program, looks: readonly PartLook[], measures: MeasureEnv): PartLook[] {
-  return looks.map((look, p) => {
-    if (!Object.keys(look.css).some(takesAway) || isEmpty(program.parts[p], look)) return look;
-    return isAwayIn(program, looks, p, {}, measures) ? { ...look, away: true } : look;
-  });
-}
-
-/** Whether a part would be away with some values of its style in place of those it has. */
-export function isAwayIn(
-  program: Program,
-  looks: readonly PartLook[],
-  part: PartIndex,
-  instead: Readonly<Record<string, string>>,
-  measures: MeasureEnv = measureEnv(program.doc),
-): boolean {
-  const plain = (css: Readonly<Record<string, string>>): Readonly<Record<string, string>> =>
-    Object.fromEntries(Object.entries(css).map(([p, v]) => [p, v.includes("var(") ? substitute(v, measures) : v]));
-  const around = program.parts[part].path.slice(1).map((q) => plain(looks[q].css));
-  const css = plain({ ...looks[part].css, ...instead });
-  return isAway({ css, around, isLine: isLine(program.parts[part], looks[part], css) });
+  return placedLooks(program, looks, measures);
 }
 
 interface Around {
@@ -196,18 +152,19 @@ function settled(
   const own = draft.css;
   const saysPointer = draft.pointer !== null;
   if (!sheet) {
-    const layer = ownLayer ?? null;
     return {
       ...look,
       saysPointer,
       away: false,
+      shut: false,
+      inLine: false,
       around: 1,
       motion: draft.motion ?? sheetMotion(program, listsIn(own)) ?? {},
       animations: [],
       own,
       rendered: true,
       visibility: null,
-      layer,
+      layer: ownLayer ?? layerOf(own),
       lifted: isLifted(own),
       rules: null,
     };
@@ -234,6 +191,8 @@ function settled(
     pointer: beaten("pointer-events") ? pointerOf(pointer) : (draft.pointer ?? pointerOf(pointer)),
     saysPointer,
     away: false,
+    shut: false,
+    inLine: false,
     around: 1,
     layer: ownLayer ?? layerOf(css),
     lifted: isLifted(css),
@@ -267,18 +226,3 @@ function visibilityOf(said: string | undefined): PartLook["visibility"] {
   return said === "hidden" || said === "collapse" ? "hidden" : "visible";
 }
 const pointerOf = (said: string | undefined): boolean | null => (isAsAround(said) ? null : said !== "none");
-
-const isPositioned = ({ position }: Readonly<Record<string, string>>): boolean =>
-  /^(relative|absolute|fixed|sticky)$/.test(position ?? "");
-/** What makes a stacking context of its own without a z-index is drawn where positioned boxes are. */
-const isLifted = (css: Readonly<Record<string, string>>): boolean =>
-  isPositioned(css) ||
-  (css.opacity !== undefined && Number(css.opacity) < 1) ||
-  ["transform", "filter", "perspective", "backdrop-filter"].some((p) => css[p] !== undefined && css[p] !== "none");
-
-/** The part's own place in the stack; only what is positioned has one (CSS 2 §9.9.1). */
-function layerOf(css: Readonly<Record<string, string>>): number | null {
-  if (!isPositioned(css)) return null;
-  const z = Number(css["z-index"]);
-  return Number.isInteger(z) && css["z-index"] !== "" ? z : null;
-}

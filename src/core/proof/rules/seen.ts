@@ -83,9 +83,10 @@ export function seenIn(program: Program, state: RunState, add: (told: Told) => v
 export function flashRule(program: Program, mounted: RunState, collector: Collector): void {
   const before = beforeMount(program);
   if (mounted.pose === before.pose) return;
+  const isLost = (p: PartIndex): boolean => goes(program, mounted, p) || !isPainted(program, mounted, p);
   for (const { index: p, parent, name } of program.parts) {
-    if (!isPainted(program, before, p) || !goes(program, mounted, p)) continue;
-    if (parent !== DOCUMENT && goes(program, mounted, parent)) continue;
+    if (!isPainted(program, before, p) || !isLost(p)) continue;
+    if (parent !== DOCUMENT && isLost(parent)) continue;
     const first = stateText(program, before);
     const then = stateText(program, mounted);
     const text = `${name} flashes at the start: ${first} shows it, and mounted goes on to ${then}, which does not`;

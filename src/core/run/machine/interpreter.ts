@@ -3,7 +3,7 @@ import { micros } from "../../measure";
 import type { Value } from "../../model";
 import { own } from "../../model";
 import { answerEvent, DOCUMENT, NOBODY, type PartIndex, type Program, poseOf, rowsFor } from "../../program";
-import { envOf, type PageState, scrollRange, trackEnd } from "../../surface";
+import { envOf, type PageState, scrolledWithin, scrollRange, trackEnd } from "../../surface";
 import { press, pressKey, releaseKey } from "../person/keys";
 import {
   click,
@@ -46,6 +46,8 @@ export function start(program: Program, opening: Opening = {}): Result {
   if (machine.pageState.reducedMotion)
     machine.dispatch(DOCUMENT, "page", program.plainRows.get("reduced motion on") ?? []);
   noticePage(machine, null);
+  // The focus may have come somewhere by now, and rules may ask for it.
+  machine.restyle();
   // What was sent arrives when the page is there already.
   machine.drawn = true;
   machine.animate();
@@ -248,19 +250,19 @@ function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | n
   const plain = (key: string): void => void machine.dispatch(DOCUMENT, "page", program.plainRows.get(key) ?? []);
   const repage = (next: PageState): void => {
     machine.pageState = next;
-    machine.reconsider();
+    machine.reconsider("page");
   };
   if ("scroll" in s) {
     const from = machine.page.scroll;
     scrollTo(machine, Math.min(s.scroll, scrollRange(program, pageState)), false);
     step.cause = { kind: "scroll", from, to: machine.page.scroll };
-    machine.reconsider();
+    machine.reconsider("page");
   } else if ("resize" in s) {
     step.cause = { kind: "resize" };
     // To the size that it has: no page hears of that.
     if ((["width", "height"] as const).every((side) => (s.resize[side] ?? pageState[side]) === pageState[side])) return;
-    const size = { ...pageState, ...s.resize, glide: null };
-    repage({ ...size, scroll: Math.min(machine.page.scroll, scrollRange(program, size)) });
+    const size = { ...pageState, ...s.resize };
+    repage(scrolledWithin(size, scrollRange(program, size), machine.now));
   } else if ("blur" in s) {
     step.cause = { kind: "blur" };
     machine.hold(null);

@@ -13,6 +13,7 @@ import {
   doingAsked,
   type PartIndex,
   type Program,
+  pageExpressions,
   poseOf,
   type RowInfo,
   rowsFor,
@@ -205,10 +206,11 @@ export class Machine extends Fields implements Working {
   }
 
   /** The page, the focus or the pointer is elsewhere: conditions about it may hold that did not. */
-  reconsider(): void {
+  reconsider(what: "page" | "doing"): void {
     if (this.overspent()) return;
     complete(this);
-    this.settle(this.layout);
+    // No page listens for what nothing in it asks about.
+    this.settle(this.layout, what === "page" && !pageExpressions(this.program).length);
   }
 
   /** Gives a datum a value from outside. */
@@ -278,14 +280,14 @@ export class Machine extends Fields implements Working {
   }
 
   /** The surface after a change: looks and their motions, then the focus, then who listens for those. */
-  settle(before: Layout | null): void {
+  settle(before: Layout | null, alone = false): void {
     const interrupted = this.takePose();
     const { pageState } = this;
     settleScroll(this);
     // Conditions on looks may ask how far the page is scrolled.
     if (this.pageState !== pageState) interrupted.push(...this.takePose());
     const focused = this.focus;
-    settleFocus(this, before);
+    settleFocus(this, before, alone);
     if (this.focus !== focused) this.focusChanged(focused);
     if (interrupted.length) this.motionRows(interrupted, false);
   }
@@ -322,10 +324,10 @@ export class Machine extends Fields implements Working {
     this.restyling = true;
     // What appears under the pointer or takes the focus away may change them once more.
     for (let i = 0; i < 4; i++) {
-      const { pose, layout, focus } = this;
+      const { pose, focus } = this;
       const interrupted = this.takePose();
       if (this.pose === pose) break;
-      settleFocus(this, layout);
+      settleFocus(this, this.layout, true);
       if (this.focus !== focus) this.focusChanged(focus);
       if (interrupted.length) this.motionRows(interrupted, false);
     }
@@ -349,7 +351,7 @@ export class Machine extends Fields implements Working {
   /** Gives focus in and out to those who listen; a part is told when the focus comes into it from outside. */
   focusChanged(from: PartIndex): void {
     this.tellFocus(from);
-    if (this.program.asks.has("focusWithin")) this.reconsider();
+    if (this.program.asks.size) this.reconsider("doing");
   }
 
   private tellFocus(from: PartIndex): void {
@@ -389,7 +391,7 @@ export class Machine extends Fields implements Working {
     this.lingering = left.lingering;
     this.layout = layoutOf(this.program, this);
     const dropped = this.dropUndrawn();
-    this.settle(before);
+    this.settle(before, true);
     if (dropped.length) this.motionRows([...new Set(dropped.map((t) => t.part))], false);
     const whole = [...new Set(parts)].filter((p) => !still.has(p));
     if (this.program.motionRows.length) this.motionRows(whole, true);

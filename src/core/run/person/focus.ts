@@ -1,6 +1,6 @@
 /** Focus: requests, what holds it, what loses it, and the ways of pointer and Tab key (HTML §6.6). */
 import { type Focusing, settleFocus as settle } from "../../../kernel";
-import { DOCUMENT, doingAsked, isInside, isLetGo, type PartIndex, tracksPage } from "../../program";
+import { DOCUMENT, doingAsked, isInside, isLetGo, type PartIndex } from "../../program";
 import type { Layout } from "../../surface";
 import type { FocusCause } from "../state/state";
 import type { Working } from "../state/working";
@@ -92,11 +92,17 @@ function strays(m: Working): boolean {
   return held !== DOCUMENT && !inHold(m, m.focus, held);
 }
 
-/** After every change: what was asked for, what is held, and whether the focused part can still have it. */
-export function settleFocus(m: Working, before: Layout | null): void {
-  // A page looks after its focus when something is done, or when it asks how the window is.
-  const looks = m.step.dispatches.length > 0 || tracksPage(m.program);
-  if (before === m.layout && !m.requests.length && !(looks && strays(m))) return;
+/**
+ * After every change: what was asked for, what is held, and whether the focused part can still have it.
+ * @param alone the change came without the component's doing, by a motion's end or a rule that waits for a person: then the
+ *   focus can be lost, and nobody brings it back
+ */
+export function settleFocus(m: Working, before: Layout | null, alone: boolean): void {
+  if (alone) {
+    if (m.focus !== DOCUMENT && !m.layout.focusable[m.focus]) moveFocus(m, DOCUMENT, "lost");
+    return;
+  }
+  if (before === m.layout && !m.requests.length && !strays(m)) return;
   const { requests } = m;
   m.requests = [];
   settle(focusing(m), requests);

@@ -4,7 +4,7 @@ import { DOCUMENT, doingAsked, isInside, type PartIndex, type Program } from "..
 import { attributeOf, labelledControl, layoutOf, partById } from "../../surface";
 import type { RunState } from "../state/state";
 import type { Working } from "../state/working";
-import { focusByPointer, holder, moveFocus, moveFocusByPointer } from "./focus";
+import { focusByPointer, moveFocus, moveFocusByPointer } from "./focus";
 
 /** Where a click aimed at a part lands; `aimed` DOCUMENT is a place where no part lies, unless one covers the viewport. */
 export function landingOf(program: Program, state: RunState, aimed: PartIndex): PartIndex {
@@ -78,7 +78,7 @@ export function moveOnto(m: Working, target: PartIndex): void {
   for (const p of reached.toReversed()) if (!left.includes(p)) tell("pointer enter", p, "inside");
   if (target !== DOCUMENT) tell("pointer enter", target, "exactly");
   others("pointer enter", (p) => left.includes(p) && !reached.includes(p));
-  if (program.asks.has("hovered")) m.reconsider();
+  if (program.asks.size) m.reconsider("doing");
   m.restyle();
 }
 
@@ -138,9 +138,8 @@ function followLink(m: Working, target: PartIndex): void {
   }
   if (place === DOCUMENT) return;
   const from = m.focus;
-  const held = holder(m);
-  const to = m.layout.focusable[place] ? place : DOCUMENT;
-  if (held === DOCUMENT || (to !== DOCUMENT && isInside(m.program, to, held))) moveFocus(m, to, "pointer");
+  // What holds the focus keeps the pointer and Tab, not the way that browsers follow links.
+  moveFocus(m, m.layout.focusable[place] ? place : DOCUMENT, "pointer");
   m.tabFrom = place;
   if (m.focus !== from) m.focusChanged(from);
 }

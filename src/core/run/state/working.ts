@@ -31,7 +31,7 @@ export interface Working
   /** Counts one more automatic step. @returns true, and the step is marked as a loop, when there are too many */
   overspent(): boolean;
   /** The page, the focus or the pointer is elsewhere: conditions about it may hold that did not. */
-  reconsider(): void;
+  reconsider(what: "page" | "doing"): void;
   /** The looks again, where rules ask where the pointer is or the focus. */
   restyle(): void;
   /** Gives focus in and out to those who listen. */

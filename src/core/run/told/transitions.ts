@@ -1,8 +1,9 @@
 /** The changes of state that the document speaks of, as pairs of states at rest: what motion is there to accompany. */
 import { printEvent } from "../../expression";
 import { isTimed, own, targetsOf } from "../../model";
-import { isInState, looksAt, type PartIndex, type PartLook, type Program } from "../../program";
+import { type Animation, isInState, looksAt, type PartIndex, type PartLook, type Program } from "../../program";
 import {
+  beginning,
   type Change,
   type Choreography,
   changesBetween,
@@ -88,6 +89,15 @@ export function stillOf(
     comes: parts.filter((p) => gone(before[p]) && seen(after, p)),
     goes: parts.filter((p) => seen(before, p) && gone(after[p])),
   };
+}
+
+/** The animations by `@keyframes` that it begins. */
+export function animationsOf(
+  program: Program,
+  transition: Pick<Transition, "from" | "to">,
+): { part: PartIndex; animation: Animation }[] {
+  const { from, to } = endsOf(program, transition);
+  return beginning(program, from.pose, to.pose);
 }
 
 /** How it moves. @param cut when, in ms, it is interrupted by going to which state, such as back to where it came from */

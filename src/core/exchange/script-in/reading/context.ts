@@ -93,6 +93,8 @@ export interface Context {
   write(key: string, value: Cell): void;
   erase(key: string): void;
   effect(effect: Effect): void;
+  /** The browser has to know the layout now: what has been said so far is drawn. */
+  layout(): void;
   /** How far the page is scrolled in the act under way, px; whoever asks is noted, with what it is held against. */
   readonly scroll: Measure;
   /** How wide the window is in the act under way, px; in the same way. */
@@ -102,6 +104,8 @@ export interface Context {
   request(method: string, path: string, node: acorn.Node): JsPromise;
   /** Done once the act under way is over: the next frame, what waits for nothing. */
   later(fn: Js): undefined;
+  /** Done in the next frame. */
+  frame(fn: Js): undefined;
   /** Done as soon as what runs now has ended (HTML §8.1.7.3, microtasks). */
   soon(does: () => void): void;
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;

@@ -161,6 +161,13 @@ export class Heap {
       }
       if (differs) changed.push(e);
     }
+    for (const { instants, at } of this.watched) {
+      const path = at();
+      if (path !== null)
+        for (const [e, name] of instants)
+          for (const [key, cell] of this.cellsOf(contentsOf(e).fields.get(name), `${path}|${name}`))
+            store.set(key, cell);
+    }
     for (const key of [...kept.keys()]) if (isHeapKey(key)) kept.delete(key);
     for (const [key, cell] of store) kept.set(key, cell);
     const key = heapKey(store);
@@ -183,6 +190,22 @@ export class Heap {
       return is ? [e] : [];
     });
   }
+  /** Where instants are kept that can be reached. */
+  instantsOf(values: readonly Js[]): [of: Entity, name: string][] {
+    return [...this.reached(values, [])].flatMap((e) =>
+      [...contentsOf(e).fields].flatMap(([name, v]): [Entity, string][] =>
+        typeof v === "object" && v !== null && v.is === "time" ? [[e, name]] : [],
+      ),
+    );
+  }
+  /**
+   * Instants kept since the page was loaded come nearer as long as something waits for them: that is part of how things are.
+   * @param at what they are kept under, null while nothing waits for them
+   */
+  watch(values: readonly Js[], at: () => string | null): void {
+    this.watched.push({ instants: this.instantsOf(values), at });
+  }
+  private readonly watched: { instants: [of: Entity, name: string][]; at: () => string | null }[] = [];
   private made(values: readonly Js[]): Entity[] {
     return [...this.reached(values, [])].filter((e) => e.id === null);
   }

@@ -23,4 +23,4 @@ export { grown } from "./made";
 export { NotUnderstood } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";
 export { ENDLESS_FRAMES, Reading, TOO_DEEP } from "./reading";
-export { elementOf, functionOf } from "./values";
+export { elementOf, functionOf, isA } from "./values";

@@ -5,6 +5,10 @@ import { eventOf } from "./host";
 import type { PageElement } from "./page";
 import { elementOf, isA, type Js, type JsObject, list, methodsOf, NotUnderstood, native, object } from "./values";
 
+/** Events that only their target hears (and who listens on the way down). */
+const staysPut =
+  /^(mouseenter|mouseleave|focus|blur|pointerenter|pointerleave|toggle|beforetoggle|close|cancel|command)$/;
+
 export class Listeners {
   list: Listener[] = [];
   /** The event that is handled, or was handled last. */
@@ -136,7 +140,7 @@ export class Listeners {
     };
     this.event = event;
     const path: Listener["on"][] = [];
-    const bubbles = made ? made.bubbles : !/^(mouseenter|mouseleave|focus|blur|pointerenter|pointerleave)$/.test(type);
+    const bubbles = made ? made.bubbles : !staysPut.test(type);
     for (let e = event.target; e; e = e.parent) path.push(e);
     if (target !== "window") path.push("document");
     path.push("window");

@@ -3,6 +3,7 @@
  * each kind of statement and expression is gone through here, and what is not known stops the reading at its line.
  */
 import type * as acorn from "acorn";
+import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
 import { Heap, type World } from "./heap";
 import { globalOf } from "./host";
@@ -35,6 +36,9 @@ const refuse = (what: string): never => {
 /** Steps that one act may take. */
 const MAX_STEPS = 20_000;
 
+/** What is put off: a task, or a frame; before one that a frame asks for, what has been said so far is drawn. */
+type Turn = "task" | "frame" | "drawn";
+
 export class Reading implements Working {
   store = new Map<string, Cell>();
   effects: Effect[] = [];
@@ -62,6 +66,7 @@ export class Reading implements Working {
     this.ears = new Listeners(this);
     this.clocks = new Timers(this, counting);
     this.width = new Measure(page.doc.page.width);
+    this.coming = new Coming(page);
   }
   private readonly ears: Listeners;
   private readonly clocks: Timers;
@@ -127,6 +132,7 @@ export class Reading implements Working {
     this.written++;
     this.store.set(key, value);
     this.page.changed();
+    this.coming.wrote(key);
   }
   erase(key: string): void {
     this.store.delete(key);
@@ -138,18 +144,28 @@ export class Reading implements Working {
 
   readonly scroll = new Measure(0);
   readonly width: Measure;
+  readonly coming: Coming;
+  /** The browser has to know the layout now. */
+  layout(): void {
+    if (!this.building) this.coming.layout(this.store);
+  }
   compared(a: unknown, b: unknown): void {
     this.scroll.compared(a, b);
     this.width.compared(a, b);
   }
 
-  private waiting: Js[] = [];
+  private waiting: { fn: Js; as: Turn }[] = [];
   private next: (() => void)[] = [];
-  later(fn: Js): undefined {
+  later(fn: Js, as: Turn = "task"): undefined {
     if (this.waiting.length >= MAX_LATER) throw new NotUnderstood(null, ENDLESS_FRAMES);
-    this.waiting.push(fn);
+    this.waiting.push({ fn, as });
     return undefined;
   }
+  /** Asked for in a frame, the next one comes once that has been drawn. */
+  frame(fn: Js): undefined {
+    return this.later(fn, this.settling ? "drawn" : "frame");
+  }
+  private settling = false;
   soon(does: () => void): void {
     this.next.push(does);
   }
@@ -163,15 +179,21 @@ export class Reading implements Working {
   /** What was put off until the act is over, and what that puts off. */
   private settle(): void {
     this.microtasks(null);
+    this.settling = true;
+    this.frames();
+    this.settling = false;
+  }
+  private frames(): void {
     for (let n = 0; this.waiting.length; n++) {
-      const [fn] = this.waiting.splice(0, 1);
+      const [{ fn, as }] = this.waiting.splice(0, 1);
+      if (as === "drawn") this.layout();
       const node = isA(fn, "function") ? fn.node : null;
       if (n >= MAX_LATER) {
         this.waiting = [];
         if (node) this.attempt(node, () => refuse(ENDLESS_FRAMES));
         return;
       }
-      this.attempt(node, () => this.call(fn, [{ is: "time", ms: this.heap.clock }]));
+      this.attempt(node, () => this.call(fn, as === "task" ? [] : [{ is: "time", ms: this.heap.clock }]));
       this.microtasks(node);
     }
   }
@@ -283,16 +305,19 @@ export class Reading implements Working {
       this.microtasks(null);
     }
     // Details that the markup opens say so once all of it is read (HTML §4.11.1).
-    for (const e of this.page.elements) if (e.tag === "details" && "open" in e.attributes) this.dispatch("toggle", e);
+    for (const e of this.page.elements)
+      if (e.tag === "details" && "open" in e.attributes) this.dispatch("toggle", e, "", undefined, "open");
     this.settle();
     this.loaded();
   }
   private loaded(): void {
     this.clocks.name();
+    this.clocks.watch();
     this.heap.loaded([...this.clocks.kept(), ...this.ears.kept(), ...this.extras.values(), this.global]);
     this.building = false;
     this.steps = 0;
     this.next = [];
+    this.attempt(null, () => this.heap.store(this.store), 1);
   }
 
   /**
@@ -307,6 +332,7 @@ export class Reading implements Working {
   ): { store: Map<string, Cell>; effects: Effect[]; event: Event | null; whole: boolean } {
     if (this.building) this.loaded();
     this.store = new Map(store);
+    this.coming.begin(store);
     const up = this.ears.worlds();
     this.heap.restore(store, before ? [...up, before] : up);
     this.page.changed();

@@ -10,7 +10,7 @@ export class Timers {
   constructor(
     private readonly r: Working,
     /** Places of those whose function goes on counting in what it keeps of the act that set them. */
-    private readonly counting: ReadonlySet<number>,
+    private readonly places: ReadonlySet<number>,
   ) {}
 
   /** Timers that the act under way set: what they keep, and so which they are, is known when it is over. */
@@ -27,7 +27,7 @@ export class Timers {
       effects: [effect],
     });
     this.r.effect(effect);
-    if (this.counting.has(node.start)) this.run(node.start, ms, fn);
+    if (this.places.has(node.start)) this.run(node.start, ms, fn);
     return handle;
   }
   /** What timers that count are under way, by their place and how long they take. */
@@ -40,7 +40,7 @@ export class Timers {
   /** A timer comes. */
   comes({ at, fn, args, every, ms }: Timed): void {
     const now = this.running.of.get(`at-${at}-${ms}`) ?? fn;
-    if (!every && this.counting.has(at)) this.run(at, ms, undefined);
+    if (!every && this.places.has(at)) this.run(at, ms, undefined);
     const instant: Js = { is: "time", ms: this.r.heap.clock };
     this.r.call(
       now,
@@ -48,7 +48,7 @@ export class Timers {
     );
   }
   cancel(timer: JsTimer): void {
-    if (this.counting.has(timer.at)) {
+    if (this.places.has(timer.at)) {
       const of = this.list.get(timer.name) ?? this.unnamed.find((u) => u.handle === timer)?.timed;
       if (of) this.run(timer.at, of.ms, undefined);
     }
@@ -59,7 +59,8 @@ export class Timers {
   name(): void {
     for (const { handle, timed, effects } of this.unnamed) {
       const sign = [timed.fn, ...timed.args].map((v) => this.r.heap.signOf(v)).join(";");
-      const id = `${sign} ${timed.ms} ${timed.every}`;
+      // What those keep that count is part of how things are: by their place they are one.
+      const id = `${this.places.has(timed.at) ? timed.at : sign} ${timed.ms} ${timed.every}`;
       const name = this.timerNames.get(id) ?? (this.list.size ? `timer-${this.list.size + 1}` : "timer");
       if (!this.list.has(name)) {
         this.timerNames.set(id, name);
@@ -71,6 +72,16 @@ export class Timers {
     this.unnamed = [];
   }
   private readonly timerNames = new Map<string, string>();
+
+  /** Instants that those keep which count from the beginning. */
+  watch(): void {
+    for (const { at, ms, fn } of this.list.values()) {
+      const name = `at-${at}-${ms}`;
+      const isStill = (): boolean => this.running.of.get(name) === fn;
+      if (this.places.has(at))
+        this.r.heap.watch([fn], () => (isStill() ? `variable ${this.running.id} ${name}` : null));
+    }
+  }
 
   /** What the browser keeps of the script's by them. */
   kept(): Js[] {

@@ -2,7 +2,7 @@
 import { ALWAYS, allParts, type Component, escapeTemplate, type Look, type LookRow } from "../../../model";
 import { isTemplate, TEMPLATE } from "../counters";
 import type { Explored } from "../explore";
-import type { Cell } from "../reading";
+import type { Cell, Store } from "../reading";
 import type { Region } from "./regions";
 
 function lookFor(keys: readonly string[], values: readonly (Cell | undefined)[], base: Component): Map<string, Look> {
@@ -41,6 +41,49 @@ function styled(look: Look, property: string, value: string, own: string | undef
   else if (value !== "") look.css = { ...look.css, [property]: value };
 }
 
+/**
+ * One that is displayed before it moves is said to come, whichever way the script displays it: it has its display all the
+ * time, and the look says when it is away.
+ */
+function comeSoftly(
+  part: string,
+  displayOf: (store: Store) => string | null,
+  regions: readonly Region[],
+  names: readonly string[][],
+  rows: Map<string, LookRow["in"]>,
+): void {
+  const row = { ...rows.get(part) };
+  regions.forEach((r, g) => {
+    if (!r.keys.some((k) => k.split(" ")[1] === part)) return;
+    const displays = r.states.map((values) => displayOf(storeOf(r.keys, values)));
+    const display = displays.find((d) => d !== "none");
+    if (display === undefined || !displays.includes("none")) return;
+    displays.forEach((own, s) => {
+      const look = row[names[g][s]];
+      const away: Look = { as: "not displayed", ...(display ? { css: { ...look?.css, display } } : {}) };
+      row[names[g][s]] = { ...look, ...(own === "none" ? away : { as: "shown" }) };
+    });
+  });
+  rows.set(part, row);
+}
+/** What a script takes away is gone at once, be it on its way or not; a part that goes would stay until it has moved. */
+function goAtOnce(row: LookRow["in"] | undefined): void {
+  for (const [state, look] of Object.entries(row ?? {}))
+    if (look.as === "not displayed" || look.as === "absent")
+      row![state] = { ...look, css: { ...look.css, transition: "none" } };
+}
+/** A size that the script measured is a word of the content, to which sizes move only where that is said. */
+const isMeasured = (row: LookRow["in"]): boolean =>
+  Object.values(row).some((l) => Object.values(l.css ?? {}).includes("max-content"));
+const SIZES_MOVE = ":root { interpolate-size: allow-keywords }";
+export function withWords(doc: Component): Component {
+  const { css = "" } = doc.page;
+  if (!doc.looks.some((row) => isMeasured(row.in)) || css.includes("interpolate-size")) return doc;
+  return { ...doc, page: { ...doc.page, css: `${css}\n${SIZES_MOVE}`.trim() } };
+}
+const storeOf = (keys: readonly string[], values: readonly (Cell | undefined)[]): Store =>
+  new Map(keys.flatMap((k, i) => (values[i] === undefined ? [] : [[k, values[i]]])));
+
 export function looksOf(
   doc: Component,
   regions: readonly Region[],
@@ -57,6 +100,8 @@ export function looksOf(
       }
     });
   });
+  for (const [part, displayOf] of found.softly) comeSoftly(part, displayOf, regions, names, rows);
+  for (const part of found.moving) goAtOnce(rows.get(part));
   // What goes by a number in every way the page can be is said once.
   for (const [key, value] of found.stores[0]) {
     if (!isTemplate(value) || found.stores.some((s) => s.get(key) !== value)) continue;

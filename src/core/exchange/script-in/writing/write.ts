@@ -7,13 +7,14 @@ import {
   classesOf,
   type Datum,
   type EventRow,
+  isStateName,
   type RequestSpec,
   type StateNode,
 } from "../../../model";
 import type { Counter } from "../counters";
 import type { Explored, Outcome } from "../explore";
 import type { Effect } from "../reading";
-import { looksOf } from "./looks";
+import { looksOf, withWords } from "./looks";
 import { mainKey, namesFor } from "./names";
 import { type Region, regionsOf } from "./regions";
 import type { Row } from "./rows";
@@ -81,7 +82,7 @@ export function writeBehaviour(
   if (mounted?.ok && mounted.value !== undefined)
     reactions.unshift({ event: { on: "mounted" }, in: { [ALWAYS]: mounted.value } });
   return {
-    doc: {
+    doc: withWords({
       ...doc,
       data,
       ...requestsOf(doc, found),
@@ -89,7 +90,7 @@ export function writeBehaviour(
       focus: held(doc, regions, names),
       looks: looksOf(doc, regions, names, found),
       reactions,
-    },
+    }),
     states: found.stores.map((_s, i) => (regions.length ? regions.map((r, g) => names[g][r.of[i]]) : ["ready"])),
     left,
   };
@@ -126,6 +127,7 @@ function statesOf(
     const main = mainKey(r.keys);
     // What only the script keeps has the variable's own name.
     let name = main.startsWith("variable ") ? main.split(/[ |.]/).at(-1)!.replace(/^#/, "") : main.split(" ")[1];
+    if (!isStateName(name)) name = name.replace(/[^\w-]+/g, "").replace(/^[^A-Za-z_]+/, "") || "kept";
     while (taken.has(name)) name += "-part";
     taken.add(name);
     return { name, states: inOrder(names[g], order) };

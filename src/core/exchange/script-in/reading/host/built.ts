@@ -14,6 +14,7 @@ import {
   same,
   textOf,
 } from "../values";
+import { isCheckable } from "./native";
 import { errorOf, promiseBy } from "./promises";
 
 export function builtBy(r: Context, name: string, args: readonly Js[], node: acorn.Node, prototype?: JsObject): Js {
@@ -52,6 +53,10 @@ export function builtBy(r: Context, name: string, args: readonly Js[], node: aco
       return object();
     case "EventTarget":
       return target(r, prototype ?? null);
+    case "FormData":
+    case "URLSearchParams":
+    case "Headers":
+      return entered(r, first);
     case "AbortController":
       return controller(r);
     case "Proxy":
@@ -101,6 +106,33 @@ function target(r: Context, prototype: JsObject | null): JsObject {
     ]),
     prototype,
   );
+}
+
+/** What is entered in a form (XMLHttpRequest, FormData), as its markup says: what is typed is a person's own. */
+function entered(r: Context, form: Js): JsObject {
+  const items: [Js, Js][] = [];
+  const fields = isA(form, "element")
+    ? r.page.all("input[name], select[name], textarea[name]", form.element, r.store)
+    : [];
+  for (const f of fields) {
+    const [name, value] = ["name", "value"].map((a) => r.page.attribute(f, a, r.store));
+    if (isCheckable(f) && r.page.attribute(f, "checked", r.store) === null) continue;
+    items.push([name, value ?? (isCheckable(f) ? "on" : "")]);
+  }
+  const pairs: Js = { is: "pairs", id: null, kind: "Map", items };
+  const of = (method: string): Js => r.member(pairs, method);
+  const call = (method: string, args: Js[]): Js => r.call(of(method), args, pairs);
+  const set = (args: Js[]): undefined => void call("set", args);
+  return methodsOf({
+    get: (args) => call("get", args) ?? null,
+    has: (args) => call("has", args),
+    set,
+    append: set,
+    delete: (args) => call("delete", args),
+    entries: () => call("entries", []),
+    forEach: (args) => call("forEach", args),
+    toString: () => "",
+  });
 }
 
 /** What takes listeners away together (DOM §3). */

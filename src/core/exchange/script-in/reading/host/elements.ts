@@ -146,6 +146,10 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       return elementOf(siblings[at + 1] ?? null);
     case "previousElementSibling":
       return elementOf(siblings[at - 1] ?? null);
+    case "offsetParent":
+      r.layout();
+      if (page.computed(e, "display", store) === "none" || page.computed(e, "position", store) === "fixed") return null;
+      return elementOf(e.parent);
     case "offsetWidth":
     case "offsetLeft":
     case "offsetTop":
@@ -155,9 +159,11 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     case "clientLeft":
     case "scrollWidth":
     case "scrollLeft":
+      r.layout();
       return MEASURED;
     case "scrollHeight":
     case "offsetHeight":
+      r.layout();
       // How tall what is inside is, only the browser knows; in style there is a word for it.
       return CONTENT;
     case "tabIndex":
@@ -212,7 +218,7 @@ function attributeSet(r: Context, e: PageElement, name: string, value: string | 
   r.write(`attribute ${e.name} ${name}`, value);
   if (before !== value) tellChanged(r, e, name, before, value);
   if (name === "open" && e.tag === "details" && (before === null) !== (value === null)) {
-    toggled(r, e);
+    toggled(r, e, value !== null);
     if (value !== null) closeOthers(r, e);
   }
 }
@@ -308,6 +314,7 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
     return on;
   },
   focus: (r, e) => {
+    r.layout();
     if (r.page.matches(focusable, e, r.store)) r.effect({ do: "focus", part: e.name });
     return undefined;
   },
@@ -321,10 +328,11 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
     r.effect(e.part || e.made ? { do: "scroll", part: e.name, smooth } : { do: "scroll to", distance: 0, smooth });
     return undefined;
   },
-  getBoundingClientRect: () =>
-    object(
-      Object.fromEntries(["x", "y", "left", "top", "right", "bottom", "width", "height"].map((n) => [n, MEASURED])),
-    ),
+  getBoundingClientRect: (r) => {
+    r.layout();
+    const sides = ["x", "y", "left", "top", "right", "bottom", "width", "height"];
+    return object(Object.fromEntries(sides.map((n) => [n, MEASURED])));
+  },
   setPointerCapture: capture,
   releasePointerCapture: (r) => capture(r, null),
   hasPointerCapture: (r, e) => capturing(r) === e,

@@ -29,6 +29,7 @@ export const isEvent = (o: JsObject): boolean => o.of.has(LIVE);
 
 /** An event as its listeners get it: what it is stays with it, the rest is asked while it is on its way. */
 export function eventOf({ type, target, key, shift, detail, moved }: Event): JsObject {
+  const turned = moved === "open" ? "closed" : "open";
   const code = key === " " ? "Space" : key.length === 1 ? `Key${key.toUpperCase()}` : key;
   const number = key ? (codes[key] ?? key.toUpperCase().charCodeAt(0)) : 0;
   return object({
@@ -61,6 +62,8 @@ export function eventOf({ type, target, key, shift, detail, moved }: Event): JsO
     ...(/^(transition|animation)/.test(type)
       ? { [type.startsWith("t") ? "propertyName" : "animationName"]: moved, pseudoElement: "" }
       : {}),
+    ...(/toggle$/.test(type) ? { newState: moved, oldState: turned } : {}),
+    ...(type === "command" ? { command: moved, source: detail } : {}),
     isPrimary: true,
     isTrusted: true,
     cancelable: true,

@@ -32,7 +32,7 @@ export const ACTIVE = "what has the focus";
 
 const hosts = new Set(
   `document window console Math Array Object Promise Map Set WeakMap WeakSet JSON Event CustomEvent EventTarget
-   AbortController Proxy Reflect IntersectionObserver customElements Element Node localStorage sessionStorage Error TypeError RangeError SyntaxError
+   AbortController FormData URLSearchParams Headers Proxy Reflect IntersectionObserver customElements Element Node localStorage sessionStorage Error TypeError RangeError SyntaxError
    location history navigator performance Date`.split(/\s+/),
 );
 
@@ -77,7 +77,7 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
       });
     case "requestAnimationFrame":
       // A page that draws frame after frame is one on a clock of frames.
-      return fn(([call]) => (r.framed ? r.timer(call, [FRAME_TIME], FRAME, false, r.calling!) : r.later(call)));
+      return fn(([call]) => (r.framed ? r.timer(call, [FRAME_TIME], FRAME, false, r.calling!) : r.frame(call)));
     case "requestIdleCallback":
       return fn(([call]) => r.later(call));
     case "queueMicrotask":
@@ -129,6 +129,7 @@ function computedStyle(r: Context, v: Js): Js {
   if (!isA(v, "element")) throw new NotUnderstood(null, "getComputedStyle");
   const usual: Record<string, string> = { visibility: "visible", opacity: "1", display: "block", position: "static" };
   const of = (property: string): Js => {
+    r.layout();
     const name = kebab(property);
     const found = r.page.computed(v.element, name, r.store) ?? usual[name];
     if (found === undefined) throw new NotUnderstood(null, `the computed ${name}`);

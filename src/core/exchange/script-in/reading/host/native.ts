@@ -2,7 +2,7 @@
 import type { Context } from "../context";
 import { BROWSER } from "../heap";
 import { isElement, type PageElement } from "../page";
-import { native } from "../values";
+import { elementOf, native } from "../values";
 
 /** A dialog's `returnValue`, among what the script says of it. */
 export const ANSWER = "<answer>";
@@ -34,11 +34,14 @@ export const isModal = (r: Context, e: PageElement): boolean => r.store.get(`mod
 
 /** Opens a dialog over everything (HTML §4.11.4, `showModal`); the focus goes to what asks for it, else to the first. */
 export function showModal(r: Context, e: PageElement): undefined {
+  if (r.page.attribute(e, "open", r.store) !== null || !tellBefore(r, e, true)) return undefined;
   put(r, e, "open", "");
+  r.layout();
   r.write(`modal ${e.name}`, true);
   for (const other of besides(e)) put(r, other, "inert", "");
   const first = r.page.all("[autofocus]", e, r.store)[0] ?? r.page.all(focusable, e, r.store)[0] ?? null;
   if (first) r.effect({ do: "focus", part: first.name });
+  toggled(r, e, true);
   return undefined;
 }
 export function answerBy(r: Context, e: PageElement, answer: string): void {
@@ -48,6 +51,7 @@ export function answerBy(r: Context, e: PageElement, answer: string): void {
 }
 export function closeDialog(r: Context, e: PageElement, answer?: string): undefined {
   if (r.page.attribute(e, "open", r.store) === null) return undefined;
+  tellBefore(r, e, false);
   if (answer !== undefined) answerBy(r, e, answer);
   put(r, e, "open", null);
   if (isModal(r, e)) {
@@ -56,18 +60,29 @@ export function closeDialog(r: Context, e: PageElement, answer?: string): undefi
     r.effect({ do: "focus back" });
   }
   r.dispatch("close", e);
+  toggled(r, e, false);
   return undefined;
 }
 
-/** Details have opened or closed: whoever listens is told once, when all that runs now is over (HTML §4.11.1). */
-export function toggled(r: Context, details: PageElement): void {
-  const key = `${BROWSER}toggled-${details.name}`;
-  if (r.store.has(key)) return;
-  r.write(key, true);
+const openOrClosed = (is: boolean): string => (is ? "open" : "closed");
+/** What opens or closes says so before (HTML §6.12). @returns false where somebody keeps it from opening */
+const tellBefore = (r: Context, e: PageElement, opens: boolean): boolean =>
+  r.dispatch("beforetoggle", e, "", undefined, openOrClosed(opens)) || !opens;
+
+/** Something has opened or closed: whoever listens is told once, when all that runs now is over (HTML §4.11.1, §6.12). */
+export function toggled(r: Context, e: PageElement, opens: boolean): void {
+  const key = `${BROWSER}toggled-${e.name}`;
+  const is = openOrClosed(opens);
+  if (r.store.has(key)) {
+    r.write(key, is);
+    return;
+  }
+  r.write(key, is);
   r.later(
-    native(`toggle of ${details.name}`, () => {
+    native(`toggle of ${e.name}`, () => {
+      const now = String(r.store.get(key));
       r.erase(key);
-      r.dispatch("toggle", details);
+      r.dispatch("toggle", e, "", undefined, now);
       return undefined;
     }),
   );
@@ -81,7 +96,7 @@ export function closeOthers(r: Context, details: PageElement): void {
     const isOfThem = other !== details && other.tag === "details" && r.page.attribute(other, "name", r.store) === name;
     if (!isOfThem || r.page.attribute(other, "open", r.store) === null) continue;
     put(r, other, "open", null);
-    toggled(r, other);
+    toggled(r, other, false);
   }
 }
 
@@ -132,6 +147,7 @@ const isShown = (r: Context, e: PageElement): boolean => r.store.get(`style ${e.
 /** Shown in the page's own place instead of over it: as browsers hide it by a rule, a declaration shows it. */
 export function showPopover(r: Context, e: PageElement, on: boolean): undefined {
   if (!isPopover(e) || isShown(r, e) === on) return undefined;
+  if (!tellBefore(r, e, on)) return undefined;
   // One that closes by itself closes the others.
   if (on && isAuto(e)) closePopovers(r, e);
   const before = `${BROWSER}before-${e.name}`;
@@ -141,6 +157,7 @@ export function showPopover(r: Context, e: PageElement, on: boolean): undefined 
     if (from) r.write(before, from.name);
     const wants = r.page.all("[autofocus]", e, r.store)[0];
     if (wants) r.effect({ do: "focus", part: wants.name });
+    toggled(r, e, true);
     return undefined;
   }
   r.erase(`style ${e.name} display`);
@@ -148,6 +165,7 @@ export function showPopover(r: Context, e: PageElement, on: boolean): undefined 
   if (back !== undefined) r.erase(before);
   // Out of what is hidden the focus goes back to where it was (HTML §6.12, hide popover algorithm).
   if (typeof back === "string" && from && r.page.contains(e, from)) r.effect({ do: "focus", part: back });
+  toggled(r, e, false);
   return undefined;
 }
 /** What has the focus by the act that is under way: a key goes to it, a click gives it. */
@@ -166,16 +184,31 @@ export function closePopovers(r: Context, but: PageElement | null): boolean {
   return gone.length > 0;
 }
 
-/** What the button around it opens: `popovertarget`. */
+/** What the button around it opens: `popovertarget`, `commandfor`. */
 export function invoked(r: Context, from: PageElement | null): PageElement | null {
-  const button = from && r.page.closest("[popovertarget]", from, r.store);
-  const id = button?.attributes.popovertarget;
+  const button = from && r.page.closest("[popovertarget], [commandfor]", from, r.store);
+  const id = button?.attributes.commandfor ?? button?.attributes.popovertarget;
   return (id !== undefined && r.page.elements.find((e) => e.attributes.id === id)) || null;
 }
 export function invoke(r: Context, from: PageElement): void {
   const target = invoked(r, from);
-  const how = r.page.closest("[popovertarget]", from, r.store)?.attributes.popovertargetaction;
-  if (!target) return;
+  const button = r.page.closest("[popovertarget], [commandfor]", from, r.store);
+  if (!target || !button) return;
+  if (button.attributes.commandfor !== undefined) return command(r, button, target);
+  const how = button.attributes.popovertargetaction;
   if (how === "show" || how === "hide") showPopover(r, target, how === "show");
   else togglePopover(r, target);
+}
+
+/** A command of a button to another element (HTML §4.10.6, `command`); those of one's own begin with two hyphens. */
+function command(r: Context, button: PageElement, target: PageElement): void {
+  const { command: what = "", value } = button.attributes;
+  if (!r.dispatch("command", target, "", { detail: elementOf(button), bubbles: false }, what)) return;
+  const isDialog = target.tag === "dialog";
+  if (isDialog && what === "show-modal") showModal(r, target);
+  else if (isDialog && what === "close") closeDialog(r, target, value);
+  else if (isDialog && what === "request-close") {
+    if (r.dispatch("cancel", target)) closeDialog(r, target, value);
+  } else if (what === "toggle-popover") togglePopover(r, target);
+  else if (what === "show-popover" || what === "hide-popover") showPopover(r, target, what === "show-popover");
 }

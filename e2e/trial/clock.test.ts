@@ -1,0 +1,62 @@
+/** The clock of a page on trial: a motion that is turned back ends when the core says so, to the thousandth. */
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import fc from "fast-check";
+import { afterAll, beforeAll, expect, it } from "vitest";
+import { openPage, type Started, startBrowser } from "../../src/trial";
+
+const PAGE = `<!doctype html><html lang="en"><title>Lamp</title><style>
+  #lamp { opacity: 0; transition: opacity 160ms ease-out } #lamp.on { opacity: 1; transition-duration: 120ms }
+</style><button id="switch">Switch</button><p id="lamp">0</p><script>
+  const lamp = document.getElementById("lamp");
+  document.getElementById("switch").onclick = () => {
+    lamp.classList.toggle("on");
+    Promise.allSettled(lamp.getAnimations().map((a) => a.finished)).then(() => (lamp.dataset.over = lamp.getAnimations().length));
+    delete lamp.dataset.over;
+  };
+</script></html>`;
+
+let browser: Started;
+let folder: string;
+beforeAll(async () => {
+  browser = await startBrowser({ browser: "chromium" });
+  folder = mkdtempSync(join(tmpdir(), "lively-clock-"));
+  writeFileSync(join(folder, "lamp.html"), PAGE);
+});
+afterAll(async () => {
+  await browser?.end();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+it("a fade that is turned back at any instant is over at its end, rounded to a thousandth", async () => {
+  const address = pathToFileURL(join(folder, "lamp.html")).href;
+  await fc.assert(
+    fc.asyncProperty(fc.integer({ min: 1000, max: 119_000 }), fc.boolean(), async (turn, twice) => {
+      const page = await openPage(browser, {
+        address,
+        map: { lamp: "#lamp", switch: "#switch" },
+        requests: [],
+        allowed: [],
+      });
+      await page.open({ width: 300, height: 300, scroll: 0, reducedMotion: false });
+      const press = (): Promise<unknown> => page.act({ click: "switch" });
+      const look = async () => (await page.observe(["lamp"])).parts.lamp;
+      await press();
+      await page.pass(turn / 1000);
+      const { opacity } = await look();
+      await press();
+      // CSS Transitions 1 §3.1: shortened by the share of the way that had been gone.
+      const end = Math.round(160 * opacity * 1000) / 1000;
+      if (twice) {
+        await page.pass(Math.floor(end / 2));
+        await page.pass(end - Math.floor(end / 2));
+      } else await page.pass(end);
+      const { attributes } = await look();
+      expect(attributes["data-over"]).toBe("0");
+      await page.close();
+    }),
+    { numRuns: 25, seed: 11 },
+  );
+}, 120_000);

@@ -1,0 +1,104 @@
+/**
+ * What shows nothing of what is inside: a panel with `overflow: hidden` at `max-height: 0`, a grid with one row of `0fr`,
+ * anything scaled to nothing. Nobody sees it, though all else goes on.
+ */
+type Css = Readonly<Record<string, string>>;
+
+/** The properties whose motion shuts a part and opens it. */
+export const shutting = (property: string): boolean =>
+  /^((max-)?(height|width|block-size|inline-size)|grid-template-(rows|columns)|transform|scale)$/.test(property);
+
+const isNothing = (value: string | undefined): boolean =>
+  value !== undefined && /^0(\.0+)?([a-z]+|%)?$/i.test(value.trim());
+const cuts = (css: Css): boolean =>
+  ["overflow", "overflow-x", "overflow-y"].some((p) => /hidden|clip|auto|scroll/.test(css[p] ?? ""));
+
+const axes = {
+  y: {
+    sizes: ["height", "max-height", "block-size", "max-block-size"],
+    sides: ["top", "bottom"],
+    tracks: "grid-template-rows",
+  },
+  x: {
+    sizes: ["width", "max-width", "inline-size", "max-inline-size"],
+    sides: ["left", "right"],
+    tracks: "grid-template-columns",
+  },
+} as const;
+
+/** What browsers themselves give a padding, a border or a least size; the style has to take it away (HTML §15.3). */
+const padded = {
+  x: /^(button|input|select|textarea|fieldset|dialog|td|th|legend|ul|ol|menu)$/,
+  y: /^(button|input|select|textarea|fieldset|dialog|td|th)$/,
+};
+const bordered = /^(button|input|select|textarea|fieldset|dialog|hr|iframe)$/;
+
+/** Some padding, border or least size is left along the axis, or may be. */
+function isThick({ tag, css }: Box, axis: "x" | "y"): boolean {
+  const says = (name: string): boolean => Object.keys(css).some((p) => p === name || p === `${name}-width`);
+  if (padded[axis].test(tag) && !says("padding")) return true;
+  if (bordered.test(tag) && !says("border")) return true;
+  const { sides } = axes[axis];
+  const words = css.padding?.split(/\s+(?![^(]*\))/) ?? [];
+  const places = axis === "x" ? [3, 1] : [0, 2];
+  const padding = sides.map(
+    (side, i) => css[`padding-${side}`] ?? words[places[i]] ?? words[places[i] % 2] ?? words[0],
+  );
+  const least = css[axis === "x" ? "min-width" : "min-height"];
+  const border = Object.entries(css).some(
+    ([p, v]) =>
+      /^border(-(top|bottom|left|right|block|inline|width)[\w-]*)?$/.test(p) &&
+      !/radius|color|style/.test(p) &&
+      !/^(0\w*|none)\b/.test(v),
+  );
+  return border || [...padding, least].some((v) => v !== undefined && v !== "auto" && !isNothing(v));
+}
+
+/** Width and height do not count for what stands in a line, nor do they cut cells and rows (CSS 2 §10). */
+const inLine = /^(a|abbr|b|bdi|cite|code|data|dfn|em|i|kbd|label|mark|q|s|samp|small|span|strong|sub|sup|time|u|var)$/;
+const inTable = /^(table|thead|tbody|tfoot|tr|td|th|caption|col|colgroup)$/;
+/** What is in them is the browser's own. */
+const drawsItself = /^(progress|meter|img|picture|video|audio|canvas|iframe|embed|object|input|select|textarea|svg)$/;
+const hasSize = (box: Box, around: Css | undefined): boolean =>
+  !inTable.test(box.tag) && !drawsItself.test(box.tag) && !isInLine(box, around);
+
+/** A box that stands in a line of words and breaks with it: it has no size, and no transform moves it (CSS Transforms 1 §2). */
+export function isInLine({ tag, css }: Box, around: Css | undefined): boolean {
+  if (drawsItself.test(tag) || (!inLine.test(tag) && css.display !== "inline")) return false;
+  const isPlaced = /^(absolute|fixed)$/.test(css.position ?? "") || /left|right/.test(css.float ?? "");
+  const isBlock = isPlaced || (css.display !== undefined && css.display !== "inline");
+  return !isBlock && !/flex|grid/.test(around?.display ?? "");
+}
+
+const transforming = /^(transform|translate|rotate|scale|perspective)$/;
+export const withoutTransforms = (css: Css): Css =>
+  Object.fromEntries(Object.entries(css).filter(([p]) => !transforming.test(p)));
+
+/** Scaled to nothing along an axis, with all that is inside. */
+export const isScaledAway = (css: Css): boolean =>
+  /\bscale(X|Y|3d)?\(\s*0(\.0+)?\s*[,)]|\bscale\([^)]*,\s*0(\.0+)?\s*\)/i.test(css.transform ?? "") ||
+  (css.scale?.trim().split(/\s+/).slice(0, 2).some(isNothing) ?? false);
+
+export interface Box {
+  tag: string;
+  css: Css;
+}
+
+/** @param inside the parts that stand in it; what it holds besides is words, or nothing */
+export function isShut(box: Box, around: Css | undefined, inside: readonly Box[], words: boolean): boolean {
+  const { css } = box;
+  if ((!inside.length && !words) || !hasSize(box, around)) return false;
+  return (["x", "y"] as const).some((axis) => {
+    const { sizes, tracks } = axes[axis];
+    if (isThick(box, axis)) return false;
+    if (cuts(css) && sizes.some((s) => isNothing(css[s]))) return true;
+    const rows = css[tracks]?.trim();
+    // A row of no share is as high as what cannot be cut.
+    return (
+      rows === "0fr" &&
+      /grid/.test(css.display ?? "") &&
+      !words &&
+      inside.every((c) => cuts(c.css) && !isThick(c, axis))
+    );
+  });
+}

@@ -1,4 +1,5 @@
 /** The clock of a page on trial: a motion that is turned back ends when the core says so, to the thousandth. */
+import { spawn } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -18,12 +19,22 @@ const PAGE = `<!doctype html><html lang="en"><title>Lamp</title><style>
   };
 </script></html>`;
 
+const HELD = `<!doctype html><html lang="en"><title>Hold</title><style>
+  .bar { position: absolute; inset: 0; transform: scaleX(0); transform-origin: left; transition: transform 150ms }
+  .down .bar { transform: scaleX(1); transition: transform 1s linear }
+</style><button id="hold" style="position: relative">Hold<span class="bar"></span></button><script>
+  const hold = document.getElementById("hold");
+  hold.onkeydown = () => hold.classList.add("down");
+  hold.onkeyup = () => hold.classList.remove("down");
+</script></html>`;
+
 let browser: Started;
 let folder: string;
 beforeAll(async () => {
   browser = await startBrowser({ browser: "chromium" });
   folder = mkdtempSync(join(tmpdir(), "lively-clock-"));
   writeFileSync(join(folder, "lamp.html"), PAGE);
+  writeFileSync(join(folder, "hold.html"), HELD);
 });
 afterAll(async () => {
   await browser?.end();
@@ -59,4 +70,35 @@ it("a fade that is turned back at any instant is over at its end, rounded to a t
     }),
     { numRuns: 25, seed: 11 },
   );
+}, 120_000);
+
+it("on a busy machine, what begins with a key that comes up at once has not gone on by then", async () => {
+  const address = pathToFileURL(join(folder, "hold.html")).href;
+  const burning = [1, 2, 3].map(() => spawn(process.execPath, ["-e", "for (;;);"]));
+  try {
+    const grown = await Promise.all(
+      [1, 2, 3, 4].map(async () => {
+        let n = 0;
+        for (let i = 0; i < 10; i++) {
+          const page = await openPage(browser, {
+            address,
+            map: { bar: ".bar", hold: "#hold" },
+            requests: [],
+            allowed: [],
+          });
+          await page.open({ width: 300, height: 300, scroll: 0, reducedMotion: false });
+          await page.act({ press: "Tab" });
+          await page.pass(0);
+          await page.act({ press: "Space" });
+          await page.pass(0);
+          if ((await page.observe(["bar"])).parts.bar!.visible) n++;
+          await page.close();
+        }
+        return n;
+      }),
+    );
+    expect(grown).toEqual([0, 0, 0, 0]);
+  } finally {
+    for (const one of burning) one.kill();
+  }
 }, 120_000);

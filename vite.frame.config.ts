@@ -1,16 +1,20 @@
 import { defineConfig } from "vite";
 
-/** The script inside the sandboxed frame: one classic file, since a frame without an origin cannot load modules. */
-export default defineConfig({
-  build: {
-    outDir: "dist/app",
-    emptyOutDir: false,
-    target: "es2023",
-    lib: {
-      entry: "src/app/live-page/frame/main.ts",
-      formats: ["iife"],
-      name: "livelyFrame",
-      fileName: () => "frame.js",
+/** By mode, the scripts inside sandboxed frames: one classic file each, since a frame without an origin loads no modules. */
+const frames: Record<string, { entry: string; file: string }> = {
+  live: { entry: "src/app/live-page/frame/main.ts", file: "frame.js" },
+  trial: { entry: "src/trial/in-frame/main.ts", file: "trial-frame.js" },
+};
+
+export default defineConfig(({ mode }) => {
+  const { entry, file } = frames[mode];
+  return {
+    define: { "process.env.NODE_ENV": '"production"', "process.env": "{}" },
+    build: {
+      outDir: "dist/app",
+      emptyOutDir: false,
+      target: "es2023",
+      lib: { entry, formats: ["iife"], name: "livelyFrame", fileName: () => file },
     },
-  },
+  };
 });

@@ -18,7 +18,7 @@ const appPolicy = [
   "base-uri 'none'",
   "form-action 'none'",
   "frame-ancestors 'none'",
-].join("; ");
+];
 
 /** The page under work: no origin of its own, no network, only our one script. */
 const framePolicy = [
@@ -28,7 +28,20 @@ const framePolicy = [
   "style-src 'unsafe-inline'",
   "img-src data:",
   "frame-ancestors 'self'",
-].join("; ");
+];
+
+/** A pasted page with its own scripts, on trial: no origin and no network either. */
+const trialFramePolicy = [
+  "sandbox allow-scripts allow-forms",
+  "default-src 'none'",
+  "script-src 'self' 'unsafe-inline' 'unsafe-eval'",
+  "style-src 'unsafe-inline'",
+  "img-src data:",
+  "font-src data:",
+  "form-action 'none'",
+  "base-uri 'none'",
+];
+const frameScripts: readonly string[] = ["/frame.js", "/trial-frame.js"];
 
 /**
  * @param root folder of the built app
@@ -43,7 +56,7 @@ export function createApp(root: string, hosts: () => readonly string[], folder: 
     if (!hosts().includes(c.req.header("host") ?? ""))
       return c.text("This server answers to its own address only.", 403);
     // The sandboxed frame has no origin of its own and says so when it asks for its script.
-    const origin = c.req.path === "/frame.js" ? undefined : c.req.header("origin");
+    const origin = frameScripts.includes(c.req.path) ? undefined : c.req.header("origin");
     const standIn = c.req.path.startsWith("/stand-in/");
     // Delivered pages that ask the stand-in lie in files or on another port of this machine.
     const near = standIn && origin !== undefined && (origin === "null" || loopback.test(origin));
@@ -56,12 +69,22 @@ export function createApp(root: string, hosts: () => readonly string[], folder: 
     if (c.req.method !== "GET" && c.req.method !== "HEAD" && !writes)
       return c.text("Only reading is possible here.", 405);
     await next();
-    const frame = c.req.path === "/frame.html";
-    c.header("Content-Security-Policy", frame ? framePolicy : appPolicy);
+    const { path } = c.req;
+    // Under another of our names the frame is another site's to the browser, which gives it a process of its own then: what
+    // never ends in it does not hold up the app.
+    const ours = hosts().map((h) => `http://${h}`);
+    const policy =
+      path === "/frame.html"
+        ? framePolicy
+        : path === "/trial-frame.html"
+          ? [...trialFramePolicy, `frame-ancestors ${ours.join(" ")}`]
+          : [...appPolicy, `frame-src 'self' ${ours.join(" ")}`];
+    c.header("Content-Security-Policy", policy.join("; "));
     c.header("X-Content-Type-Options", "nosniff");
     c.header("Referrer-Policy", "no-referrer");
-    c.header("Cache-Control", c.req.path.startsWith("/assets/") ? "max-age=31536000, immutable" : "no-cache");
-    if (!c.req.path.startsWith("/frame.")) c.header("Cross-Origin-Resource-Policy", "same-origin");
+    c.header("Cache-Control", path.startsWith("/assets/") ? "max-age=31536000, immutable" : "no-cache");
+    if (!frameScripts.includes(path) && !/^\/(trial-)?frame\.html$/.test(path))
+      c.header("Cross-Origin-Resource-Policy", "same-origin");
   });
   app.options("/stand-in/*", (c) => {
     c.header("Access-Control-Allow-Methods", "GET, POST, PUT, PATCH, DELETE");

@@ -11,7 +11,8 @@ interface Props {
   initial: string;
   name: string;
   onClose(): void;
-  onMade(doc: Component): void;
+  /** @param page what was pasted, where it has a script of its own; null where it does nothing by itself */
+  onMade(doc: Component, page: string | null): void;
 }
 
 export function FromHtml({ initial, name, onClose, onMade }: Props) {
@@ -33,7 +34,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
   const make = (): void => {
     if (!result?.ok || read?.left !== left) return;
     const doc = result.behaviour?.doc.reactions.length ? result.behaviour.doc : result.doc;
-    onMade({ ...doc, name: title.trim() || "New component" });
+    onMade({ ...doc, name: title.trim() || "New component" }, result.behaviour ? text : null);
   };
   const broken = result?.ok ? references(result.doc).filter((r) => !r.to) : [];
   return (

@@ -12,6 +12,7 @@ import { readBundle } from "../storage/bundle";
 import { database, type Stored, type Whole } from "../storage/database";
 import { readStored, storedName } from "../storage/stored";
 import { retrySave, storeProblem } from "../store/saving";
+import { usePasted } from "../trial/pasted";
 import { WALKED } from "../walk/steps";
 import { FirstVisit } from "../walk/Walk";
 import { FromHtml } from "./FromHtml";
@@ -63,6 +64,7 @@ export function Shelf() {
       const id = await addComponent(doc);
       await enterNew([{ id, doc }]);
       navigate(`/component/${id}/sheet`);
+      return id;
     },
     [navigate],
   );
@@ -262,9 +264,10 @@ export function Shelf() {
           initial={html.text}
           name={html.name}
           onClose={() => setHtml(null)}
-          onMade={(doc) => {
+          onMade={async (doc, page) => {
             setHtml(null);
-            add(doc);
+            const id = await add(doc);
+            if (page) usePasted.getState().paste(id, page);
           }}
         />
       )}

@@ -1,6 +1,6 @@
 /** The specification against a real page in a real browser. */
 import { Button, Input, Select } from "antd";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import {
   countOf,
   isThisMachine,
@@ -14,6 +14,7 @@ import { useDoc, useDocument } from "../store/document";
 import { LetBeLines } from "./LetBeLines";
 import { MapLines } from "./MapLines";
 import { PointAt } from "./PointAt";
+import { usePasted } from "./pasted";
 import { RunLine } from "./RunLine";
 import { useTrial } from "./store";
 import "./trial.css";
@@ -24,6 +25,9 @@ const sets: { value: TrialSet; label: string }[] = [
   { value: "pairs", label: "Every pair of reactions" },
   { value: "situations", label: "Every situation" },
 ];
+
+/** Where a page runs in the app itself. */
+const FRAME = "frame";
 
 /** The host of an address that is not on this machine; null for others. */
 function elsewhere(page: string): string | null {
@@ -38,12 +42,16 @@ export function TrialView() {
   const edit = useDocument((s) => s.edit);
   const trial = useTrial();
   const [set, setSet] = useState<TrialSet>(doc.scenarios.length ? "scenarios" : "reactions");
-  const [browser, setBrowser] = useState("chromium");
+  const pasted = usePasted((s) => (id && s.pages[id]) || "");
+  const paste = usePasted((s) => s.paste);
+  const [browser, setBrowser] = useState(pasted ? FRAME : "chromium");
   const [page, setPage] = useState(doc.trial?.page ?? "");
+  const stage = useRef<HTMLDivElement>(null);
+  const inFrame = browser === FRAME;
   const [allowed, setAllowed] = useState<string | null>(null);
   const [pointing, setPointing] = useState<string | null>(null);
   const mine = trial.id === id;
-  const host = elsewhere(page);
+  const host = inFrame ? null : elsewhere(page);
   const keepPage = (): void => {
     if (page === (doc.trial?.page ?? "")) return;
     edit("say which page", (d) => {
@@ -52,23 +60,37 @@ export function TrialView() {
     });
   };
   const run = (): void => {
+    if (inFrame) return void (stage.current && trial.start(set, { stage: stage.current, html: pasted }));
     keepPage();
-    void trial.start(set, browser, page, host && allowed === host ? [host] : []);
+    void trial.start(set, { browser, page, allow: host && allowed === host ? [host] : [] });
   };
+  // Browsers draw no frame that is out of view: it ends with the view.
+  const { stop } = trial;
+  useEffect(
+    () => () => {
+      if (stage.current?.firstChild) stop();
+    },
+    [stop],
+  );
+
   return (
     <div className="trial">
       <section className="trial-set" aria-label="What is tried">
-        <label className="trial-field">
-          <span className="caps">Page</span>
-          <Input
-            value={page}
-            placeholder="the page that would be delivered"
-            onChange={(e) => setPage(e.target.value.trim())}
-            onBlur={keepPage}
-            onPressEnter={run}
-          />
-          <span className="muted">An address on this machine, or a file. Left empty: the delivered page.</span>
-        </label>
+        {inFrame ? (
+          <PastedPage html={pasted} onChange={(html) => id && paste(id, html)} />
+        ) : (
+          <label className="trial-field">
+            <span className="caps">Page</span>
+            <Input
+              value={page}
+              placeholder="the page that would be delivered"
+              onChange={(e) => setPage(e.target.value.trim())}
+              onBlur={keepPage}
+              onPressEnter={run}
+            />
+            <span className="muted">An address on this machine, or a file. Left empty: the delivered page.</span>
+          </label>
+        )}
         {host && (
           <label className="trial-allow">
             <input
@@ -95,6 +117,7 @@ export function TrialView() {
             options={[
               { value: "chromium", label: "Chromium" },
               { value: "firefox", label: "Firefox" },
+              { value: FRAME, label: "A frame, here" },
             ]}
           />
         </label>
@@ -119,10 +142,32 @@ export function TrialView() {
         {mine && trial.picture && pointing !== null && (
           <PointAt picture={trial.picture} part={pointing} onDone={() => setPointing(null)} />
         )}
-        <Summary mine={mine} />
+        <Summary mine={mine} inFrame={inFrame} />
+        <div ref={stage} className="trial-stage" hidden={!(trial.running && mine && inFrame)} />
         {mine && <Results results={trial.results} />}
       </section>
     </div>
+  );
+}
+
+/** A page that runs here for once. */
+function PastedPage({ html, onChange }: { html: string; onChange(html: string): void }) {
+  return (
+    <label className="trial-field">
+      <span className="caps">Page</span>
+      <Input.TextArea
+        className="mono trial-pasted"
+        aria-label="Page, pasted"
+        value={html}
+        spellCheck={false}
+        placeholder="paste a page with its style and its scripts"
+        onChange={(e) => onChange(e.target.value)}
+      />
+      <span className="muted">
+        Its scripts run, with no origin and no network. Left empty: the delivered page. It is not kept with the
+        component.
+      </span>
+    </label>
   );
 }
 
@@ -142,13 +187,17 @@ function Results({ results }: { results: readonly RunResult[] }) {
   );
 }
 
-function Summary({ mine }: { mine: boolean }) {
+function Summary({ mine, inFrame }: { mine: boolean; inFrame: boolean }) {
   const { running, runs, results, left, unmapped, problem, stopped, at, of } = useTrial();
   const { doc } = useDoc();
   if (!mine || (!running && !at))
     return (
       <div className="trial-empty">
-        <p>A trial runs the specification and a page side by side, in a browser with real clicks and keys.</p>
+        <p>
+          {inFrame
+            ? "A trial runs the specification and a page side by side. Here its scripts run in a sandboxed frame, with made-up clicks and keys."
+            : "A trial runs the specification and a page side by side, in a browser with real clicks and keys."}
+        </p>
         <p className="muted">
           The page's clock is held, so that both are looked at in the same instant. Wherever they differ, it is said in
           which step, what was expected and what was found.

@@ -2,9 +2,10 @@
 import { create } from "zustand";
 import { type Component, writeComponent } from "../../core/model";
 import type { RunResult, TrialSet } from "../../core/trial";
-import type { Guess, PagePicture } from "../../core/trial/told";
+import type { Guess, PagePicture, TrialTold } from "../../core/trial/told";
 import { useDocument } from "../store/document";
 import { askTrial } from "./client";
+import { tryInFrame } from "./frame";
 
 export interface TrialStore {
   /** The component it is about, and the document at that moment. */
@@ -21,9 +22,12 @@ export interface TrialStore {
   stopped: boolean;
   problem: string | null;
   at: number | null;
-  start(set: TrialSet, browser: string, page: string, allow: string[]): Promise<void>;
+  start(set: TrialSet, where: Where): Promise<void>;
   stop(): void;
 }
+
+/** In a browser, a page at an address; or here in a frame, a pasted page. Empty for the page that would be delivered. */
+export type Where = { browser: string; page: string; allow: string[] } | { stage: HTMLElement; html: string };
 
 const none = {
   runs: null,
@@ -43,7 +47,7 @@ export const useTrial = create<TrialStore>()((set, get) => ({
   of: null,
   running: false,
   ...none,
-  async start(which, browser, page, allow) {
+  async start(which, where) {
     const { doc, id } = useDocument.getState();
     if (!doc || !id) return;
     ending?.abort();
@@ -54,14 +58,15 @@ export const useTrial = create<TrialStore>()((set, get) => ({
       if (ending === mine) set(change);
     };
     try {
-      const asked = { component: writeComponent(doc), set: which, browser, page, allow };
-      await askTrial(asked, mine.signal, (told) => {
+      const hear = (told: TrialTold): void => {
         if (told.kind === "runs") put({ runs: told.of, left: told.left });
         else if (told.kind === "result") put({ results: [...get().results, told.result] });
         else if (told.kind === "picture") put({ picture: told.picture });
         else if (told.kind === "problem") put({ problem: told.message });
         else put({ unmapped: told.unmapped, guessed: told.guessed, stopped: told.stopped });
-      });
+      };
+      if ("stage" in where) await tryInFrame(doc, which, where, mine.signal, hear);
+      else await askTrial({ component: writeComponent(doc), set: which, ...where }, mine.signal, hear);
     } catch (error) {
       if ((error as Error).name === "AbortError") put({ stopped: true });
       else put({ problem: (error as Error).message });

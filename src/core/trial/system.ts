@@ -57,3 +57,34 @@ export interface System {
   observe(parts: readonly string[]): Promise<Observation>;
   close(): Promise<void>;
 }
+
+/** Why a part has no place to point at just now. */
+export type NoPlace = "not found" | "not drawn" | "on its way" | "without room";
+
+/** @param selector of the part on the map; none where it was never found */
+export function cannotPoint(part: string, selector: string | undefined, why: NoPlace): Done & { done: false } {
+  switch (why) {
+    case "not found":
+      // What was never on the map cannot be pointed at; what was and is gone makes a difference.
+      return selector === undefined
+        ? { done: false, impossible: true, why: `no element was found for ${part}` }
+        : { done: false, impossible: false, why: `${selector} finds nothing now` };
+    // Nobody can hit it yet; where it is then is for no specification to say.
+    case "on its way":
+      return { done: false, impossible: true, why: `${part} is still on its way to its place` };
+    // How much room there is, is for its page to say.
+    case "without room":
+      return { done: false, impossible: true, why: `${part} has no room to be hit in` };
+    case "not drawn":
+      return { done: false, impossible: false, why: `${part} is not drawn` };
+  }
+}
+
+/** @param why the person cannot do it with any such page */
+export const never = (why: string): Done & { done: false } => ({ done: false, impossible: true, why });
+/** What no person does from outside. */
+export const fromWithin = {
+  send: (event: string): string => `only the page itself can send the event ${event}`,
+  set: (datum: string): string => `only the page itself can set ${datum}`,
+  unmount: "a page on trial is not taken down",
+};

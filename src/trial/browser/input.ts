@@ -1,12 +1,11 @@
 /** What a person and the surroundings do to a page: by the browser's own mouse and keyboard. */
 import type { KeyInput, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
-import type { Done } from "../../core/trial";
+import { cannotPoint, type Done, fromWithin, never } from "../../core/trial/system";
 import type {} from "../in-page";
 import type { Engine } from "./find";
 
 export const NOT_CALMED = "this browser cannot be asked to prefer reduced motion";
-const never = (why: string): Done => ({ done: false, impossible: true, why });
 /** As browsers name them; ours are those of the notation. */
 const otherwise: Readonly<Record<string, KeyInput>> = { Space: " ", Ctrl: "Control" };
 const keyName = (key: string): KeyInput => otherwise[key] ?? (key as KeyInput);
@@ -70,9 +69,9 @@ export class Input {
       const answered = await tab.evaluate((name, ok) => window.trialPage.answer(name, ok), s.answer, s.ok);
       return answered ? done : { done: false, impossible: false, why: `the page has not sent the request ${s.answer}` };
     }
-    if ("send" in s) return never(`only the page itself can send the event ${s.send}`);
-    if ("set" in s) return never(`only the page itself can set ${s.set}`);
-    if ("unmount" in s) return never("a page on trial is not taken down");
+    if ("send" in s) return never(fromWithin.send(s.send));
+    if ("set" in s) return never(fromWithin.set(s.set));
+    if ("unmount" in s) return never(fromWithin.unmount);
     return this.point(s);
   }
 
@@ -85,18 +84,7 @@ export class Input {
     if (part === null) at = await tab.evaluate((map) => window.trialPage.bare(map), this.map);
     else {
       const place = await tab.evaluate((map, name) => window.trialPage.place(map, name), this.map, part);
-      if (place === "not found") {
-        const known = this.map[part];
-        // What was never on the map cannot be pointed at; what was and is gone makes a difference.
-        if (known === undefined) return { done: false, impossible: true, why: `no element was found for ${part}` };
-        return { done: false, impossible: false, why: `${known} finds nothing now` };
-      }
-      // Nobody can hit it yet; where it is then is for no specification to say.
-      if (place === "on its way")
-        return { done: false, impossible: true, why: `${part} is still on its way to its place` };
-      // How much room there is, is for its page to say.
-      if (place === "without room") return { done: false, impossible: true, why: `${part} has no room to be hit in` };
-      if (place === "not drawn") return { done: false, impossible: false, why: `${part} is not drawn` };
+      if (typeof place === "string") return cannotPoint(part, this.map[part], place);
       at = place;
     }
     if (!at) return { done: false, impossible: true, why: "parts lie all over the page" };

@@ -1,0 +1,211 @@
+/** Pages in a frame of the app, with made-up input: right ones show no difference, planted faults are found, nothing gets out. */
+import { createServer } from "node:http";
+import type { AddressInfo } from "node:net";
+import { build } from "esbuild";
+import type { Page } from "puppeteer-core";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { readHtml } from "../../src/core/exchange";
+import type { Component } from "../../src/core/model";
+import { box, button, component } from "../../src/core/testing";
+import { deliveredPage } from "../../src/core/testing/delivered";
+import { faults, strangers } from "../../src/core/testing/strangers";
+import { runsOf, type Trial, type TrialRun } from "../../src/core/trial";
+import { demoComponents } from "../../src/demo";
+import { pasteHtml, press, Stage, text, until, untilText } from "../stage";
+import { fixtures } from "./pages";
+import { told } from "./told";
+
+let stage: Stage;
+let page: Page;
+/** What a page on trial could reach, were there a way. */
+const reached: string[] = [];
+const bait = createServer((request, answer) => {
+  reached.push(request.url ?? "");
+  answer.setHeader("Access-Control-Allow-Origin", "*");
+  answer.end("reached");
+});
+
+declare const tryRuns: typeof import("../../src/app/trial/frame/try-runs").tryRuns;
+
+beforeAll(async () => {
+  stage = await Stage.open();
+  page = await stage.page();
+  // The app's own frame and its own policy, without its views around them.
+  const built = await build({
+    stdin: {
+      contents: `export { tryRuns } from "./src/app/trial/frame/try-runs"`,
+      resolveDir: ".",
+      loader: "ts",
+    },
+    bundle: true,
+    write: false,
+    format: "iife",
+    globalName: "built",
+  });
+  await page.evaluate(
+    `${built.outputFiles[0].text}; window.tryRuns = built.tryRuns; document.body.innerHTML = "<div id='there'></div>"`,
+  );
+  await new Promise<void>((done) => bait.listen(0, "127.0.0.1", done));
+});
+afterAll(async () => {
+  bait.close();
+  await stage?.close();
+});
+
+const tried = async (doc: Component, runs: readonly TrialRun[], html: string): Promise<Trial> => {
+  const { trial } = await page.evaluate(
+    (d, r, h) =>
+      tryRuns(d, r, {
+        html: h,
+        stage: document.getElementById("there") as HTMLElement,
+        signal: new AbortController().signal,
+        shorten: false,
+        patience: 4000,
+      }),
+    doc,
+    [...runs],
+    html,
+  );
+  return trial;
+};
+
+describe.each(fixtures)("$name", ({ doc, html, faults: planted }) => {
+  const { runs } = runsOf(doc, "reactions");
+  it("does the same", async () => {
+    expect(told(await tried(doc, runs, html))).toEqual([]);
+  });
+  it("has some of its faults found", async () => {
+    for (const { from, to, shows } of planted.slice(0, 2)) {
+      const all = runsOf(doc, "situations").runs;
+      expect(told(await tried(doc, all.slice(0, 12), html.replace(from, to))).join("\n")).toContain(shows);
+    }
+  });
+});
+
+const EVERY = 6;
+it.each(Object.entries(strangers).filter(([name], i) => !faults[name] && i % EVERY === 0))(
+  "%s: does what was read of it",
+  async (name, html) => {
+    const read = readHtml(html, name);
+    if (!read.ok || !read.behaviour) throw new Error("nothing was read");
+    const { doc } = read.behaviour;
+    const all = runsOf(doc, "reactions").runs;
+    const trial = await tried(
+      doc,
+      all.filter((_run, i) => i % Math.ceil(all.length / 3) === 0),
+      html,
+    );
+    expect(told(trial).filter((line) => !/is still on its way|has no room/.test(line))).toEqual([]);
+  },
+);
+
+it.each(demoComponents.slice(0, 6).map((d) => d.load()))("$name as delivered: does the same", async (doc) => {
+  const { runs } = runsOf(doc, "scenarios");
+  const trial = await tried(doc, runs, deliveredPage(doc));
+  // What cannot be done with such a page is said of a browser too.
+  const ill = trial.results.filter((r) => r.verdict !== "impossible");
+  expect(told({ ...trial, results: ill })).toEqual([]);
+});
+
+const gone = component({
+  parts: [button("go", { content: ["Go"] }), box("note", ["Gone"])],
+  states: ["here", "there"],
+  looks: { note: { here: "not displayed" } },
+  reactions: { "click go": { here: "there" } },
+});
+const does = (what: string): string =>
+  `<!doctype html><title>Go</title><button id="go">Go</button><div id="note" hidden>Gone</div><script>
+document.getElementById("go").onclick = () => { document.getElementById("note").hidden = false; ${what} };</script>`;
+const verdicts = ({ results }: Trial): string[] => results.map((r) => (r.verdict === "cut" ? r.why : r.verdict));
+const { runs: going } = runsOf(gone, "reactions");
+
+const tries: [what: string, does: (address: string) => string][] = [
+  ["asks another program on this machine", (a) => `fetch("${a}/fetched").catch(() => {})`],
+  [
+    "asks the app's own server",
+    () => `fetch("/folder").then((r) => r.text()).then((t) => fetch("/" + t)).catch(() => {})`,
+  ],
+  ["loads a picture", (a) => `new Image().src = "${a}/image"`],
+  [
+    "loads a script",
+    (a) => `document.body.append(Object.assign(document.createElement("script"), { src: "${a}/script" }))`,
+  ],
+  [
+    "sends a form",
+    (a) =>
+      `document.body.insertAdjacentHTML("beforeend", "<form method=post action=${a}/form>"); document.forms[0].submit()`,
+  ],
+  ["opens a window", (a) => `open("${a}/window")`],
+  ["leaves a beacon", (a) => `navigator.sendBeacon("${a}/beacon", "x")`],
+  [
+    "takes a style from elsewhere",
+    (a) => `document.head.insertAdjacentHTML("beforeend", "<link rel=stylesheet href=${a}/style>")`,
+  ],
+  [
+    "reads the app around it",
+    () => `try { parent.document.title = "taken" } catch {}; try { top.localStorage.clear() } catch {}`,
+  ],
+];
+it.each(tries)("that %s: it does not get there, and the run goes on", async (which, what) => {
+  const address = `http://127.0.0.1:${(bait.address() as AddressInfo).port}`;
+  const title = await page.title();
+  // A form that is sent takes the page away; it comes no further than that.
+  const [verdict] = verdicts(await tried(gone, going, does(what(address))));
+  expect(verdict).toBe(which === "sends a form" ? "the page left for elsewhere" : "same");
+  expect(reached).toEqual([]);
+  expect(await page.title()).toBe(title);
+});
+it("that leaves for elsewhere is cut, does not get there, and the next is unharmed", async () => {
+  const address = `http://127.0.0.1:${(bait.address() as AddressInfo).port}`;
+  const left = await tried(gone, going, does(`location.href = "${address}/left"`));
+  expect(left.results.some((r) => r.verdict === "cut" && /left for elsewhere/.test(r.why))).toBe(true);
+  expect(reached).toEqual([]);
+  expect(verdicts(await tried(gone, going, does("")))).toEqual(going.map(() => "same"));
+});
+it.each([
+  ["never comes to rest", "for (;;);"],
+  ["keeps no time", "const again = () => { Promise.resolve().then(again) }; again()"],
+])("that %s is cut while the app answers, and the next is unharmed", async (_what, what) => {
+  const asked = tried(gone, going, does(what));
+  await page.evaluate(() => 1);
+  expect(verdicts(await asked)).toEqual(going.map(() => "the page did not come to rest within 4 s"));
+  expect(verdicts(await tried(gone, going, does("")))).toEqual(going.map(() => "same"));
+});
+it("that has a storage of its own keeps nothing for the next", async () => {
+  const counts = does(
+    `localStorage.n = 1 + Number(localStorage.getItem("n") ?? 0); if (localStorage.n !== "1") note.remove()`,
+  );
+  for (let i = 0; i < 2; i++) expect(verdicts(await tried(gone, going, counts))).toEqual(going.map(() => "same"));
+});
+
+it("from a pasted page to its trial, and to the fault that it gets", async () => {
+  const person = await stage.page();
+  const html = strangers["hold to turn the heap"]!;
+  await press(person, "From HTML");
+  await pasteHtml(person, html);
+  await press(person, "Make the component");
+  await press(person, "Trial", ".views");
+  await untilText(person, ".trial-set", "A frame, here");
+  await press(person, "Put it on trial");
+  const sum = (wanted: RegExp): Promise<string> =>
+    until(
+      () => text(person, ".trial-sum"),
+      (t) => wanted.test(t),
+      60_000,
+    );
+  await sum(/^\d+ runs: \d+ the same$/);
+  // Whoever started it has the focus again.
+  expect(await person.evaluate(() => document.activeElement?.textContent)).toBe("Try again");
+  await person.$eval(".trial-pasted", (field) => {
+    const area = field as HTMLTextAreaElement;
+    area.setSelectionRange(0, area.value.length);
+    area.focus();
+  });
+  await person.evaluate(
+    (changed) => document.execCommand("insertText", false, changed),
+    html.replace("'Turned.'", "'Done.'"),
+  );
+  await press(person, "Try again");
+  await sum(/differ/);
+  await untilText(person, ".trial-facts", "Done.");
+});

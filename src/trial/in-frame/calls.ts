@@ -1,0 +1,18 @@
+/** What the app asks of a page in its frame, through a port of their own. */
+import type { Stimulus } from "../../core/model";
+import type { Done, Observation, StandInRequest, Wanted } from "../../core/trial";
+
+export interface FrameCalls {
+  /** Writes the page into the frame, taken hold of before its scripts run. */
+  open(
+    html: string,
+    opening: { scroll: number; reducedMotion: boolean; requests: readonly StandInRequest[] },
+  ): Promise<Done>;
+  act(stimulus: Stimulus, map: Readonly<Record<string, string>>): Promise<Done>;
+  pass(ms: number): Promise<void>;
+  observe(map: Readonly<Record<string, string>>, parts: readonly string[]): Promise<Observation & { glided: boolean }>;
+  guess(
+    wanted: readonly Wanted[],
+    map: Readonly<Record<string, string>>,
+  ): Promise<readonly { part: string; selector: string; why: string }[]>;
+}

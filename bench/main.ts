@@ -22,6 +22,7 @@ import { largeInApp, largeInCore } from "./large";
 import { initial, reduce } from "./reducer";
 import { rulesInCore } from "./rules";
 import { ribbonInApp, timeInCore } from "./time";
+import { trialInFrame, trialsInBrowser } from "./trials";
 
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
 if (!read.ok) throw new Error("the demo does not load");
@@ -146,6 +147,7 @@ rows.push(
   ...timeInCore(program),
   ...(await ribbonInApp(stage)),
 );
+rows.push(...(await trialsInBrowser(doc)), await trialInFrame(stage));
 rows.push(...(await longDay(stage)));
 await stage.close();
 rows.push(["Stimulus to painted frame, median of 24 clicks", `${spans[spans.length >> 1].toFixed(1)} ms`, "16 ms"]);

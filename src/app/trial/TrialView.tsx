@@ -128,6 +128,7 @@ export function TrialView() {
             {mine && trial.at ? "Try again" : "Put it on trial"}
           </Button>
         )}
+        <div ref={stage} className="trial-stage" hidden={!(trial.running && mine && inFrame)} />
         <MapLines
           guessed={mine ? trial.guessed : {}}
           unmapped={mine ? trial.unmapped : []}
@@ -143,7 +144,6 @@ export function TrialView() {
           <PointAt picture={trial.picture} part={pointing} onDone={() => setPointing(null)} />
         )}
         <Summary mine={mine} inFrame={inFrame} />
-        <div ref={stage} className="trial-stage" hidden={!(trial.running && mine && inFrame)} />
         {mine && <Results results={trial.results} />}
       </section>
     </div>
@@ -159,6 +159,7 @@ function PastedPage({ html, onChange }: { html: string; onChange(html: string): 
         className="mono trial-pasted"
         aria-label="Page, pasted"
         value={html}
+        rows={6}
         spellCheck={false}
         placeholder="paste a page with its style and its scripts"
         onChange={(e) => onChange(e.target.value)}

@@ -18,8 +18,6 @@ export interface FrameOptions {
 }
 
 const PATIENCE = 15_000;
-/** px that its picture may be tall. */
-const TALL = 280;
 
 /**
  * This machine has two names, and what is under the other is another site's to a browser: the frame has a process of its own
@@ -58,6 +56,8 @@ export class FramePage implements Page {
     });
     frame.src = frameAddress();
     options.stage.replaceChildren(frame);
+    // What is out of view is not drawn, and never goes on.
+    options.stage.scrollIntoView({ block: "nearest" });
     await this.bounded(ready);
     const { port1, port2 } = new MessageChannel();
     // A frame without an origin can be told by no other name.
@@ -107,7 +107,7 @@ export class FramePage implements Page {
   private size(width: number, height: number): void {
     const { frame } = this;
     const { stage } = this.options;
-    const scale = Math.min(1, stage.clientWidth / width, TALL / height);
+    const scale = Math.min(1, stage.clientWidth / width);
     frame.width = String(width);
     frame.height = String(height);
     frame.style.transform = `scale(${scale})`;

@@ -2,7 +2,10 @@ import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
 /** Pages on the clock of a trial: however busy the machine is, they see the same times. */
-const onTheirOwnClock = ["e2e/agree/**/*.test.ts", "e2e/trial/{clock,delivered,everyday,mutants,targets}.test.ts"];
+const onTheirOwnClock = [
+  "e2e/agree/**/*.test.ts",
+  "e2e/trial/{by-hand,clock,delivered,everyday,mutants,targets}.test.ts",
+];
 const common = { testTimeout: 480_000, hookTimeout: 120_000, setupFiles: ["vitest.setup.ts"] };
 
 export default defineConfig({

@@ -95,12 +95,20 @@ export const deliveredFiles = (files: ReadonlyMap<string, string>, onServer = fa
 /** @param css what the page itself says, before the component's style */
 export async function builtPage(target: BuiltTarget, doc: Component, css: string): Promise<string> {
   const files = await formatted(filesOf(target, doc).files, [KERNEL_FILE]);
-  if (target === "angular") {
-    const byPath = new Map(files.map((f) => [f.path, f.text]));
-    return pageWith(target, doc, css, await angularScript(byPath, entryOf(target, doc)), "");
-  }
+  const byPath = new Map(files.map((f) => [f.path, f.text]));
+  const { script, style } = await bundled(target, byPath, entryOf(target, doc));
+  return pageWith(target, doc, css, script, style);
+}
+
+/** Files and the script that brings them to life, by the tools of their community. */
+export async function bundled(
+  target: BuiltTarget,
+  files: ReadonlyMap<string, string>,
+  entry: string,
+): Promise<{ script: string; style: string }> {
+  if (target === "angular") return { script: await angularScript(files, entry), style: "" };
   const made = await build({
-    stdin: { contents: entryOf(target, doc), resolveDir: process.cwd(), loader: "js" },
+    stdin: { contents: entry, resolveDir: process.cwd(), loader: "js" },
     bundle: true,
     write: false,
     outdir: "out",
@@ -114,14 +122,14 @@ export async function builtPage(target: BuiltTarget, doc: Component, css: string
       __VUE_PROD_HYDRATION_MISMATCH_DETAILS__: "false",
     },
     conditions: ["browser"],
-    plugins: [deliveredFiles(new Map(files.map((f) => [f.path, f.text])))],
+    plugins: [deliveredFiles(files)],
     logLevel: "silent",
   });
   const text = (extension: string): string => made.outputFiles.find((f) => f.path.endsWith(extension))?.text ?? "";
-  return pageWith(target, doc, css, text(".js"), text(".css"));
+  return { script: text(".js"), style: text(".css") };
 }
 
-const pageWith = (target: BuiltTarget, doc: Component, css: string, script: string, style: string): string =>
+export const pageWith = (target: BuiltTarget, doc: Component, css: string, script: string, style: string): string =>
   `<!doctype html><html lang="${doc.page.lang ?? "en"}"><head><meta charset="utf-8"><title>${target}</title>
 <style>${css}</style><style>${style.replaceAll("</", "<\\/")}</style></head>
 <body><script>${script.replaceAll("</script", "<\\/script").replaceAll("<!--", "<\\!--")}</script></body></html>`;

@@ -22,7 +22,7 @@ export interface Fixture {
 const page = (body: string, style = "", script = ""): string =>
   `<!doctype html><html lang="en"><meta charset="utf-8"><title>Glasshouse</title><style>body { margin: 20px; font: 16px/1.4 sans-serif } ${style}</style>\n<body>${body}\n<script>${script}</script></body></html>`;
 
-const drawer: Fixture = {
+export const drawer: Fixture = {
   name: "a drawer by classes, closed at the end of its fade",
   doc: component({
     parts: [

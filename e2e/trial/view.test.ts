@@ -37,8 +37,9 @@ it("says where the page differs, lets it be, takes that back, and holds once the
   expect(await untilText(page, ".trial-facts", "aria-checked")).toContain("lamp");
   // The picture shows the page in that instant.
   expect(await page.$eval(".trial-picture", (i) => (i as HTMLImageElement).naturalWidth)).toBeGreaterThan(100);
-  await press(page, "Play what was expected");
-  await untilText(page, ".ribbon", "lamp");
+  // The ribbon has both: what was expected, and under it what was found.
+  await press(page, "Show both on the ribbon");
+  await untilText(page, ".ribbon", "lamp, page");
   // By a reason it is left out of trials, and undo takes that back.
   await press(page, "Leave out", ".trial-facts");
   await page.keyboard.type("another script says it");

@@ -56,6 +56,7 @@ function linesOf(session: Session, row: Row, t: number, segments: readonly Segme
   return here.slice(-3).flatMap((s) => {
     const due = s.due === undefined ? [] : [s.due > t ? `due in ${spanText(s.due - t)}, at ${spanText(s.due)}` : "due"];
     const lasts = s.kind === "state" ? [`since ${spanText(s.from)}`] : [];
-    return [s.label, ...due, ...lasts].filter(Boolean);
+    const found = lane.kind === "found" && lane.part !== null ? [s.kind] : [];
+    return [s.label, ...found, ...due, ...lasts].filter(Boolean);
   });
 }

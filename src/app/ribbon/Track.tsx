@@ -6,7 +6,7 @@ import { useProof } from "../store/proof";
 import { useRun } from "../store/run";
 import { LanePicker } from "./LanePicker";
 import { Lanes } from "./Lanes";
-import { type Group, groups, type Lane, lanesOf, usualLanes } from "./lanes";
+import { type Group, groups, type Lane, lanesOf, usualLanes, withFound } from "./lanes";
 import { Now, Pins } from "./Now";
 import { AXIS, LANE, NAMES, type Row } from "./paint";
 import { useDrawing } from "./use-drawing";
@@ -22,9 +22,10 @@ export function Track({ session }: { session: Session }) {
   const { folded, fold, perMs: zoom, setZoom, picked } = useRibbonView();
   const { program } = session;
   const faulty = useProof((s) => !!s.proof?.findings.length);
+  const found = useRun((s) => s.found);
   const all = useMemo(() => lanesOf(program), [program]);
   const chosen = useMemo(() => picked[id] ?? usualLanes(program, faulty), [picked, id, program, faulty]);
-  const rows = useMemo(() => rowsOf(all, chosen, folded), [all, chosen, folded]);
+  const rows = useMemo(() => rowsOf(found ? withFound(all, found) : all, chosen, folded), [all, chosen, folded, found]);
 
   const scroller = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 800, height: 120 });
@@ -108,7 +109,7 @@ export function Track({ session }: { session: Session }) {
 
 function rowsOf(all: readonly Lane[], chosen: ReadonlySet<string>, folded: ReadonlySet<Group>): Row[] {
   return groups.flatMap((group): Row[] => {
-    const lanes = all.filter((l) => l.group === group && chosen.has(l.id));
+    const lanes = all.filter((l) => l.group === group && (l.kind === "found" || chosen.has(l.id)));
     if (!lanes.length) return [];
     if (folded.has(group) && lanes.length > 1)
       return [{ id: `group ${group}`, label: `${lanes.length} ${group}`, lanes, folded: true }];

@@ -2,6 +2,7 @@
 import { everyAction } from "../../core/model";
 import type { PartIndex, Program, StateIndex } from "../../core/program";
 import { pixels, scrollRange } from "../../core/surface";
+import type { FoundLook } from "../../core/trial";
 
 export const groups = ["you", "states", "parts", "texts", "focus", "timers", "scroll", "requests", "findings"] as const;
 export type Group = (typeof groups)[number];
@@ -13,11 +14,24 @@ export type Lane = { id: string; group: Group; label: string } & (
   /** `region`: the state whose inside it tells; 0 for all. */
   | { kind: "state"; region: StateIndex }
   | { kind: "part" | "text"; part: PartIndex }
+  /** How a page on trial was found to have a part, or its focus (null). */
+  | { kind: "found"; part: string | null; looks: readonly FoundLook[] }
   /** `row`: a row of delays or intervals. */
   | { kind: "timer"; row: number; event: null }
   | { kind: "timer"; row: null; event: string }
   | { kind: "request"; request: number }
 );
+
+/** Beside what is expected of them, how a page on trial was found to have its focus and the parts that differ. */
+export function withFound(lanes: readonly Lane[], looks: readonly FoundLook[]): Lane[] {
+  const names = new Set(looks.flatMap((l) => Object.keys(l.parts)));
+  return lanes.flatMap((lane): Lane[] => {
+    const of = lane.kind === "focus" ? null : lane.kind === "part" && names.has(lane.label) ? lane.label : undefined;
+    if (of === undefined) return [lane];
+    const { group } = lane;
+    return [lane, { id: `found ${lane.id}`, group, label: `${lane.label}, page`, kind: "found", part: of, looks }];
+  });
+}
 
 /** Every lane there can be. */
 export function lanesOf(program: Program): Lane[] {

@@ -4,7 +4,7 @@ import { readComponent } from "../../core/model";
 import { compile } from "../../core/program";
 import { act, openSession, runTo, type Session } from "../../core/run";
 import { box, button, component } from "../../core/testing";
-import { lanesOf, usualLanes } from "./lanes";
+import { lanesOf, usualLanes, withFound } from "./lanes";
 import { type Segment, segmentsOf } from "./segments";
 
 const demo = (name: string) => {
@@ -29,6 +29,26 @@ describe("the ribbon's lanes", () => {
       ["opening", 100, 340],
       ["open", 340, Number.POSITIVE_INFINITY],
     ]);
+  });
+  it("found: under a part and the focus what a page on trial was like, from look to look", () => {
+    const part = { present: true, displayed: true, visible: true, opacity: 1, text: "" };
+    const looks = [
+      { at: 0, focus: null, parts: { dialog: { ...part, displayed: false } } },
+      { at: 100, focus: "close", parts: { dialog: { ...part, opacity: 0.2 } } },
+      { at: 300, focus: "close", parts: { dialog: part } },
+    ];
+    const all = withFound(lanesOf(program), looks);
+    const ids = all.map((l) => l.id);
+    expect(ids.filter((id) => id.startsWith("found"))).toEqual(["found part dialog", "found focus"]);
+    expect(ids.indexOf("found part dialog")).toBe(ids.indexOf("part dialog") + 1);
+    const drawn = (id: string): Segment[] =>
+      segmentsOf(session, [all[ids.indexOf(id)]], { from: 0, to: 1e9 }).segments[0];
+    expect(drawn("found part dialog").map((s) => [s.kind, s.from, s.to])).toEqual([
+      ["not displayed", 0, 100],
+      ["seen", 100, 301],
+    ]);
+    expect(drawn("found part dialog")[1].points?.map((p) => p.v)).toEqual([0.2, 1, 1, 1]);
+    expect(drawn("found focus").map((s) => [s.label, s.from])).toEqual([["close", 100]]);
   });
   it("state: one lane a region", () => {
     const rules = openSession(demo("fare-rules"));

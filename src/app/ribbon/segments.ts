@@ -69,6 +69,9 @@ export function segmentsOf(
   const segments: Segment[][] = lanes.map(() => []);
   const stretches = session.frames.stretches();
   let complete = true;
+  lanes.forEach((lane, n) => {
+    if (lane.kind === "found") segments[n].push(...foundSegments(lane));
+  });
   stretches.forEach((stretch, i) => {
     const end = stretches[i + 1]?.from ?? Number.POSITIVE_INFINITY;
     if (stretch.from > to || end < from) return;
@@ -76,6 +79,7 @@ export function segmentsOf(
     known.set(stretch.key, byLane);
     const narrow = end - stretch.from < coarse;
     lanes.forEach((lane, n) => {
+      if (lane.kind === "found") return;
       const late = !byLane.has(lane.id) && performance.now() > until;
       if (late && !narrow) complete = false;
       const key = narrow || late ? `rough ${lane.id}` : lane.id;
@@ -158,6 +162,8 @@ function ofSpan(program: Program, lane: Lane, span: Span): Segment[] {
     }
     case "findings":
       return faultsIn(program, state).map((f) => ({ from, to, kind: "fault", label: `${f.rule} ${f.text}` }));
+    case "found":
+      return foundSegments(lane);
     case "you":
       return Number.isFinite(to) ? [{ from, to, kind: "mark", label: "" }] : [];
   }
@@ -194,6 +200,34 @@ function sampled(from: number, end: number, to: number, value: (t: number) => nu
   }
   if (to > end) out.push({ t: to, v: out[out.length - 1].v });
   return out;
+}
+
+/** From look to look; what was between two is not known, and drawn as a straight line. */
+function foundSegments({ part, looks }: Extract<Lane, { kind: "found" }>): Segment[] {
+  return joined(
+    looks.flatMap(({ at: from, focus, parts }, i): Segment[] => {
+      const next = looks[i + 1];
+      const to = next?.at ?? from + 1;
+      if (part === null) return focus === null ? [] : [{ from, to, kind: "focus", label: focus }];
+      const seen = parts[part];
+      const base = { from, to, label: "" };
+      if (!seen?.present) return [{ ...base, kind: "absent" }];
+      if (!seen.displayed) return [{ ...base, kind: "not displayed" }];
+      if (!seen.visible) return [{ ...base, kind: "unseen" }];
+      const then = next?.parts[part];
+      const v = then?.visible ? then.opacity : seen.opacity;
+      return [
+        {
+          ...base,
+          kind: "seen",
+          points: [
+            { t: from, v: seen.opacity },
+            { t: to, v },
+          ],
+        },
+      ];
+    }),
+  );
 }
 
 const done = (program: Program, frames: readonly Frame[]): Segment[] =>

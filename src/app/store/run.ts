@@ -17,6 +17,7 @@ import {
   type Stimulus,
   stateAt,
 } from "../../core/run";
+import type { FoundLook } from "../../core/trial";
 import { useDocument } from "./document";
 
 /** How long the clock goes on when nothing is due, ms; then it rests until something is done. */
@@ -57,6 +58,8 @@ export interface RunStore {
   touched: number;
   /** What the run shows, when it is not the person's own: a scenario's or finding's name. */
   showing: string | null;
+  /** How a page on trial was found in the run that is shown. */
+  found: readonly FoundLook[] | null;
   restart(): void;
   act(stimulus: Stimulus): void;
   /** Moves the clock by `ms` of real time. @returns false when it rests */
@@ -67,7 +70,7 @@ export interface RunStore {
   freeze(state: string | null): void;
   /** To the next or previous thing that happened or is due. */
   toChange(direction: 1 | -1): void;
-  show(scenario: Scenario, at: number | null): void;
+  show(scenario: Scenario, at: number | null, found?: readonly FoundLook[]): void;
   toRun(id: number): void;
   closeRun(id: number): void;
   /** Pins the instant that is shown, or the given ones: the first free pin, then the second anew. */
@@ -80,7 +83,7 @@ export interface RunStore {
 let fraction = 0;
 
 const noPins = { a: null, b: null };
-const fresh = { run: 1, kept: [], pins: noPins, instant: null, frozen: null, touched: 0, held: false };
+const fresh = { run: 1, kept: [], pins: noPins, instant: null, frozen: null, touched: 0, held: false, found: null };
 
 export const useRun = create<RunStore>()((set, get) => ({
   session: null,
@@ -101,7 +104,7 @@ export const useRun = create<RunStore>()((set, get) => ({
     const left = at.frames.length < session.frames.length;
     const branch = left ? { kept: [...kept, { id: run, session, showing }], run: freeId(run, kept) } : {};
     const resting = held ? { instant: next.end, playing: false } : { instant: null, playing: true };
-    set({ session: next, touched: next.end, showing: null, ...resting, ...branch });
+    set({ session: next, touched: next.end, showing: null, found: null, ...resting, ...branch });
   },
   tick(ms) {
     const { session, instant, playing, speed, touched, frozen } = get();
@@ -142,12 +145,19 @@ export const useRun = create<RunStore>()((set, get) => ({
     const next = runTo(session, due);
     set({ session: next, instant: next.end, ...still });
   },
-  show(scenario, at) {
+  show(scenario, at, found) {
     const { program } = useDocument.getState();
     if (!program) return;
     const { session } = playScenario(program, scenario);
     const rested = runTo(session, session.end + AFTERMATH);
-    set({ ...fresh, session: rested, instant: at ?? 0, playing: at === null, showing: scenario.name });
+    set({
+      ...fresh,
+      session: rested,
+      instant: at ?? 0,
+      playing: at === null,
+      showing: scenario.name,
+      found: found ?? null,
+    });
   },
   toRun(id) {
     const { session, run, kept, showing } = get();
@@ -158,6 +168,7 @@ export const useRun = create<RunStore>()((set, get) => ({
     set({
       session: next,
       run: id,
+      found: null,
       showing: found.showing,
       kept: others,
       instant: next.end,

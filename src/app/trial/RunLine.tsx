@@ -64,8 +64,8 @@ function Shown({ differs }: { differs: NonNullable<RunResult["differs"]> }) {
         </tbody>
       </table>
       <div className="trial-keys">
-        <Button size="small" onClick={() => show({ ...scenario, name: scenario.name || "trial" }, at)}>
-          Play what was expected
+        <Button size="small" onClick={() => show({ ...scenario, name: scenario.name || "trial" }, at, differs.found)}>
+          Show both on the ribbon
         </Button>
         {cell && (
           <Button size="small" onClick={() => toCell({ section: "event", row: cell.row, column: cell.state })}>

@@ -15,7 +15,7 @@ import {
 import { isPlace, trackEnd } from "../surface";
 import { CoreSystem } from "./core-system";
 import { type Differing, differing, type LetBe } from "./differing";
-import type { Observation, Opening, System } from "./system";
+import type { Observation, Opening, SeenPart, System } from "./system";
 
 export interface Differs {
   /** Index of the step after which it was seen; -1 as the page opens. */
@@ -26,8 +26,18 @@ export interface Differs {
   /** What the specification says happened last, told; and the cell that says so. */
   because: string;
   cell: { row: number; state: string } | null;
+  /** How the parts that differ, and the focus, were found on the page at each look, and after it while it was given time. */
+  found: FoundLook[];
   /** ms by which the page came later to what was expected; none where it did not within some seconds, or was not asked. */
   late?: number;
+}
+
+/** What was found of a page at an instant, ms. */
+export interface FoundLook {
+  at: number;
+  /** The part that has the focus; what it is where it is no part, null for nothing. */
+  focus: string | null;
+  parts: Readonly<Record<string, Pick<SeenPart, "present" | "displayed" | "visible" | "opacity" | "text">>>;
 }
 
 export interface Judged {
@@ -84,7 +94,7 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
   if (!opened.done) return { differs: null, impossible: { step: -1, why: opened.why }, looks: 0 };
   const past = [core.state];
   let acted: Acted | null = null;
-  let looks = 0;
+  const seen: Seen[] = [];
   /** How long the page needs until it surely has done what it was told. */
   let lagged = 0;
   /** ms that the run itself has said to wait; both clocks may be before that. */
@@ -95,7 +105,7 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     const found = await page.observe(watching.parts);
     await follow(found.now);
     const expected = await core.observe(watching.parts);
-    looks++;
+    seen.push({ at: core.state.now, found });
     const draws = lagged > 0 || found.lag > 0;
     lagged = found.lag && found.lag + 3 * FRAME;
     const earlier = earlierOf(program, past, core.state, found);
@@ -106,7 +116,7 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     // On the way the focus may have been where the page still has it.
     if (found.lag) for (const move of core.last.focus) earlier.push({ ...core.state, focus: move.to });
     const facts = differing(program, core.state, expected, found, watching.letBe, earlier);
-    return facts.length ? { step, at: core.state.now, facts, ...lastOf(program, core.last) } : null;
+    return facts.length ? { step, at: core.state.now, facts, found: [], ...lastOf(program, core.last) } : null;
   };
   /** A clock that nobody holds has gone on by itself. */
   const follow = async (now = 0): Promise<void> => {
@@ -145,23 +155,44 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     if ("press" in step.do && step.do.press.endsWith("Tab") && core.state.focus === DOCUMENT) break;
     const done = await page.act(step.do);
     past.push(core.state);
-    if (!done.done && done.impossible) return { differs: null, impossible: { step: index, why: done.why }, looks };
+    if (!done.done && done.impossible)
+      return { differs: null, impossible: { step: index, why: done.why }, looks: seen.length };
     if (!done.done && mine.done) {
       const facts: Differing[] = [
         { part: targetOf(step.do), fact: "act", expected: stimulusText(step.do), found: done.why },
       ];
-      differs = { step: index, at: core.state.now, facts, ...lastOf(program, core.last) };
+      differs = { step: index, at: core.state.now, facts, found: [], ...lastOf(program, core.last) };
     } else differs = await look(index);
   }
   if (differs && watching.wait && differs.facts.every((f) => !/^(act|error|announced)$/.test(f.fact))) {
     await watching.wait();
-    const late = await lateness(program, core, page, watching, differs.facts);
+    const late = await lateness(program, core, page, watching, differs.facts, seen);
     if (late) differs = { ...differs, late };
   }
   // What was let pass because the page lags has to have come about in the end.
   if (!differs && lagged) differs = await passAndLook(lagged, scenario.steps.length - 1);
-  return { differs, impossible: null, looks };
+  const looks = seen.length;
+  return { differs: differs && { ...differs, found: foundOf(differs.facts, seen) }, impossible: null, looks };
 }
+
+interface Seen {
+  at: number;
+  found: Observation;
+}
+
+/** Of all that was seen what is about the parts that differ. */
+const foundOf = (facts: readonly Differing[], seen: readonly Seen[]): FoundLook[] => {
+  const names = new Set(facts.flatMap((f) => f.part ?? []));
+  return seen.map(({ at, found }) => ({
+    at,
+    focus: found.focus.part ?? found.focus.other,
+    parts: Object.fromEntries(
+      Object.entries(found.parts).flatMap(([name, { present, displayed, visible, opacity, text }]) =>
+        names.has(name) ? [[name, { present, displayed, visible, opacity, text }]] : [],
+      ),
+    ),
+  }));
+};
 
 /** So long, ms, is waited for what may only be late; so often it is looked at. */
 const LATEST = 2000;
@@ -174,12 +205,15 @@ async function lateness(
   page: System,
   { parts, letBe, signal }: Watching,
   facts: readonly Differing[],
+  seen: Seen[],
 ): Promise<number | null> {
   const expected = await core.observe(parts);
+  const from = core.state.now;
   for (let ms = EVERY; ms <= LATEST; ms += EVERY) {
     if (signal?.aborted) throw new Stopped();
     await page.pass(EVERY);
     const found = await page.observe(parts);
+    seen.push({ at: from + ms, found });
     const left = differing(program, core.state, expected, found, letBe);
     if (!left.some((d) => facts.some((f) => f.part === d.part && f.fact === d.fact))) return ms;
   }

@@ -334,4 +334,128 @@ const toggle: Fixture = {
   ],
 };
 
-export const fixtures: readonly Fixture[] = [drawer, toast, disclosure, countdown, toggle];
+const framed: Fixture = {
+  name: "a panel in a frame, with what stands around it",
+  doc: component({
+    parts: [
+      box("words", ["Closed."], { attributes: { role: "status" } }),
+      button("vent", { content: ["Vent"] }),
+      box("panel", ["Half open."]),
+    ],
+    states: ["closed", "open", "late"],
+    looks: {
+      words: { closed: '"Closed."', open: '"Open."', late: '"Open for long."' },
+      vent: { closed: 'aria-expanded="false"', open: 'aria-expanded="true"', late: 'aria-expanded="true"' },
+      panel: {
+        closed: "not displayed; opacity: 0; transition: opacity 200ms linear",
+        open: "opacity: 1; transition: opacity 200ms linear",
+        late: "opacity: 1",
+      },
+    },
+    reactions: {
+      "click vent": { closed: "open", open: "closed", late: "closed" },
+      "press Escape": { open: "closed", late: "closed" },
+      after: { open: "3s late" },
+    },
+  }),
+  html: page(
+    `<p class="words" role="status">Closed.</p><iframe title="Vent" style="width: 300px; height: 200px; border: 2px solid; padding: 4px" srcdoc='<!doctype html><style>
+.panel { opacity: 0; transition: opacity 200ms linear; display: none } .panel.shown { display: block } .panel.in { opacity: 1 }</style>
+<button class="vent" aria-expanded="false">Vent</button><div class="panel">Half open.</div><script>
+const vent = document.querySelector(".vent"), panel = document.querySelector(".panel"), words = parent.document.querySelector(".words");
+let timer = 0;
+const isOpen = () => panel.classList.contains("in");
+const turn = () => {
+  clearTimeout(timer);
+  if (isOpen()) { panel.classList.remove("in"); if (!panel.getAnimations().length) panel.classList.remove("shown"); }
+  else { panel.classList.add("shown"); panel.offsetWidth; panel.classList.add("in"); timer = setTimeout(() => { words.textContent = "Open for long."; }, 3000); }
+  vent.setAttribute("aria-expanded", isOpen());
+  words.textContent = isOpen() ? "Open." : "Closed.";
+};
+panel.ontransitionend = () => { if (!isOpen()) panel.classList.remove("shown"); };
+vent.onclick = turn;
+for (const d of [document, parent.document]) d.addEventListener("keydown", (e) => { if (e.key === "Escape" && isOpen()) turn(); });
+</script>'></iframe>`,
+  ),
+  faults: [
+    { what: "the frame's timer is late", from: "3000", to: "3400", shows: "words: text" },
+    {
+      what: "the frame's fade is twice as long",
+      from: "200ms linear; display",
+      to: "400ms linear; display",
+      shows: "panel: opacity",
+    },
+    {
+      what: "Escape is heard in the frame alone",
+      from: "[document, parent.document]",
+      to: "[document]",
+      shows: "words: text",
+    },
+    {
+      what: "the frame is hidden",
+      from: '<iframe title="Vent" style="',
+      to: '<iframe title="Vent" style="visibility: hidden; ',
+      shows: "vent",
+    },
+  ],
+};
+
+const shadowed: Fixture = {
+  name: "a switch and its note in a shadow root",
+  doc: component({
+    parts: [
+      button("lamp", { attributes: { "aria-pressed": "false" }, content: ["Night lamp"] }),
+      box("note", ["It is on."], { attributes: { role: "status" } }),
+    ],
+    states: ["off", "on"],
+    looks: {
+      lamp: { off: 'aria-pressed="false"', on: 'aria-pressed="true"' },
+      note: {
+        off: "not displayed; opacity: 0; transition: opacity 100ms linear",
+        on: "opacity: 1; transition: opacity 100ms linear",
+      },
+    },
+    reactions: { "click lamp": { off: "on", on: "off" }, after: { on: "2s off" } },
+  }),
+  html: page(
+    `<night-lamp></night-lamp>`,
+    "",
+    `customElements.define("night-lamp", class extends HTMLElement {
+  connectedCallback() {
+    const root = this.attachShadow({ mode: "open" });
+    root.innerHTML = '<style>.note { opacity: 0; transition: opacity 100ms linear } .note.on { opacity: 1 } .note[hidden] { display: none }</style><button aria-pressed="false">Night lamp</button><div class="note" role="status" hidden>It is on.</div>';
+    const lamp = root.querySelector("button"), note = root.querySelector(".note");
+    let timer = 0, on = false;
+    const turn = () => {
+      on = !on;
+      clearTimeout(timer);
+      lamp.setAttribute("aria-pressed", on);
+      if (on) { note.hidden = false; note.offsetWidth; timer = setTimeout(turn, 2000); }
+      note.classList.toggle("on", on);
+      if (!on && !note.getAnimations().length) note.hidden = true;
+    };
+    lamp.addEventListener("click", turn);
+    note.addEventListener("transitionend", () => { if (!on) note.hidden = true; });
+  }
+});`,
+  ),
+  faults: [
+    {
+      what: "the fade inside is three times as long",
+      from: "100ms linear",
+      to: "300ms linear",
+      shows: "note: opacity",
+    },
+    { what: "the timer inside is late", from: "2000", to: "2300", shows: "lamp: attribute aria-pressed" },
+    {
+      what: "what is pressed is not said",
+      from: 'lamp.setAttribute("aria-pressed", on);',
+      to: "",
+      shows: "aria-pressed",
+    },
+  ],
+};
+
+export const fixtures: readonly Fixture[] = [shadowed, drawer, toast, disclosure, countdown, toggle];
+/** Frames within a frame have no origin in common: these need a browser. */
+export const framedFixtures: readonly Fixture[] = [framed];

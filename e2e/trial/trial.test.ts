@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
-import { fixtures } from "./pages";
+import { fixtures, framedFixtures } from "./pages";
 import { told } from "./told";
 
 let browser: Started;
@@ -11,7 +11,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser?.end());
 
-describe.each(fixtures)("$name", ({ doc, html, faults }) => {
+describe.each([...fixtures, ...framedFixtures])("$name", ({ doc, html, faults }) => {
   const runs = runsOf(doc, "situations").runs;
   it("does the same", async () => {
     expect(runs.length).toBeGreaterThan(0);

@@ -213,16 +213,16 @@ function foundSegments({ part, looks }: Extract<Lane, { kind: "found" }>): Segme
       const base = { from, to, label: "" };
       if (!seen?.present) return [{ ...base, kind: "absent" }];
       if (!seen.displayed) return [{ ...base, kind: "not displayed" }];
-      if (!seen.visible) return [{ ...base, kind: "unseen" }];
       const then = next?.parts[part];
-      const v = then?.visible ? then.opacity : seen.opacity;
+      if (!seen.visible && !then?.visible) return [{ ...base, kind: "unseen" }];
+      const v = seen.visible ? seen.opacity : 0;
       return [
         {
           ...base,
           kind: "seen",
           points: [
-            { t: from, v: seen.opacity },
-            { t: to, v },
+            { t: from, v },
+            { t: to, v: then?.visible ? then.opacity : v },
           ],
         },
       ];

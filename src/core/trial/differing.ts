@@ -61,6 +61,9 @@ function isArriving(program: Program, state: RunState, name: string): boolean {
   return index !== undefined && arrivesAt(program, state, index) !== null;
 }
 
+/** Opacity: what is seen begins at 0.01. */
+const BARELY = 0.0101;
+
 /**
  * A part as expected against the part as found, fact by fact; facts that say nothing here are left out.
  * @param covers whether a part may lie over others though the specification does not say so
@@ -79,7 +82,9 @@ export function differingPart(
   const { doc, parts } = program;
   // How long a page is that the specification only sketches, and what stands above a part, is known to the page alone.
   const sketched = isSketched(doc) || is["scrolled away"] || want["on its way"];
-  if (!sketched || want["in view"] === is["in view"]) say("visible", yes(want.visible), yes(is.visible));
+  // At the very edge of being seen a rounding decides.
+  const isBarely = want.displayed && is.displayed && Math.max(want.opacity, is.opacity) < BARELY;
+  if (!isBarely && (!sketched || want["in view"] === is["in view"])) say("visible", yes(want.visible), yes(is.visible));
   if (want.visible && is.visible) {
     if (Math.abs(want.opacity - is.opacity) > OPACITY) say("opacity", want.opacity.toFixed(2), is.opacity.toFixed(2));
     if (

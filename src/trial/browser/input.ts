@@ -2,7 +2,7 @@
 import type { KeyInput, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
 import { cannotPoint, type Done, fromWithin, never } from "../../core/trial/system";
-import type {} from "../in-page";
+import type {} from "../in-page/trial-page";
 import type { Engine } from "./find";
 
 export const NOT_CALMED = "this browser cannot be asked to prefer reduced motion";

@@ -6,7 +6,7 @@ import userEvent, { type UserEvent } from "@testing-library/user-event";
 import { tabbable } from "tabbable";
 import type { Stimulus } from "../../core/model";
 import { cannotPoint, type Done, fromWithin, never } from "../../core/trial/system";
-import type { TrialPage } from "../in-page/take-hold";
+import type { TrialPage } from "../in-page/trial-page";
 import { captorOf, keepCapture, letGo } from "./capture";
 import { clickedAt, closeTopmost, topmostModal } from "./closing";
 import { pointAt, pressOn, rewriteRules, showFocus } from "./marks";

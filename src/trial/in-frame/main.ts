@@ -3,7 +3,8 @@
  * does and tells what the app asks. The frame has no origin and no network.
  */
 import { expose } from "comlink";
-import { type TrialPage, takeHold } from "../in-page/take-hold";
+import { takeHold } from "../in-page/take-hold";
+import type { TrialPage } from "../in-page/trial-page";
 import type { FrameCalls } from "./calls";
 import { watchOpening } from "./closing";
 import { Hand } from "./hand";

@@ -4,7 +4,7 @@
  * timers go as they were started.
  */
 import { type Clock, install } from "@sinonjs/fake-timers";
-import { holdGlides } from "./glide";
+import { holdGlides } from "./scrolling";
 
 /** ms by which instants may miss one another: the core counts in thousandths, browsers count motions in whole µs. */
 const EPSILON = 0.001;

@@ -1,7 +1,7 @@
 /** Elements by selector, also inside open shadow roots and frames of the same origin: `host >>> inner`. */
 import { finder } from "@medv/finder";
 
-const DEEP = " >>> ";
+export const DEEP = " >>> ";
 
 /** @returns null where nothing is found, or the selector cannot be read */
 export function elementAt(selector: string): HTMLElement | null {

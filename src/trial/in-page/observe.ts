@@ -120,7 +120,7 @@ function partOver(e: Element | null, elements: ReadonlyMap<string, HTMLElement |
   return null;
 }
 
-function seen(element: HTMLElement | null, elements: ReadonlyMap<string, HTMLElement | null>): SeenPart {
+export function seen(element: HTMLElement | null, elements: ReadonlyMap<string, HTMLElement | null>): SeenPart {
   const facts = probe(element);
   const place = facts.displayed && element ? spotOf(element, []) : null;
   return {

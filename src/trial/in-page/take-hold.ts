@@ -4,11 +4,13 @@ import type { NoPlace } from "../../core/trial/system";
 import { boxesOf } from "./boxes";
 import { holdClock } from "./clock";
 import { elementsOf, roots } from "./elements";
+import { byFrame, innerPages, offsetOf, throughFrame } from "./frames";
 import { guessMap } from "./map";
-import { hearAnnouncements, isOnItsWay, observe, type Place, placeOf } from "./observe";
-import { openScrolled } from "./opened-scrolled";
+import { hearAnnouncements, isOnItsWay, observe, type Place, placeOf, seen } from "./observe";
 import { letRun } from "./real-time";
+import { openScrolled } from "./scrolling";
 import { standIn } from "./stand-in";
+import type { TrialPage } from "./trial-page";
 
 /** How a page opens. */
 export interface PageOpening {
@@ -20,8 +22,8 @@ export interface PageOpening {
 /** px: as wide as a scrollbar may be. */
 const EDGE = 24;
 
-/** What a page on trial can be asked, and told. */
-export function takeHold({ scroll, requests: known, realTime }: PageOpening) {
+/** Before the page's own scripts. */
+export function takeHold({ scroll, requests: known, realTime }: PageOpening): TrialPage {
   const errors: string[] = [];
   addEventListener("error", (e) => errors.push(e.message || String(e.error)));
   addEventListener("unhandledrejection", (e) => errors.push(`unhandled: ${(e.reason as Error)?.message ?? e.reason}`));
@@ -33,28 +35,54 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening) {
   const heard = hearAnnouncements();
   openScrolled(scroll);
   return {
-    pass: clock.pass,
+    async pass(ms) {
+      await clock.pass(ms);
+      for (const { page: inner } of innerPages()) await inner.pass(ms);
+    },
     guess: guessMap,
-    answer: requests.answer,
-    observe(map: Readonly<Record<string, string>>, parts: readonly string[]) {
-      const seen = observe(map, parts);
-      const { lag, glided } = clock;
-      const told = { announced: heard(), errors: errors.splice(0), lag: lag(), glided: glided() };
-      return { ...seen, ...told, ...(running ? { now: running.now() } : {}) };
+    answer: (name, ok) => requests.answer(name, ok) || innerPages().some(({ page: inner }) => inner.answer(name, ok)),
+    observe(map, parts) {
+      const { own, inner } = byFrame(map);
+      const ownParts = parts.filter((p) => p in own || !(p in map));
+      const seenHere = observe(own, ownParts);
+      const told = {
+        announced: heard(),
+        errors: errors.splice(0),
+        lag: clock.lag(),
+        glided: clock.glided(),
+        ...(running ? { now: running.now() } : {}),
+      };
+      const all: ReturnType<TrialPage["observe"]> = { ...seenHere, ...told };
+      for (const { frame, page: within } of innerPages()) {
+        const rest = inner.get(frame) ?? {};
+        const found = within.observe(
+          rest,
+          Object.keys(rest).filter((p) => parts.includes(p)),
+        );
+        const around = seen(frame, elementsOf(own));
+        for (const [name, part] of Object.entries(found.parts))
+          all.parts = { ...all.parts, [name]: throughFrame(part, around) };
+        if (document.activeElement === frame) all.focus = found.focus;
+        all.announced = [...all.announced, ...found.announced];
+        all.errors = [...all.errors, ...found.errors];
+        all.lag = Math.max(all.lag, found.lag);
+        all.glided ||= found.glided;
+      }
+      return all;
     },
-    place(map: Readonly<Record<string, string>>, part: string): Place | NoPlace {
-      const all = elementsOf(map);
-      const element = all.get(part) ?? null;
-      if (!element) return "not found";
-      const others = [...all].flatMap(([name, other]) => {
-        if (name === part) return [];
-        return other && element.contains(other) && other !== element ? [other] : [];
-      });
-      const drawn = element.getClientRects().length > 0;
-      return placeOf(element, others) ?? (isOnItsWay(element) ? "on its way" : drawn ? "without room" : "not drawn");
+    place(map, part) {
+      const { inner } = byFrame(map);
+      for (const { frame, page: within } of innerPages()) {
+        const rest = inner.get(frame);
+        if (!rest || !(part in rest)) continue;
+        const place = within.place(rest, part);
+        if (typeof place === "string") return place;
+        const { x, y } = offsetOf(frame);
+        return { ...place, x: place.x + x, y: place.y + y };
+      }
+      return placeHere(map, part);
     },
-    /** A point at which nothing of the map lies. */
-    bare(map: Readonly<Record<string, string>>): { x: number; y: number } | null {
+    bare(map) {
       const elements = [...elementsOf(map).values()].flatMap((e) => e ?? []);
       // Not at the very edge: a scrollbar that lies over the page takes what is pressed there.
       const across = (size: number): number[] =>
@@ -63,13 +91,23 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening) {
         for (const x of across(innerWidth)) {
           const at = { x, y };
           const top = document.elementFromPoint(at.x, at.y);
-          if (!elements.some((e) => e.contains(top))) return at;
+          if (top?.localName !== "iframe" && !elements.some((e) => e.contains(top))) return at;
         }
       return null;
     },
     boxes: boxesOf,
-    blur: () => dispatchEvent(new FocusEvent("blur")),
+    blur: () => void dispatchEvent(new FocusEvent("blur")),
   };
 }
 
-export type TrialPage = ReturnType<typeof takeHold>;
+function placeHere(map: Readonly<Record<string, string>>, part: string): Place | NoPlace {
+  const all = elementsOf(map);
+  const element = all.get(part) ?? null;
+  if (!element) return "not found";
+  const others = [...all].flatMap(([name, other]) => {
+    if (name === part) return [];
+    return other && element.contains(other) && other !== element ? [other] : [];
+  });
+  const drawn = element.getClientRects().length > 0;
+  return placeOf(element, others) ?? (isOnItsWay(element) ? "on its way" : drawn ? "without room" : "not drawn");
+}

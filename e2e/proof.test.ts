@@ -158,6 +158,16 @@ describe("a scenario", () => {
   it("is written in words, over a span, and over several values", async () => {
     await press(page, "New scenario");
     await say("Next step", "click trigger");
+    // What is offered is taken by key, one after another: the focus goes on to the next.
+    for (const n of [1, 2]) {
+      await page.$$eval(".step:last-child .offer", (offers) => (offers[0] as HTMLElement).focus());
+      await page.keyboard.press("Enter");
+      await until(
+        () => page.$$eval(".step:last-child .expects li", (l) => l.length),
+        (found) => found === n,
+      );
+      expect(await page.evaluate(() => document.activeElement?.className)).toContain("offer");
+    }
     await say("Next step", "press {key}");
     await press(page, "Over several values …", ".scenario-detail");
     const head = await page.waitForSelector(".cases th input");

@@ -1,6 +1,6 @@
 /** One step of a scenario: what is done, when, what is expected after it, and what was found. */
 import { Select } from "antd";
-import { useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import { parseExpected } from "../../core/expression";
 import { type Expected, partNames } from "../../core/model";
 import { type Arrival, type Check, expectationNow, expectationText, pickableFacts } from "../../core/proof";
@@ -28,14 +28,21 @@ export function StepLine({ label, at, expect, checks, offers, later, onExpect, o
   const { doc, program } = useDoc();
   const run = useRun();
   const words = useRef<HTMLButtonElement>(null);
+  const taken = useRef(false);
+  const offered = useRef<HTMLDivElement>(null);
   const [more, setMore] = useState<"said" | "picked" | null>(null);
   const has = (e: Expected): boolean => expect.some((x) => same(x, e));
   const fresh = offers.filter((o) => !has(o));
   const add = (e: Expected): void => {
     if (!has(e)) onExpect([...expect, e]);
   };
+  // An offer that is taken goes, and so does a fact that is no longer expected; the focus goes on to what is still offered.
+  useLayoutEffect(() => {
+    if (taken.current && document.activeElement === document.body) offered.current?.querySelector("button")?.focus();
+    taken.current = false;
+  });
   return (
-    <li className="step">
+    <li className="step" onClickCapture={() => (taken.current = true)}>
       <div className="step-head">
         <button type="button" className="plain" disabled={!onShow} onClick={onShow}>
           <b>{label}</b> <span className="muted mono">{at === null ? "not reached" : `${Math.round(at)} ms`}</span>
@@ -79,7 +86,7 @@ export function StepLine({ label, at, expect, checks, offers, later, onExpect, o
           );
         })}
       </ul>
-      <div className="offers">
+      <div className="offers" ref={offered}>
         {fresh.slice(0, 8).map((o) => (
           <button type="button" key={JSON.stringify(o)} className="offer" onClick={() => add(o)}>
             + {expectationText(o)}

@@ -6,6 +6,7 @@ import userEvent, { type UserEvent } from "@testing-library/user-event";
 import { tabbable } from "tabbable";
 import type { Stimulus } from "../../core/model";
 import { cannotPoint, type Done, fromWithin, never } from "../../core/trial/system";
+import { hit } from "../in-page/observe";
 import type { TrialPage } from "../in-page/trial-page";
 import { captorOf, keepCapture, letGo } from "./capture";
 import { clickedAt, closeTopmost, topmostModal } from "./closing";
@@ -22,16 +23,7 @@ const released = (key: string): string => `{/${names[key] ?? key}}`;
 const typesText =
   "input:not([type=button], [type=checkbox], [type=radio], [type=submit], [type=reset]), textarea, select";
 
-/** What lies on top at a point. */
-function hit(x: number, y: number): Element {
-  let e = document.elementFromPoint(x, y);
-  while (e?.shadowRoot) {
-    const inner = e.shadowRoot.elementFromPoint(x, y);
-    if (!inner || inner === e) break;
-    e = inner;
-  }
-  return e ?? document.documentElement;
-}
+const topmost = (x: number, y: number): Element => hit(x, y) ?? document.documentElement;
 
 export class Hand {
   private readonly user: UserEvent = userEvent.setup({ document, delay: null, pointerEventsCheck: 0 });
@@ -164,15 +156,15 @@ export class Hand {
   private pointer(keys?: string): Promise<unknown> {
     const { x, y } = this.at;
     const coords = { clientX: x, clientY: y, x, y, pageX: x + scrollX, pageY: y + scrollY };
-    return this.user.pointer({ target: captorOf() ?? hit(x, y), coords, ...(keys ? { keys } : {}) });
+    return this.user.pointer({ target: captorOf() ?? topmost(x, y), coords, ...(keys ? { keys } : {}) });
   }
   private async move(): Promise<void> {
-    pointAt(hit(this.at.x, this.at.y));
+    pointAt(topmost(this.at.x, this.at.y));
     await this.pointer();
   }
   private async press(): Promise<void> {
     this.byKey = false;
-    const target = hit(this.at.x, this.at.y);
+    const target = topmost(this.at.x, this.at.y);
     this.pressed = target;
     this.start = target;
     pressOn(target);
@@ -180,7 +172,7 @@ export class Hand {
   }
   private async release(): Promise<void> {
     const { x, y } = this.at;
-    const target = hit(x, y);
+    const target = topmost(x, y);
     const { pressed } = this;
     pressOn(null);
     await this.pointer("[/MouseLeft]");
@@ -192,7 +184,7 @@ export class Hand {
   /** What lies under the pointer has changed with what was done. */
   private settle(): void {
     rewriteRules();
-    if (this.at.x >= 0) pointAt(hit(this.at.x, this.at.y));
+    if (this.at.x >= 0) pointAt(topmost(this.at.x, this.at.y));
   }
   private mark(): void {
     const { activeElement } = document;

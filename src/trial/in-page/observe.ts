@@ -19,7 +19,8 @@ function describe(e: Element | null): string {
   return `<${e.localName}${id}${classes.join("")}>${text && e.children.length === 0 ? ` “${text}”` : ""}`;
 }
 
-function hit(x: number, y: number): Element | null {
+/** What lies on top at a point, inside shadow trees too. */
+export function hit(x: number, y: number): Element | null {
   let e = document.elementFromPoint(x, y);
   while (e?.shadowRoot) {
     const inner = e.shadowRoot.elementFromPoint(x, y);

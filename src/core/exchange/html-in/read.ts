@@ -17,6 +17,7 @@ import { attributeProblem, isAllowedTag, isLanguage } from "../../safety";
 import { implicitRole, restingLooks } from "../../surface";
 import { readScripts, type Script, type ScriptRead } from "../script-in";
 import { lineOf, placeOf, type Remark } from "./remark";
+import { readRoots } from "./roots";
 import { inlineStyle, readStyles } from "./styles";
 import { comesByRule, proposedControls, stillWaiting, waitingRules } from "./waiting";
 
@@ -82,11 +83,12 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   }
   if (!parts.length) return { ok: false, message: "There is no element in this markup." };
   const empty = emptyComponent(name);
+  const standing = readRoots([html, whole ? body : undefined], styles.page, reader.scripts);
   const doc: Component = {
     ...empty,
     page: {
       ...empty.page,
-      ...(styles.page ? { css: styles.page } : {}),
+      ...(standing.css ? { css: standing.css } : {}),
       ...(html?.attribs.lang && isLanguage(html.attribs.lang) ? { lang: html.attribs.lang } : {}),
     },
     ...(styles.tokens.length ? { tokens: styles.tokens } : {}),
@@ -99,7 +101,7 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   const scripts = reader.scripts.length
     ? reader.scripts
     : proposedControls(made, (part) => reader.lines.get(part) ?? 1);
-  const behaviour = readScripts(made, scripts, new Set(left));
+  const behaviour = readScripts(made, scripts, new Set(left), standing.begins);
   remarks.push(...stillWaiting(made, behaviour?.doc ?? made));
   return { ok: true, doc: made, remarks: remarks.slice(0, 60), behaviour };
 }

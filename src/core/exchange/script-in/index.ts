@@ -9,7 +9,7 @@ import { counted } from "./counters";
 import { withoutImpossible } from "./crossings";
 import { explore, MAX_STORES } from "./explore";
 import type { Script } from "./load";
-import { grown, ScriptPage } from "./reading";
+import { grown, ScriptPage, type Store } from "./reading";
 import { rowsOf, writeBehaviour } from "./writing";
 
 export type { Script };
@@ -31,18 +31,20 @@ export interface ScriptRead {
 
 /**
  * @param left lines of listeners and timers that are not to be taken
+ * @param begins what stands on html and body before the first script, as one would have written it
  * @returns null where there is nothing in the scripts that could be told
  */
 export function readScripts(
   broughtIn: Component,
   scripts: readonly Script[],
   left: ReadonlySet<number> = new Set(),
+  begins: Store = new Map(),
 ): ScriptRead | null {
   if (!scripts.length && !broughtIn.parts.some((p) => worksByItself(p, broughtIn.page.css ?? ""))) return null;
-  const several = readWith(broughtIn, scripts, left);
+  const several = readWith(broughtIn, scripts, left, begins);
   if (!several.makes || (!several.refused && !several.read.unlike.length)) return several.read;
   // With several of an element that the script makes there may be too many ways to be; with one there are fewer.
-  const one = readWith(broughtIn, scripts, left, 1);
+  const one = readWith(broughtIn, scripts, left, begins, 1);
   return several.refused || one.read.unlike.length < several.read.unlike.length ? one.read : several.read;
 }
 
@@ -51,9 +53,10 @@ function readWith(
   broughtIn: Component,
   scripts: readonly Script[],
   left: ReadonlySet<number>,
+  begins: Store,
   most?: number,
 ): { read: ScriptRead; makes: boolean; refused: boolean } {
-  const page = new ScriptPage(broughtIn, most);
+  const page = new ScriptPage(broughtIn, most, begins);
   const every = explore(page, scripts, new Set());
   const gone = left.size ? explore(page, scripts, left) : every;
   const first = around(page, withoutImpossible(gone, broughtIn.page.width));

@@ -41,6 +41,8 @@ export class ScriptPage {
   constructor(
     readonly doc: Component,
     readonly mostOfOne = 4,
+    /** What stands on html and body before the first script. */
+    readonly begins: Store = new Map(),
   ) {
     const css = doc.page.css?.trim() ? readSheet(doc.page.css) : null;
     this.sheet = css?.rules.length ? css : null;
@@ -274,14 +276,11 @@ export class ScriptPage {
    */
   byAround(store: Store): Map<string, Cell> {
     const out = new Map<string, Cell>();
-    const isAround = (key: string): boolean => /^(class|attribute) (html|body) /.test(key);
     if (!this.sheet || ![...store.keys()].some(isAround)) return out;
     const media = this.media();
     this.changed();
     const now = this.standing(store);
-    this.changed();
-    const before = this.standing(new Map([...store].filter(([key]) => !isAround(key))));
-    this.changed();
+    const before = this.standingAlone(store);
     for (const { name, part } of this.elements) {
       const [is, was] = [now, before].map((page) => cascade(this.sheet!, page.get(name)!, media, NOTHING_DONE));
       for (const property of new Set([...is.keys(), ...was.keys()])) {
@@ -293,6 +292,15 @@ export class ScriptPage {
     return out;
   }
 
+  /** As it would stand were there nothing on html and body. */
+  private standingAlone(store: Store): ReadonlyMap<string, StyledElement> {
+    if (![...store.keys()].some(isAround)) return this.standing(store);
+    this.changed();
+    const alone = this.standing(new Map([...store].filter(([key]) => !isAround(key))));
+    this.changed();
+    return alone;
+  }
+
   /** The rules say the same, whatever else is done: nobody would notice. */
   private isRuled(e: PageElement, property: string, value: Cell, store: Store): boolean {
     if (!this.sheet || e.part?.css?.[property] !== undefined || typeof value !== "string") return false;
@@ -302,7 +310,7 @@ export class ScriptPage {
       key === `#${e.attributes.id}` ||
       key === e.tag ||
       (key.startsWith(".") && classes.has(key.slice(1)));
-    const element = this.standing(store).get(e.name)!;
+    const element = this.standingAlone(store).get(e.name)!;
     const about = this.sheet.rules.filter(
       (rule) => rule.declarations.some((d) => d.property === property) && rule.selectors.some((s) => mine(s.key)),
     );
@@ -332,6 +340,8 @@ export class ScriptPage {
     return store;
   }
 }
+
+const isAround = (key: string): boolean => /^(class|attribute) (html|body) /.test(key);
 
 function tested(selector: string): (e: StyledElement) => boolean {
   try {

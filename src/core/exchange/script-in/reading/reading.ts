@@ -299,6 +299,7 @@ export class Reading implements Working {
 
   /** The scripts, one after the other, as the page is loaded. */
   load(programs: readonly acorn.Program[], top: Scope): void {
+    for (const [key, value] of this.page.begins) this.write(key, value);
     for (const { body } of programs) {
       // What a script throws ends it, and no other.
       this.attempt(body[0] ?? null, () => execute(this, body, top));

@@ -86,7 +86,9 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
               }}
             />
           </label>
-          <p className="muted">Scripts are read here and do not run; Trial can run the page itself, in a sandboxed frame.</p>
+          <p className="muted">
+            Scripts are read here and do not run; Trial can run the page itself, in a sandboxed frame.
+          </p>
         </div>
         <div className="from-html-out" aria-live="polite">
           {!text.trim() && <p className="muted">The parts will show here.</p>}

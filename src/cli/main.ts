@@ -114,6 +114,7 @@ program
   .option("--markdown <file>", "write a report to be read")
   .option("--pictures <folder>", "a picture of the page at each difference")
   .option("--real-time", "leave the page its own clock, and let pass what is a little late")
+  .option("--real-requests", "send requests to their servers, instead of answering them as specified")
   .action(async (files: string[], wishes: TrialWishes) => {
     const { trial } = await import("./trial");
     process.exitCode = await trial(files, wishes, output);

@@ -29,6 +29,7 @@ export interface TrialWishes {
   markdown?: string;
   pictures?: string;
   realTime?: boolean;
+  realRequests?: boolean;
   allowHost?: string[];
   /** `part=selector`, beside what the component says and what is guessed. */
   map?: string[];
@@ -105,8 +106,8 @@ async function one(
   const { runs, left } = runsOf(doc, wishes.set, wishes.tag);
   const { shard } = wishes;
   const mine = shard ? runs.filter((_r, i) => i % shard.of === shard.index - 1) : runs;
-  const { allowHost: allowed = [], realTime = false } = wishes;
-  const { trial, guessed } = await putOnTrial(started, doc, mine, { source, map, allowed, realTime });
+  const { allowHost: allowed = [], realTime = false, realRequests = false } = wishes;
+  const { trial, guessed } = await putOnTrial(started, doc, mine, { source, map, allowed, realTime, realRequests });
   const tried: Tried = { file, doc, trial, left };
   if (!wishes.json) {
     output.out(trialText(tried));

@@ -4,7 +4,7 @@ import { runsOf, type TrialAsked, type TrialTold } from "../core/trial";
 import { NoBrowser, pictureOf, putOnTrial, type Started, sourceOf, startBrowser } from "../trial";
 
 export async function tryOut(
-  { component, set, page, browser, allow = [] }: TrialAsked,
+  { component, set, page, browser, allow = [], realRequests = false }: TrialAsked,
   signal: { aborted: boolean },
   tell: (told: TrialTold) => Promise<void>,
 ): Promise<void> {
@@ -27,6 +27,7 @@ export async function tryOut(
     const { trial, guessed } = await putOnTrial(started, doc, runs, {
       source,
       allowed: allow,
+      realRequests,
       signal,
       onResult: (result) => void tell({ kind: "result", result }),
     });

@@ -35,6 +35,8 @@ export interface PutOnTrial {
   patience?: number;
   /** The page's own clock runs, and what is a little late is let pass. */
   realTime?: boolean;
+  /** Requests go to their servers, whose answers come in when the specification says; otherwise it answers them, too. */
+  realRequests?: boolean;
   signal?: TrialOptions["signal"];
   onResult?: TrialOptions["onResult"];
 }
@@ -44,13 +46,24 @@ export async function putOnTrial(
   started: Started,
   doc: Component,
   runs: readonly TrialRun[],
-  { source, map, atOnce = 2, allowed = [], shorten = true, patience, realTime = false, signal, onResult }: PutOnTrial,
+  {
+    source,
+    map,
+    atOnce = 2,
+    allowed = [],
+    shorten = true,
+    patience,
+    realTime = false,
+    realRequests = false,
+    signal,
+    onResult,
+  }: PutOnTrial,
 ): Promise<{ trial: Trial; guessed: Record<string, Guess> }> {
   const guessed: Record<string, Guess> = {};
   const note: PageOptions["guessed"] = (part, selector, why) => {
     guessed[part] ??= { selector, why };
   };
-  const result = await withPages(started, doc, { source, map, allowed, patience, realTime }, (open) =>
+  const result = await withPages(started, doc, { source, map, allowed, patience, realTime, realRequests }, (open) =>
     trial(doc, runs, {
       page: () => open(note),
       // Of Firefox's pages one alone is active: in another, keys and the focus go otherwise than for a person.
@@ -81,7 +94,7 @@ export const pictureOf = (started: Started, doc: Component, where: Where): Promi
     }
   });
 
-type Where = Pick<PutOnTrial, "source" | "map" | "allowed" | "patience" | "realTime">;
+type Where = Pick<PutOnTrial, "source" | "map" | "allowed" | "patience" | "realTime" | "realRequests">;
 
 /** What a run may take where it waits for real, ms. */
 const REAL = 600_000;
@@ -90,10 +103,10 @@ const REAL = 600_000;
 async function withPages<T>(
   started: Started,
   doc: Component,
-  { source, map, allowed = [], realTime = false, patience = realTime ? REAL : undefined }: Where,
+  { source, map, allowed = [], realTime = false, realRequests = false, patience = realTime ? REAL : undefined }: Where,
   use: (open: (guessed?: PageOptions["guessed"]) => Promise<OpenedPage>) => Promise<T>,
 ): Promise<T> {
-  const requests = requestsOf(compile(doc));
+  const requests = requestsOf(compile(doc)).map((r) => (realRequests ? { ...r, letThrough: true } : r));
   const { address, remove } = await addressOf(source);
   const options = { address, map: { ...doc.trial?.map, ...map }, requests, allowed, realTime };
   const more = patience === undefined ? {} : { patience };

@@ -49,6 +49,7 @@ export function TrialView() {
   const stage = useRef<HTMLDivElement>(null);
   const inFrame = browser === FRAME;
   const [allowed, setAllowed] = useState<string | null>(null);
+  const [realRequests, setRealRequests] = useState(false);
   const [pointing, setPointing] = useState<string | null>(null);
   const mine = trial.id === id;
   const host = inFrame ? null : elsewhere(page);
@@ -62,7 +63,7 @@ export function TrialView() {
   const run = (): void => {
     if (inFrame) return void (stage.current && trial.start(set, { stage: stage.current, html: pasted }));
     keepPage();
-    void trial.start(set, { browser, page, allow: host && allowed === host ? [host] : [] });
+    void trial.start(set, { browser, page, allow: host && allowed === host ? [host] : [], realRequests });
   };
   // Browsers draw no frame that is out of view: it ends with the view.
   const { stop } = trial;
@@ -121,6 +122,20 @@ export function TrialView() {
             ]}
           />
         </label>
+        {!inFrame && (doc.requests ?? []).length > 0 && (
+          <label className="trial-field">
+            <span className="caps">Requests</span>
+            <Select
+              aria-label="Requests"
+              value={realRequests}
+              onChange={setRealRequests}
+              options={[
+                { value: false, label: "Answered as specified" },
+                { value: true, label: "Sent to their servers" },
+              ]}
+            />
+          </label>
+        )}
         {trial.running && mine ? (
           <Button onClick={trial.stop}>Stop</Button>
         ) : (

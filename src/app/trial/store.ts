@@ -27,7 +27,9 @@ export interface TrialStore {
 }
 
 /** In a browser, a page at an address; or here in a frame, a pasted page. Empty for the page that would be delivered. */
-export type Where = { browser: string; page: string; allow: string[] } | { stage: HTMLElement; html: string };
+export type Where =
+  | { browser: string; page: string; allow: string[]; realRequests: boolean }
+  | { stage: HTMLElement; html: string };
 
 const none = {
   runs: null,

@@ -14,6 +14,8 @@ export interface StandInRequest {
   /** ms */
   latency: number;
   ok: boolean;
+  /** It goes to its server for real; the answer comes in when the specification says. */
+  letThrough?: boolean;
 }
 export const requestsOf = ({ doc, requests }: Program): StandInRequest[] =>
   requests.map(({ name, latency, ok }) => {

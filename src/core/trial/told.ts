@@ -11,6 +11,8 @@ export interface TrialAsked {
   browser: string;
   /** Hosts beside this machine that the person allows. */
   allow?: string[];
+  /** Requests go to their servers. */
+  realRequests?: boolean;
 }
 
 export interface Guess {

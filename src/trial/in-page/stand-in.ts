@@ -12,6 +12,8 @@ interface Waiting {
 export interface StandIn {
   /** Answers one under way now. @returns false where none is */
   answer(name: string, ok: boolean): boolean;
+  /** Once servers have said what the page has been told by now; null where nobody waits for one. */
+  arrived(): Promise<unknown> | null;
 }
 
 /** How the page that is delivered asks the app's own stand-in. */
@@ -21,6 +23,7 @@ const OWN = "/stand-in";
 export function standIn(known: readonly StandInRequest[]): StandIn {
   const real = fetch.bind(window);
   let waiting: Waiting[] = [];
+  let coming: Promise<unknown>[] = [];
   window.fetch = (input, init = {}) => {
     const address = input instanceof Request ? input.url : String(input);
     const method = (init.method ?? (input instanceof Request ? input.method : "GET")).toUpperCase();
@@ -29,6 +32,20 @@ export function standIn(known: readonly StandInRequest[]): StandIn {
     const found = known.find((r) => r.path === path && r.method === method) ?? known.find((r) => path.endsWith(r.path));
     if (!found) return real(input, init);
     const signal = init.signal ?? (input instanceof Request ? input.signal : null);
+    if (found.letThrough) {
+      const answer = real(input, init);
+      // Whoever is told of it is told by the page.
+      answer.catch(() => {});
+      return new Promise((done) => {
+        const tell = (): void => {
+          clearTimeout(timer);
+          coming.push(answer);
+          done(answer);
+        };
+        const timer = setTimeout(tell, found.latency);
+        signal?.addEventListener("abort", tell);
+      });
+    }
     return new Promise((done, refuse) => {
       const end = (): void => {
         clearTimeout(timer);
@@ -53,6 +70,12 @@ export function standIn(known: readonly StandInRequest[]): StandIn {
       const found = waiting.find((w) => w.name === name);
       found?.answer(ok);
       return found !== undefined;
+    },
+    arrived: () => {
+      if (!coming.length) return null;
+      const all = Promise.allSettled(coming);
+      coming = [];
+      return all;
     },
   };
 }

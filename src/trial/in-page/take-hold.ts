@@ -37,6 +37,10 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
   return {
     async pass(ms) {
       await clock.pass(ms);
+      for (let late = requests.arrived(); late; late = requests.arrived()) {
+        await late;
+        await clock.pass(0);
+      }
       for (const { page: inner } of innerPages()) await inner.pass(ms);
     },
     guess: guessMap,

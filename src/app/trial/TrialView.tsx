@@ -84,7 +84,7 @@ export function TrialView() {
             <span className="caps">Page</span>
             <Input
               value={page}
-              placeholder="the page that would be delivered"
+              placeholder="the delivered page"
               onChange={(e) => setPage(e.target.value.trim())}
               onBlur={keepPage}
               onPressEnter={run}

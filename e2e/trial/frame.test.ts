@@ -60,7 +60,7 @@ const tried = async (doc: Component, runs: readonly TrialRun[], html: string): P
         stage: document.getElementById("there") as HTMLElement,
         signal: new AbortController().signal,
         shorten: false,
-        patience: 4000,
+        patience: 6000,
       }),
     doc,
     [...runs],
@@ -168,7 +168,7 @@ it.each([
 ])("that %s is cut while the app answers, and the next is unharmed", async (_what, what) => {
   const asked = tried(gone, going, does(what));
   await page.evaluate(() => 1);
-  expect(verdicts(await asked)).toEqual(going.map(() => "the page did not come to rest within 4 s"));
+  expect(verdicts(await asked)).toEqual(going.map(() => "the page did not come to rest within 6 s"));
   expect(verdicts(await tried(gone, going, does("")))).toEqual(going.map(() => "same"));
 });
 it("that has a storage of its own keeps nothing for the next", async () => {

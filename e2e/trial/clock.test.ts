@@ -50,17 +50,18 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
+/** A page of this test, opened. */
+async function opened(file: string, map: Record<string, string>): ReturnType<typeof openPage> {
+  const address = pathToFileURL(join(folder, file)).href;
+  const page = await openPage(browser, { address, map, requests: [], allowed: [] });
+  await page.open({ width: 300, height: 300, scroll: 0, reducedMotion: false });
+  return page;
+}
+
 it("a fade that is turned back at any instant is over at its end, rounded to a thousandth", async () => {
-  const address = pathToFileURL(join(folder, "lamp.html")).href;
   await fc.assert(
     fc.asyncProperty(fc.integer({ min: 1000, max: 119_000 }), fc.boolean(), async (turn, twice) => {
-      const page = await openPage(browser, {
-        address,
-        map: { lamp: "#lamp", switch: "#switch" },
-        requests: [],
-        allowed: [],
-      });
-      await page.open({ width: 300, height: 300, scroll: 0, reducedMotion: false });
+      const page = await opened("lamp.html", { lamp: "#lamp", switch: "#switch" });
       const press = (): Promise<unknown> => page.act({ click: "switch" });
       const look = async () => (await page.observe(["lamp"])).parts.lamp;
       await press();
@@ -82,20 +83,13 @@ it("a fade that is turned back at any instant is over at its end, rounded to a t
 }, 120_000);
 
 it("on a busy machine, what begins with a key that comes up at once has not gone on by then", async () => {
-  const address = pathToFileURL(join(folder, "hold.html")).href;
   const burning = [1, 2, 3].map(() => spawn(process.execPath, ["-e", "for (;;);"]));
   try {
     const grown = await Promise.all(
       [1, 2, 3, 4].map(async () => {
         let n = 0;
         for (let i = 0; i < 10; i++) {
-          const page = await openPage(browser, {
-            address,
-            map: { bar: ".bar", hold: "#hold" },
-            requests: [],
-            allowed: [],
-          });
-          await page.open({ width: 300, height: 300, scroll: 0, reducedMotion: false });
+          const page = await opened("hold.html", { bar: ".bar", hold: "#hold" });
           await page.act({ press: "Tab" });
           await page.pass(0);
           await page.act({ press: "Space" });
@@ -113,9 +107,7 @@ it("on a busy machine, what begins with a key that comes up at once has not gone
 }, 120_000);
 
 it("what a script animates takes its time, however late one looks", async () => {
-  const address = pathToFileURL(join(folder, "flash.html")).href;
-  const page = await openPage(browser, { address, map: { go: "#go", flash: "#flash" }, requests: [], allowed: [] });
-  await page.open({ width: 300, height: 300, scroll: 0, reducedMotion: false });
+  const page = await opened("flash.html", { go: "#go", flash: "#flash" });
   await page.tab.click("#go");
   await new Promise((late) => setTimeout(late, 200));
   await page.pass(0);

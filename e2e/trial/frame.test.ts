@@ -6,13 +6,12 @@ import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import type { Component } from "../../src/core/model";
-import { box, button, component } from "../../src/core/testing";
 import { deliveredPage } from "../../src/core/testing/delivered";
 import { faults, strangers } from "../../src/core/testing/strangers";
 import { runsOf, type Trial, type TrialRun } from "../../src/core/trial";
 import { demoComponents } from "../../src/demo";
 import { pasteHtml, press, Stage, text, until, untilText } from "../stage";
-import { fixtures } from "./pages";
+import { fixtures, going } from "./pages";
 import { told } from "./told";
 
 let stage: Stage;
@@ -107,17 +106,9 @@ it.each(demoComponents.slice(0, 6).map((d) => d.load()))("$name as delivered: do
   expect(told({ ...trial, results: ill })).toEqual([]);
 });
 
-const gone = component({
-  parts: [button("go", { content: ["Go"] }), box("note", ["Gone"])],
-  states: ["here", "there"],
-  looks: { note: { here: "not displayed" } },
-  reactions: { "click go": { here: "there" } },
-});
-const does = (what: string): string =>
-  `<!doctype html><title>Go</title><button id="go">Go</button><div id="note" hidden>Gone</div><script>
-document.getElementById("go").onclick = () => { document.getElementById("note").hidden = false; ${what} };</script>`;
+const { doc: gone, page: does } = going;
 const verdicts = ({ results }: Trial): string[] => results.map((r) => (r.verdict === "cut" ? r.why : r.verdict));
-const { runs: going } = runsOf(gone, "reactions");
+const { runs: goes } = runsOf(gone, "reactions");
 
 const tries: [what: string, does: (address: string) => string][] = [
   ["asks another program on this machine", (a) => `fetch("${a}/fetched").catch(() => {})`],
@@ -150,32 +141,32 @@ it.each(tries)("that %s: it does not get there, and the run goes on", async (whi
   const address = `http://127.0.0.1:${(bait.address() as AddressInfo).port}`;
   const title = await page.title();
   // A form that is sent takes the page away; it comes no further than that.
-  const [verdict] = verdicts(await tried(gone, going, does(what(address))));
+  const [verdict] = verdicts(await tried(gone, goes, does(what(address))));
   expect(verdict).toBe(which === "sends a form" ? "the page left for elsewhere" : "same");
   expect(reached).toEqual([]);
   expect(await page.title()).toBe(title);
 });
 it("that leaves for elsewhere is cut, does not get there, and the next is unharmed", async () => {
   const address = `http://127.0.0.1:${(bait.address() as AddressInfo).port}`;
-  const left = await tried(gone, going, does(`location.href = "${address}/left"`));
+  const left = await tried(gone, goes, does(`location.href = "${address}/left"`));
   expect(left.results.some((r) => r.verdict === "cut" && /left for elsewhere/.test(r.why))).toBe(true);
   expect(reached).toEqual([]);
-  expect(verdicts(await tried(gone, going, does("")))).toEqual(going.map(() => "same"));
+  expect(verdicts(await tried(gone, goes, does("")))).toEqual(goes.map(() => "same"));
 });
 it.each([
   ["never comes to rest", "for (;;);"],
   ["keeps no time", "const again = () => { Promise.resolve().then(again) }; again()"],
 ])("that %s is cut while the app answers, and the next is unharmed", async (_what, what) => {
-  const asked = tried(gone, going, does(what));
+  const asked = tried(gone, goes, does(what));
   await page.evaluate(() => 1);
-  expect(verdicts(await asked)).toEqual(going.map(() => "the page did not come to rest within 6 s"));
-  expect(verdicts(await tried(gone, going, does("")))).toEqual(going.map(() => "same"));
+  expect(verdicts(await asked)).toEqual(goes.map(() => "the page did not come to rest within 6 s"));
+  expect(verdicts(await tried(gone, goes, does("")))).toEqual(goes.map(() => "same"));
 });
 it("that has a storage of its own keeps nothing for the next", async () => {
   const counts = does(
     `localStorage.n = 1 + Number(localStorage.getItem("n") ?? 0); if (localStorage.n !== "1") note.remove()`,
   );
-  for (let i = 0; i < 2; i++) expect(verdicts(await tried(gone, going, counts))).toEqual(going.map(() => "same"));
+  for (let i = 0; i < 2; i++) expect(verdicts(await tried(gone, goes, counts))).toEqual(goes.map(() => "same"));
 });
 
 it("from a pasted page to its trial, and to the fault that it gets", async () => {
@@ -186,7 +177,14 @@ it("from a pasted page to its trial, and to the fault that it gets", async () =>
   await press(person, "Make the component");
   await press(person, "Trial", ".views");
   await untilText(person, ".trial-set", "A frame, here");
+  // Who goes to another view ends it, and is told.
   await press(person, "Put it on trial");
+  await person.waitForSelector(".trial-stage iframe");
+  await press(person, "Sheet", ".views");
+  await person.waitForSelector(".grid");
+  await press(person, "Trial", ".views");
+  await untilText(person, ".trial-sum", "stopped");
+  await press(person, "Try again");
   const sum = (wanted: RegExp): Promise<string> =>
     until(
       () => text(person, ".trial-sum"),

@@ -1,19 +1,11 @@
 /** Pages that do what no page on trial should: told, bounded, and the next run unharmed. */
 import { type AddressInfo, createServer, type Socket } from "node:net";
 import { afterAll, beforeAll, expect, it } from "vitest";
-import { box, button, component } from "../../src/core/testing";
 import { runsOf, type Trial } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
+import { going } from "./pages";
 
-const doc = component({
-  parts: [button("go", { content: ["Go"] }), box("note", ["Gone"])],
-  states: ["here", "there"],
-  looks: { note: { here: "not displayed" } },
-  reactions: { "click go": { here: "there" } },
-});
-const page = (does: string): string =>
-  `<!doctype html><title>Go</title><button id="go">Go</button><div id="note" hidden>Gone</div><script>
-document.getElementById("go").onclick = () => { document.getElementById("note").hidden = false; ${does} };</script>`;
+const { doc, page } = going;
 
 let browser: Started;
 beforeAll(async () => {

@@ -456,6 +456,19 @@ const shadowed: Fixture = {
   ],
 };
 
+/** A page with a button that shows a note, and does something besides, as no page on trial should. */
+export const going = {
+  doc: component({
+    parts: [button("go", { content: ["Go"] }), box("note", ["Gone"])],
+    states: ["here", "there"],
+    looks: { note: { here: "not displayed" } },
+    reactions: { "click go": { here: "there" } },
+  }),
+  page: (does: string): string =>
+    `<!doctype html><title>Go</title><button id="go">Go</button><div id="note" hidden>Gone</div><script>
+document.getElementById("go").onclick = () => { document.getElementById("note").hidden = false; ${does} };</script>`,
+};
+
 export const fixtures: readonly Fixture[] = [shadowed, drawer, toast, disclosure, countdown, toggle];
 /** Frames within a frame have no origin in common: these need a browser. */
 export const framedFixtures: readonly Fixture[] = [framed];

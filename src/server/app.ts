@@ -41,6 +41,14 @@ const trialFramePolicy = [
   "form-action 'none'",
   "base-uri 'none'",
 ];
+/**
+ * By page, for the addresses that are ours. On trial a page stands under another of them than the app: to the browser that is
+ * another site, which has a process of its own, so that what never ends in it does not hold up the app.
+ */
+const framePolicies: Readonly<Record<string, (ours: readonly string[]) => readonly string[]>> = {
+  "/frame.html": () => framePolicy,
+  "/trial-frame.html": (ours) => [...trialFramePolicy, `frame-ancestors ${ours.join(" ")}`],
+};
 const frameScripts: readonly string[] = ["/frame.js", "/trial-frame.js"];
 
 /**
@@ -70,21 +78,14 @@ export function createApp(root: string, hosts: () => readonly string[], folder: 
       return c.text("Only reading is possible here.", 405);
     await next();
     const { path } = c.req;
-    // Under another of our names the frame is another site's to the browser, which gives it a process of its own then: what
-    // never ends in it does not hold up the app.
+    const isFrame = Object.hasOwn(framePolicies, path);
     const ours = hosts().map((h) => `http://${h}`);
-    const policy =
-      path === "/frame.html"
-        ? framePolicy
-        : path === "/trial-frame.html"
-          ? [...trialFramePolicy, `frame-ancestors ${ours.join(" ")}`]
-          : [...appPolicy, `frame-src 'self' ${ours.join(" ")}`];
+    const policy = isFrame ? framePolicies[path](ours) : [...appPolicy, `frame-src 'self' ${ours.join(" ")}`];
     c.header("Content-Security-Policy", policy.join("; "));
     c.header("X-Content-Type-Options", "nosniff");
     c.header("Referrer-Policy", "no-referrer");
     c.header("Cache-Control", path.startsWith("/assets/") ? "max-age=31536000, immutable" : "no-cache");
-    if (!frameScripts.includes(path) && !/^\/(trial-)?frame\.html$/.test(path))
-      c.header("Cross-Origin-Resource-Policy", "same-origin");
+    if (!isFrame && !frameScripts.includes(path)) c.header("Cross-Origin-Resource-Policy", "same-origin");
   });
   app.options("/stand-in/*", (c) => {
     c.header("Access-Control-Allow-Methods", "GET, POST, PUT, PATCH, DELETE");

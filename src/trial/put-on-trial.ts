@@ -8,6 +8,7 @@ import { compile } from "../core/program";
 import {
   CoreSystem,
   type Guess,
+  letBeOf,
   openingOf,
   type PagePicture,
   requestsOf,
@@ -68,7 +69,7 @@ export async function putOnTrial(
       page: () => open(note),
       // Of Firefox's pages one alone is active: in another, keys and the focus go otherwise than for a person.
       atOnce: started.engine === "firefox" ? 1 : atOnce,
-      letBe: (doc.trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact })),
+      letBe: letBeOf(doc),
       shorten,
       ...(signal ? { signal } : {}),
       ...(onResult ? { onResult } : {}),

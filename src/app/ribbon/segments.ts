@@ -32,6 +32,9 @@ export interface Segment {
   due?: number;
 }
 
+/** What a run itself tells of; how a page was found is known beside it. */
+type RunLane = Exclude<Lane, { kind: "found" }>;
+
 interface Span {
   state: RunState;
   from: number;
@@ -68,18 +71,19 @@ export function segmentsOf(
   const { program } = session;
   const segments: Segment[][] = lanes.map(() => []);
   const stretches = session.frames.stretches();
-  let complete = true;
+  const ofRun: { lane: RunLane; n: number }[] = [];
   lanes.forEach((lane, n) => {
     if (lane.kind === "found") segments[n].push(...foundSegments(lane));
+    else ofRun.push({ lane, n });
   });
+  let complete = true;
   stretches.forEach((stretch, i) => {
     const end = stretches[i + 1]?.from ?? Number.POSITIVE_INFINITY;
     if (stretch.from > to || end < from) return;
     const byLane = known.get(stretch.key) ?? new Map<string, readonly Segment[]>();
     known.set(stretch.key, byLane);
     const narrow = end - stretch.from < coarse;
-    lanes.forEach((lane, n) => {
-      if (lane.kind === "found") return;
+    for (const { lane, n } of ofRun) {
       const late = !byLane.has(lane.id) && performance.now() > until;
       if (late && !narrow) complete = false;
       const key = narrow || late ? `rough ${lane.id}` : lane.id;
@@ -92,7 +96,7 @@ export function segmentsOf(
         byLane.set(key, list);
       }
       for (const s of list) segments[n].push(s);
-    });
+    }
   });
   return { segments, complete };
 }
@@ -104,7 +108,7 @@ export interface Range {
   until?: number;
 }
 
-function ofFrames(program: Program, lane: Lane, frames: readonly Frame[], end: number): Segment[] {
+function ofFrames(program: Program, lane: RunLane, frames: readonly Frame[], end: number): Segment[] {
   if (lane.kind === "you") return done(program, frames);
   const lasting = ofSpans(program, lane, spansOf(frames, end));
   return lane.kind === "findings" ? [...lasting, ...happened(program, frames)] : lasting;
@@ -126,11 +130,11 @@ function joined(list: readonly Segment[]): Segment[] {
   return out;
 }
 
-function ofSpans(program: Program, lane: Lane, spans: readonly Span[]): Segment[] {
+function ofSpans(program: Program, lane: RunLane, spans: readonly Span[]): Segment[] {
   return joined(spans.flatMap((span) => ofSpan(program, lane, span)));
 }
 
-function ofSpan(program: Program, lane: Lane, span: Span): Segment[] {
+function ofSpan(program: Program, lane: RunLane, span: Span): Segment[] {
   const { state, from, to } = span;
   const one = (kind: Segment["kind"], label: string): Segment[] => (label ? [{ from, to, kind, label }] : []);
   switch (lane.kind) {
@@ -162,8 +166,6 @@ function ofSpan(program: Program, lane: Lane, span: Span): Segment[] {
     }
     case "findings":
       return faultsIn(program, state).map((f) => ({ from, to, kind: "fault", label: `${f.rule} ${f.text}` }));
-    case "found":
-      return foundSegments(lane);
     case "you":
       return Number.isFinite(to) ? [{ from, to, kind: "mark", label: "" }] : [];
   }

@@ -1,6 +1,6 @@
 /** The specification against a real page in a real browser. */
 import { Button, Input, Select } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import {
   countOf,
   isThisMachine,
@@ -67,12 +67,12 @@ export function TrialView() {
   };
   // Browsers draw no frame that is out of view: it ends with the view.
   const { stop } = trial;
-  useEffect(
-    () => () => {
-      if (stage.current?.firstChild) stop();
-    },
-    [stop],
-  );
+  useEffect(() => {
+    const there = stage.current;
+    return () => {
+      if (there?.firstChild) stop();
+    };
+  }, [stop]);
 
   return (
     <div className="trial">
@@ -80,8 +80,7 @@ export function TrialView() {
         {inFrame ? (
           <PastedPage html={pasted} onChange={(html) => id && paste(id, html)} />
         ) : (
-          <label className="trial-field">
-            <span className="caps">Page</span>
+          <Field name="Page">
             <Input
               value={page}
               placeholder="the delivered page"
@@ -90,7 +89,7 @@ export function TrialView() {
               onPressEnter={run}
             />
             <span className="muted">An address on this machine, or a file. Left empty: the delivered page.</span>
-          </label>
+          </Field>
         )}
         {host && (
           <label className="trial-allow">
@@ -105,12 +104,10 @@ export function TrialView() {
             </span>
           </label>
         )}
-        <label className="trial-field">
-          <span className="caps">Runs</span>
+        <Field name="Runs">
           <Select<TrialSet> aria-label="Runs" value={set} onChange={setSet} options={sets} />
-        </label>
-        <label className="trial-field">
-          <span className="caps">Browser</span>
+        </Field>
+        <Field name="Browser">
           <Select
             aria-label="Browser"
             value={browser}
@@ -121,10 +118,9 @@ export function TrialView() {
               { value: FRAME, label: "A frame, here" },
             ]}
           />
-        </label>
+        </Field>
         {!inFrame && (doc.requests ?? []).length > 0 && (
-          <label className="trial-field">
-            <span className="caps">Requests</span>
+          <Field name="Requests">
             <Select
               aria-label="Requests"
               value={realRequests}
@@ -134,7 +130,7 @@ export function TrialView() {
                 { value: true, label: "Sent to their servers" },
               ]}
             />
-          </label>
+          </Field>
         )}
         {trial.running && mine ? (
           <Button onClick={trial.stop}>Stop</Button>
@@ -165,11 +161,19 @@ export function TrialView() {
   );
 }
 
+function Field({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <label className="trial-field">
+      <span className="caps">{name}</span>
+      {children}
+    </label>
+  );
+}
+
 /** A page that runs here for once. */
 function PastedPage({ html, onChange }: { html: string; onChange(html: string): void }) {
   return (
-    <label className="trial-field">
-      <span className="caps">Page</span>
+    <Field name="Page">
       <Input.TextArea
         className="mono trial-pasted"
         aria-label="Page, pasted"
@@ -183,7 +187,7 @@ function PastedPage({ html, onChange }: { html: string; onChange(html: string): 
         Its scripts run, with no origin and no network. Left empty: the delivered page. It is not kept with the
         component.
       </span>
-    </label>
+    </Field>
   );
 }
 

@@ -99,7 +99,7 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
   let lagged = 0;
   /** ms that the run itself has said to wait; both clocks may be before that. */
   let said = 0;
-  const look = async (step: number): Promise<Differs | null> => {
+  const look = async (step: number): Promise<Noticed | null> => {
     if (watching.signal?.aborted) throw new Stopped();
     await watching.before?.(core);
     const found = await page.observe(watching.parts);
@@ -116,7 +116,7 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     // On the way the focus may have been where the page still has it.
     if (found.lag) for (const move of core.last.focus) earlier.push({ ...core.state, focus: move.to });
     const facts = differing(program, core.state, expected, found, watching.letBe, earlier);
-    return facts.length ? { step, at: core.state.now, facts, found: [], ...lastOf(program, core.last) } : null;
+    return facts.length ? { step, at: core.state.now, facts, ...lastOf(program, core.last) } : null;
   };
   /** A clock that nobody holds has gone on by itself. */
   const follow = async (now = 0): Promise<void> => {
@@ -124,7 +124,7 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
     await core.pass(now - core.state.now);
     past.push(core.state);
   };
-  const passAndLook = async (wished: number, step: number): Promise<Differs | null> => {
+  const passAndLook = async (wished: number, step: number): Promise<Noticed | null> => {
     const ms = Math.max(0, wished);
     await core.pass(ms);
     await page.pass(ms);
@@ -164,7 +164,7 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
       const facts: Differing[] = [
         { part: targetOf(step.do), fact: "act", expected: stimulusText(step.do), found: done.why },
       ];
-      differs = { step: index, at: core.state.now, facts, found: [], ...lastOf(program, core.last) };
+      differs = { step: index, at: core.state.now, facts, ...lastOf(program, core.last) };
     } else differs = await look(index);
   }
   if (differs && watching.wait && differs.facts.every((f) => !/^(act|error|announced)$/.test(f.fact))) {
@@ -177,6 +177,9 @@ export async function actOut(program: Program, scenario: Scenario, page: System,
   const looks = seen.length;
   return { differs: differs && { ...differs, found: foundOf(differs.facts, seen) }, impossible: null, looks };
 }
+
+/** A difference, before all that was found is put to it. */
+type Noticed = Omit<Differs, "found">;
 
 interface Seen {
   at: number;

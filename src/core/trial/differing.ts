@@ -64,6 +64,10 @@ function isArriving(program: Program, state: RunState, name: string): boolean {
 /** Opacity: what is seen begins at 0.01. */
 const BARELY = 0.0101;
 
+/** What the component leaves out of its trials. */
+export const letBeOf = ({ trial }: Component): LetBe[] =>
+  (trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact }));
+
 /**
  * A part as expected against the part as found, fact by fact; facts that say nothing here are left out.
  * @param covers whether a part may lie over others though the specification does not say so

@@ -58,6 +58,9 @@ export interface System {
   close(): Promise<void>;
 }
 
+/** What is done at a place: at a part, or at the bare page. */
+export type Pointing = Extract<Stimulus, { click: unknown } | { down: unknown } | { up: unknown } | { move: unknown }>;
+
 /** Why a part has no place to point at just now. */
 export type NoPlace = "not found" | "not drawn" | "on its way" | "without room";
 
@@ -82,9 +85,15 @@ export function cannotPoint(part: string, selector: string | undefined, why: NoP
 
 /** @param why the person cannot do it with any such page */
 export const never = (why: string): Done & { done: false } => ({ done: false, impossible: true, why });
-/** What no person does from outside. */
-export const fromWithin = {
-  send: (event: string): string => `only the page itself can send the event ${event}`,
-  set: (datum: string): string => `only the page itself can set ${datum}`,
-  unmount: "a page on trial is not taken down",
-};
+/** Why no person can do it from outside, whatever the page; null for what can be done. */
+export function fromWithin(act: Stimulus): (Done & { done: false }) | null {
+  if ("send" in act) return never(`only the page itself can send the event ${act.send}`);
+  if ("set" in act) return never(`only the page itself can set ${act.set}`);
+  return "unmount" in act ? never("a page on trial is not taken down") : null;
+}
+/** What becomes of the answer to a request. @param answered whether the page waited for it */
+export const answeredTo = (request: string, answered: boolean): Done =>
+  answered ? { done: true } : { done: false, impossible: false, why: `the page has not sent the request ${request}` };
+
+/** Told of a page that glides, whatever it stands in. */
+export const GLIDED = "the page scrolls smoothly: at the specification's pace, not at the browser's own";

@@ -19,6 +19,9 @@ export interface Wanted {
   present: boolean;
 }
 
+/** Those that can be looked for now: what is not there has to be known by its words later. */
+export const soughtNow = (wanted: readonly Wanted[]): Wanted[] => wanted.filter((w) => w.present || !w.text);
+
 export function wantedOf(program: Program, state: RunState): Wanted[] {
   return program.parts.map(({ index, name, part, parent, content }) => {
     const facts = factsOf(program, state, index);

@@ -1,7 +1,7 @@
 /** What a person and the surroundings do to a page: by the browser's own mouse and keyboard. */
 import type { KeyInput, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
-import { cannotPoint, type Done, fromWithin, never } from "../../core/trial/system";
+import { answeredTo, cannotPoint, type Done, fromWithin, never, type Pointing } from "../../core/trial/system";
 import type {} from "../in-page/trial-page";
 import type { Engine } from "./find";
 
@@ -67,17 +67,12 @@ export class Input {
     if ("reducedMotion" in s) return (await this.calm(s.reducedMotion)) ? done : never(NOT_CALMED);
     if ("answer" in s) {
       const answered = await tab.evaluate((name, ok) => window.trialPage.answer(name, ok), s.answer, s.ok);
-      return answered ? done : { done: false, impossible: false, why: `the page has not sent the request ${s.answer}` };
+      return answeredTo(s.answer, answered);
     }
-    if ("send" in s) return never(fromWithin.send(s.send));
-    if ("set" in s) return never(fromWithin.set(s.set));
-    if ("unmount" in s) return never(fromWithin.unmount);
-    return this.point(s);
+    return fromWithin(s) ?? this.point(s as Pointing);
   }
 
-  private async point(
-    s: Extract<Stimulus, { click: unknown } | { down: unknown } | { up: unknown } | { move: unknown }>,
-  ): Promise<Done> {
+  private async point(s: Pointing): Promise<Done> {
     const { tab } = this;
     const [kind, part] = Object.entries(s)[0] as ["click" | "down" | "up" | "move", string | null];
     let at: { x: number; y: number } | null;

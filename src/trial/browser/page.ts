@@ -5,7 +5,8 @@ import type { Browser, PageEvents, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
 import type { Done, Observation, Opening, Page, PageBox, Wanted } from "../../core/trial";
 import { isThisMachine } from "../../core/trial/asked";
-import { never } from "../../core/trial/system";
+import { GLIDED, never } from "../../core/trial/system";
+import { soughtNow } from "../../core/trial/wanted";
 import type { StandInRequest } from "../in-page/stand-in";
 import type {} from "../in-page/trial-page";
 import type { Engine, Started } from "./find";
@@ -221,7 +222,7 @@ class BrowserPage implements OpenedPage {
     );
     // When in its time an act came about is not known.
     if (this.options.realTime) seen.lag += this.slowest;
-    if (seen.glided) this.noted.add("the page scrolls smoothly: at the specification's pace, not at the browser's own");
+    if (seen.glided) this.noted.add(GLIDED);
     return seen;
   }
 
@@ -231,11 +232,7 @@ class BrowserPage implements OpenedPage {
 
   async find(wanted: readonly Wanted[]): Promise<void> {
     const guesses = await this.bounded(
-      this.tab.evaluate(
-        (w, map) => window.trialPage.guess(w, map),
-        wanted.filter((w) => w.present || !w.text),
-        this.map,
-      ),
+      this.tab.evaluate((w, map) => window.trialPage.guess(w, map), soughtNow(wanted), this.map),
     );
     for (const { part, selector, why } of guesses) {
       this.map[part] = selector;

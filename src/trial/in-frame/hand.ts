@@ -5,7 +5,7 @@
 import userEvent, { type UserEvent } from "@testing-library/user-event";
 import { tabbable } from "tabbable";
 import type { Stimulus } from "../../core/model";
-import { cannotPoint, type Done, fromWithin, never } from "../../core/trial/system";
+import { answeredTo, cannotPoint, type Done, fromWithin, never, type Pointing } from "../../core/trial/system";
 import { hit } from "../in-page/observe";
 import type { TrialPage } from "../in-page/trial-page";
 import { captorOf, keepCapture, letGo } from "./capture";
@@ -14,7 +14,6 @@ import { pointAt, pressOn, rewriteRules, showFocus } from "./marks";
 import { prefer } from "./preference";
 
 type Map = Readonly<Record<string, string>>;
-type Pointing = Extract<Stimulus, { click: unknown } | { down: unknown } | { up: unknown } | { move: unknown }>;
 
 /** As the library writes keys. */
 const names: Readonly<Record<string, string>> = { Ctrl: "Control", Space: " " };
@@ -23,7 +22,7 @@ const released = (key: string): string => `{/${names[key] ?? key}}`;
 const typesText =
   "input:not([type=button], [type=checkbox], [type=radio], [type=submit], [type=reset]), textarea, select";
 
-const topmost = (x: number, y: number): Element => hit(x, y) ?? document.documentElement;
+const lyingAt = (x: number, y: number): Element => hit(x, y) ?? document.documentElement;
 
 export class Hand {
   private readonly user: UserEvent = userEvent.setup({ document, delay: null, pointerEventsCheck: 0 });
@@ -51,7 +50,7 @@ export class Hand {
 
   async act(s: Stimulus, map: Map): Promise<Done> {
     rewriteRules();
-    const done: Done = { done: true };
+    let done: Done = { done: true };
     if ("press" in s) {
       const keys = s.press.split("+");
       for (const k of keys.slice(0, -1)) await this.user.keyboard(typed(k, ">"));
@@ -68,14 +67,9 @@ export class Hand {
       await this.up(s.keyUp, this.held.has("Shift"));
     } else if ("scroll" in s) scrollTo({ top: s.scroll, behavior: "instant" });
     else if ("blur" in s) this.page.blur();
-    else if ("answer" in s) {
-      if (!this.page.answer(s.answer, s.ok))
-        return { done: false, impossible: false, why: `the page has not sent the request ${s.answer}` };
-    } else if ("send" in s) return never(fromWithin.send(s.send));
-    else if ("set" in s) return never(fromWithin.set(s.set));
-    else if ("unmount" in s) return never(fromWithin.unmount);
+    else if ("answer" in s) done = answeredTo(s.answer, this.page.answer(s.answer, s.ok));
     else if ("reducedMotion" in s) prefer(s.reducedMotion);
-    else if (!("resize" in s)) return this.point(s, map);
+    else if (!("resize" in s)) return fromWithin(s) ?? this.point(s as Pointing, map);
     this.settle();
     return done;
   }
@@ -156,15 +150,15 @@ export class Hand {
   private pointer(keys?: string): Promise<unknown> {
     const { x, y } = this.at;
     const coords = { clientX: x, clientY: y, x, y, pageX: x + scrollX, pageY: y + scrollY };
-    return this.user.pointer({ target: captorOf() ?? topmost(x, y), coords, ...(keys ? { keys } : {}) });
+    return this.user.pointer({ target: captorOf() ?? lyingAt(x, y), coords, ...(keys ? { keys } : {}) });
   }
   private async move(): Promise<void> {
-    pointAt(topmost(this.at.x, this.at.y));
+    pointAt(lyingAt(this.at.x, this.at.y));
     await this.pointer();
   }
   private async press(): Promise<void> {
     this.byKey = false;
-    const target = topmost(this.at.x, this.at.y);
+    const target = lyingAt(this.at.x, this.at.y);
     this.pressed = target;
     this.start = target;
     pressOn(target);
@@ -172,7 +166,7 @@ export class Hand {
   }
   private async release(): Promise<void> {
     const { x, y } = this.at;
-    const target = topmost(x, y);
+    const target = lyingAt(x, y);
     const { pressed } = this;
     pressOn(null);
     await this.pointer("[/MouseLeft]");
@@ -184,7 +178,7 @@ export class Hand {
   /** What lies under the pointer has changed with what was done. */
   private settle(): void {
     rewriteRules();
-    if (this.at.x >= 0) pointAt(topmost(this.at.x, this.at.y));
+    if (this.at.x >= 0) pointAt(lyingAt(this.at.x, this.at.y));
   }
   private mark(): void {
     const { activeElement } = document;

@@ -1,7 +1,16 @@
 /** A page in a sandboxed frame as a system: made-up input, a clock that stands still until it is told to go on. */
 import { type Remote, wrap } from "comlink";
 import type { Stimulus } from "../../../core/model";
-import type { Done, Observation, Opening, Page, StandInRequest, Wanted } from "../../../core/trial";
+import {
+  type Done,
+  GLIDED,
+  type Observation,
+  type Opening,
+  type Page,
+  type StandInRequest,
+  soughtNow,
+  type Wanted,
+} from "../../../core/trial";
 import type { FrameCalls } from "../../../trial/in-frame/calls";
 
 export interface FrameOptions {
@@ -80,15 +89,14 @@ export class FramePage implements Page {
   }
   async observe(parts: readonly string[]): Promise<Observation> {
     const seen = await this.asked((api) => api.observe(this.map, [...parts]));
-    if (seen.glided) this.noted.add("the page scrolls smoothly: at the specification's pace, not at the browser's own");
+    if (seen.glided) this.noted.add(GLIDED);
     return seen;
   }
   mapped(): readonly string[] {
     return Object.keys(this.map);
   }
   async find(wanted: readonly Wanted[]): Promise<void> {
-    const sought = wanted.filter((w) => w.present || !w.text);
-    for (const { part, selector, why } of await this.asked((api) => api.guess(sought, this.map))) {
+    for (const { part, selector, why } of await this.asked((api) => api.guess(soughtNow(wanted), this.map))) {
       this.map[part] = selector;
       this.options.guessed?.(part, selector, why);
     }

@@ -1,7 +1,15 @@
 /** Runs, one after another, each on a fresh page in a frame. */
 import type { Component } from "../../../core/model";
 import { compile } from "../../../core/program";
-import { type Guess, requestsOf, type Trial, type TrialOptions, type TrialRun, trial } from "../../../core/trial";
+import {
+  type Guess,
+  letBeOf,
+  requestsOf,
+  type Trial,
+  type TrialOptions,
+  type TrialRun,
+  trial,
+} from "../../../core/trial";
 import { type FrameOptions, FramePage } from "./frame-page";
 
 interface Tried extends Partial<Pick<TrialOptions, "onResult" | "shorten">>, Pick<FrameOptions, "patience"> {
@@ -27,7 +35,7 @@ export async function tryRuns(
     page: async () => new FramePage({ html, map, requests, stage, guessed: note, ...(patience ? { patience } : {}) }),
     // The focus is in one frame at a time.
     atOnce: 1,
-    letBe: (doc.trial?.letBe ?? []).map(({ part, fact }) => ({ part: part ?? null, fact })),
+    letBe: letBeOf(doc),
     shorten,
     signal,
     ...(onResult ? { onResult } : {}),

@@ -163,6 +163,7 @@ export function TrialView() {
 
 function Field({ name, children }: { name: string; children: ReactNode }) {
   return (
+    // biome-ignore lint/a11y/noLabelWithoutControl: what it labels comes as its children
     <label className="trial-field">
       <span className="caps">{name}</span>
       {children}

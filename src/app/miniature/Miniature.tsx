@@ -4,6 +4,7 @@ import type { Program } from "../../core/program";
 import { atRest } from "../../core/run";
 import { drawnParts, drawnSheet, restingLooks } from "../../core/surface";
 import { PageFrame } from "../live-page/PageFrame";
+import { useTurn } from "./turn";
 import "./miniature.css";
 
 const HEIGHT = 84;
@@ -14,27 +15,35 @@ const shownOf = (program: Program): number =>
   restingLooks(program, 1).some(({ css }) => css.position === "fixed" && css.bottom !== undefined) ? 1 : SHOWN;
 
 /** A state as it looks at rest. @param room the width there is, px */
-export const Miniature = memo(function Miniature({ program, state, room, height: most = HEIGHT }: MiniatureProps) {
-  const { doc } = program;
-  const css = useMemo(() => drawnSheet(program), [program]);
-  const parts = useMemo(() => drawnParts(program, atRest(program, state)), [program, state]);
-  const { width, height } = doc.page;
+export const Miniature = memo(function Miniature(props: MiniatureProps) {
+  const { program, room, height: most = HEIGHT } = props;
+  const [box, drawn] = useTurn();
+  const { width, height } = program.doc.page;
   const shown = useMemo(() => shownOf(program), [program]);
   const scale = Math.min(room / width, most / (height * shown));
   return (
-    <div className="miniature" style={{ width: width * scale, height: height * shown * scale }}>
-      <PageFrame
-        title={`${state}, in small`}
-        width={width}
-        height={height}
-        scale={scale}
-        css={css}
-        lang={doc.page.lang}
-        parts={parts}
-      />
+    <div ref={box} className="miniature" style={{ width: width * scale, height: height * shown * scale }}>
+      {drawn && <Drawn {...props} scale={scale} />}
     </div>
   );
 });
+
+function Drawn({ program, state, scale }: MiniatureProps & { scale: number }) {
+  const { doc } = program;
+  const css = useMemo(() => drawnSheet(program), [program]);
+  const parts = useMemo(() => drawnParts(program, atRest(program, state)), [program, state]);
+  return (
+    <PageFrame
+      title={`${state}, in small`}
+      width={doc.page.width}
+      height={doc.page.height}
+      scale={scale}
+      css={css}
+      lang={doc.page.lang}
+      parts={parts}
+    />
+  );
+}
 
 interface MiniatureProps {
   program: Program;

@@ -9,7 +9,7 @@ const MANY = 60;
 
 export function useVisible(host: RefObject<HTMLDivElement | null>, boxes: readonly ColumnBox[]): Visible {
   const many = boxes.length > MANY;
-  const [visible, setVisible] = useState<Visible>(many ? { from: 0, to: 24 } : null);
+  const [visible, setVisible] = useState<Visible>(many ? { from: 0, to: 10 } : null);
   useEffect(() => {
     const box = host.current;
     if (!many || !box) return setVisible(null);

@@ -10,7 +10,7 @@ import { Boundary } from "../shell/Boundary";
 import { Header } from "../shell/Header";
 import { readBundle } from "../storage/bundle";
 import { database, type Stored, type Whole } from "../storage/database";
-import { readStored, storedName } from "../storage/stored";
+import { readStored, recognised, storedName } from "../storage/stored";
 import { retrySave, storeProblem } from "../store/saving";
 import { usePasted } from "../trial/pasted";
 import { WALKED } from "../walk/steps";
@@ -52,10 +52,13 @@ export function Shelf() {
   }, []);
   const stored = useLiveQuery(
     () =>
-      database.components.toArray().catch((error: unknown) => {
-        setProblem(storeProblem(error));
-        return [] as Stored[];
-      }),
+      database.components
+        .toArray()
+        .then((items) => items.map(recognised))
+        .catch((error: unknown) => {
+          setProblem(storeProblem(error));
+          return [] as Stored[];
+        }),
     [],
   );
 

@@ -21,13 +21,23 @@ export function useUnsaved(): readonly Kept[] {
   return unsaved;
 }
 
+/** Those that are stored as they are here: the same again while what is stored is the same. */
+const calm = new WeakMap<Stored, OnShelf>();
+function calmly(item: Stored): OnShelf {
+  const before = calm.get(item);
+  if (before) return before;
+  const row = { ...item, unsaved: "" };
+  calm.set(item, row);
+  return row;
+}
+
 /** What is stored, and what is not as it is in this tab. */
 export function onShelf(stored: readonly Stored[], unsaved: readonly Kept[]): OnShelf[] {
   const waiting = new Map(unsaved.filter((k) => k.state !== "saving" || k.why).map((k) => [k.id, k]));
   const rows = stored.map((item): OnShelf => {
     const kept = waiting.get(item.id);
     waiting.delete(item.id);
-    return kept ? { ...item, doc: kept.doc, summary: null, unsaved: kept.why } : { ...item, unsaved: "" };
+    return kept ? { ...item, doc: kept.doc, summary: null, unsaved: kept.why } : calmly(item);
   });
   for (const { id, doc, editedAt, why } of waiting.values())
     rows.push({ id, doc, revision: 0, savedAt: editedAt, summary: null, unsaved: why });

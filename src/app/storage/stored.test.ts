@@ -3,7 +3,7 @@ import { expect, it } from "vitest";
 import { writeComponent } from "../../core/model";
 import { bubblingDialog } from "../../core/testing";
 import { tried } from "../../core/testing/tried";
-import { readStored, storedName, storedText } from "./stored";
+import { programOf, readStored, recognised, storedName, storedText } from "./stored";
 
 const doc = bubblingDialog();
 
@@ -36,4 +36,28 @@ it("a good one is read once", () => {
   const read = readStored(doc);
   expect(read.ok && writeComponent(read.doc)).toBe(writeComponent(doc));
   expect(readStored(doc)).toBe(read);
+});
+it("a copy that the store gives is known again, while it says the same", () => {
+  const item = { id: "a", doc, revision: 1, savedAt: 1, summary: null };
+  const first = recognised(item);
+  expect(recognised(structuredClone(item))).toBe(first);
+  const proved = recognised({
+    ...structuredClone(item),
+    summary: { revision: 1, holding: 1, failing: 0, findings: 0, undecided: 0 },
+  });
+  expect(proved).not.toBe(first);
+  expect(proved.summary?.holding).toBe(1);
+  expect(proved.doc).toBe(doc);
+  // Whoever wrote it past its revisions, what is stored counts.
+  const renamed = { ...structuredClone(item), doc: { ...structuredClone(doc), name: "Another" } };
+  expect(recognised(renamed).doc.name).toBe("Another");
+  const loop: Record<string, unknown> = {};
+  loop.doc = loop;
+  const damaged = { ...item, doc: loop as never };
+  expect(recognised(recognised(damaged))).toBe(damaged);
+});
+it("a document that was read is compiled once", () => {
+  const read = readStored(structuredClone(doc));
+  expect(read.ok && programOf(read.doc)).toBe(read.ok && read.program);
+  expect(programOf(doc).doc).toBe(doc);
 });

@@ -1,6 +1,8 @@
 /** What lies in the store, taken for what it is: it may be of any shape, damaged or of a newer program. */
+import { dequal } from "dequal";
 import { type Component, jsonText, type Problem, readComponentValue } from "../../core/model";
 import { compile, type Program } from "../../core/program";
+import type { Stored } from "./database";
 
 export type ReadStored = { ok: true; doc: Component; program: Program } | { ok: false; problems: readonly Problem[] };
 
@@ -19,7 +21,37 @@ export function readStored(doc: unknown): ReadStored {
     read = { ok: false, problems: [{ path: "the record", message: `cannot be used: ${String(error)}` }] };
   }
   if (key) known.set(key, read);
+  if (read.ok) known.set(read.doc, read);
   return read;
+}
+
+/** A document's program: that of the last reading, where it was read. */
+export function programOf(doc: Component): Program {
+  const read = known.get(doc);
+  return read?.ok && read.doc === doc ? read.program : compile(doc);
+}
+
+/** Components that were read last, by their ids. */
+const recent = new Map<string, Stored>();
+const MOST = 100;
+
+/**
+ * The store gives a copy at each asking: one that says what the copy before said is that one again, and so is its
+ * document. What follows from a document (its program, its pictures) is then made once.
+ */
+export function recognised(item: Stored): Stored {
+  const before = recent.get(item.id);
+  let now = item;
+  try {
+    if (before && dequal(before, item)) now = before;
+    else if (before && dequal(before.doc, item.doc)) now = { ...item, doc: before.doc };
+  } catch {
+    // It holds itself.
+  }
+  recent.delete(item.id);
+  recent.set(item.id, now);
+  if (recent.size > MOST) recent.delete(recent.keys().next().value!);
+  return now;
 }
 
 /** What to call it, whatever it is. */

@@ -2,6 +2,7 @@
 import { create } from "zustand";
 import type { Component } from "../../core/model";
 import { compile, type Program } from "../../core/program";
+import { programOf } from "../storage/stored";
 
 interface Past {
   doc: Component;
@@ -37,7 +38,7 @@ export const useDocument = create<DocumentState>()((set, get) => {
   const put = (doc: Component, past: Past[], future: Past[]): void => set({ doc, program: compile(doc), past, future });
   return {
     ...closed,
-    open: (id, doc, drafts, history) => set({ ...closed, ...history, id, doc, program: compile(doc), drafts }),
+    open: (id, doc, drafts, history) => set({ ...closed, ...history, id, doc, program: programOf(doc), drafts }),
     close: () => set(closed),
     edit(label, change) {
       const { doc, past, writable } = get();

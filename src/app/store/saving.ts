@@ -3,6 +3,7 @@ import { create } from "zustand";
 import { type Component, readComponentValue } from "../../core/model";
 import { database, Overtaken, type Stored, type StoredDrafts, saveComponent, saveSummary } from "../storage/database";
 import { Keeper, type Standing } from "../storage/keeper";
+import { readStored, recognised } from "../storage/stored";
 import { lockComponent, type TabLock } from "../storage/tab-lock";
 import { type History, useDocument } from "./document";
 import { countsOf, useProof } from "./proof";
@@ -79,12 +80,13 @@ export async function openComponent(id: string, takeOver = false): Promise<Opene
     let stored: Stored | undefined;
     try {
       stored = await database.components.get(id);
+      if (stored) stored = recognised(stored);
       drafts = await database.drafts.get(id);
     } catch (error) {
       return { ok: false, why: storeProblem(error) };
     }
     if (!stored) return { ok: false, why: "There is no such component in this browser." };
-    const read = readComponentValue(stored.doc);
+    const read = readStored(stored.doc);
     if (!read.ok)
       return { ok: false, why: `What is stored cannot be read: ${read.problems[0].path} ${read.problems[0].message}` };
     const known = keeper.get(id);

@@ -2,9 +2,10 @@
  * Expressions: a subset of ECMAScript expressions (ECMA-262 §13), parsed by acorn, checked for names and types, and
  * turned into closures of our own. Nothing outside the document can be reached from one.
  */
-import { type Expression, type Node, parseExpressionAt } from "acorn";
+import type { Expression, Node } from "acorn";
 import type { Datum, Value } from "../model";
 import { own } from "../model";
+import { hideIn, IN, showIn, syntaxOf } from "./syntax";
 
 export type Type = "boolean" | "number" | "text";
 
@@ -85,12 +86,8 @@ export const doingCalls = ["focusWithin", "hovered"] as const;
 export type DoingCall = (typeof doingCalls)[number];
 export const isDoingCall = (name: string): name is DoingCall => (doingCalls as readonly string[]).includes(name);
 
-/** `in` is a keyword to the parser; two letters that nobody types stand in for it, so that places stay right. */
-const IN = "ꙮꙮ";
 /** SCXML writes it with a capital (§5.9.1). */
 export const isInCall = (name: string): boolean => name === IN || name === "In";
-export const hideIn = (text: string): string => text.replace(/\bin(?=\s*\()/g, IN);
-const showIn = (text: string): string => text.replaceAll(IN, "in");
 
 export const typeOf = (datum: Datum): Type =>
   datum.type === "boolean" ? "boolean" : datum.type === "integer" || datum.type === "number" ? "number" : "text";
@@ -122,7 +119,7 @@ export function compileExpression(text: string, scope: Scope, expected?: Type): 
     if (!text.trim()) throw new Fault("an expression is missing here", 0, text.length);
     let tree: Expression;
     try {
-      tree = parseExpressionAt(source, 0, { ecmaVersion: 2023, preserveParens: true });
+      tree = syntaxOf(source);
     } catch (error) {
       const at = Math.min((error as { pos?: number }).pos ?? 0, text.length);
       throw new Fault("this is not an expression from here on", at, text.length);

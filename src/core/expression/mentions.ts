@@ -1,7 +1,8 @@
 /** What an expression mentions, with places. */
 import { type Expression, parseExpressionAt } from "acorn";
 import { isName } from "../model";
-import { hideIn, isDoingCall, isInCall, partNamed } from "./expression";
+import { isDoingCall, isInCall, partNamed } from "./expression";
+import { hideIn, syntaxOf } from "./syntax";
 
 export interface Mention {
   /** `event` is `_event.name`, `page` what it asks of the page, such as `page.width`, `doing` the call with a part. */
@@ -45,7 +46,7 @@ export function mentions(text: string): Mention[] {
     for (const [key, child] of Object.entries(n)) if (key !== "type") visit(child);
   };
   try {
-    visit(parseExpressionAt(hideIn(text), 0, { ecmaVersion: 2023, preserveParens: true }));
+    visit(syntaxOf(hideIn(text)));
   } catch {
     return [];
   }

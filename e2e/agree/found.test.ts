@@ -1,6 +1,7 @@
 /** Differences of core and page that were found once, each with its name. */
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { box, button, component, type Sketch } from "../../src/core/testing";
+import { pieces } from "../../src/core/testing/pieces";
 import type { Deed } from "../../src/core/testing/specifications";
 import { type EngineName, type Held, open } from "./engine";
 import { difference } from "./hold";
@@ -207,6 +208,60 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       },
     },
     acts: [{ kind: "wait", at: 0 }],
+  },
+  {
+    name: "a group of radio buttons is one stop, and arrow keys go round in it",
+    sketch: {
+      parts: [button("b"), ...pieces.radios()],
+      states: ["s"],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      reactions: { "click huge": { s: "/ n = n + 1" } },
+    },
+    acts: [0, 0, 6, 6, 8, 9, 0, 6, 3].map((at) => ({ kind: "key", at })),
+  },
+  {
+    name: "whoever clicks on it, it is checked as its look says",
+    sketch: {
+      parts: [button("b"), ...pieces.radios()],
+      states: ["s", "t"],
+      looks: { sure: { s: "no checked" }, small: { t: 'checked=""' }, nope: { t: 'checked=""' } },
+      reactions: { "click b": { s: "t", t: "s" }, "click huge": { t: "s / prevent" } },
+    },
+    acts: [1, 4, 5, 0, 1, 2, 3, 4, 5, 6, 3, 0, 5].map((at) => ({ kind: "click", at })),
+  },
+  {
+    name: "a radio button that comes back checked takes the place of what was checked meanwhile",
+    sketch: {
+      parts: [button("b"), ...pieces.radios()],
+      states: ["without", "with"],
+      looks: { wide: { without: "absent" } },
+      reactions: { "click b": { without: "with" } },
+    },
+    acts: [2, 0, 1].map((at) => ({ kind: "click", at })),
+  },
+  {
+    name: "a label that has its place in a block has a height, and what shows a result has none",
+    sketch: {
+      parts: [
+        { name: "label", tag: "label", content: ["Label"], area: { block: "top" } },
+        {
+          name: "result",
+          tag: "div",
+          content: [{ name: "out", tag: "output", content: ["4"] }],
+          area: { block: "next" },
+        },
+      ],
+      states: ["s"],
+      page: {
+        width: 800,
+        height: 600,
+        blocks: [
+          { name: "top", height: "200px" },
+          { name: "next", height: "200px" },
+        ],
+        css: "label, output { overflow: hidden; max-height: 0; padding: 0 }",
+      },
+    },
   },
 ];
 

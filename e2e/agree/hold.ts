@@ -1,6 +1,6 @@
 /** One specification acted out by the core and by its delivered page; what each says after every act. */
 import { type Component, type FactName, factNames, factWords, type PartFacts } from "../../src/core/model";
-import { compile, DOCUMENT, type Program, partName } from "../../src/core/program";
+import { compile, DOCUMENT, type Program, pageExpressions, partName } from "../../src/core/program";
 import { advance, type RunState, type Stimulus, start, stimulate, tracksPointer } from "../../src/core/run";
 import { attributeOf, factsOf, isInView, layoutOf, scrollAt } from "../../src/core/surface";
 import type { Deed } from "../../src/core/testing/specifications";
@@ -115,7 +115,7 @@ const pointOf = (name: string): { x: number; y: number } | null => {
   return element && window.ownPoint(element);
 };
 
-const keys = ["Tab", "Enter", "x", "Shift+Tab", "Space", "Escape", "ArrowDown", "Ctrl+k"];
+const keys = ["Tab", "Enter", "x", "Shift+Tab", "Space", "Escape", "ArrowDown", "Ctrl+k", "ArrowUp", "ArrowRight"];
 
 /** What a deed is, given what the core says is there; null where it is not for a page to do. */
 function stimulusOf(
@@ -149,7 +149,7 @@ function stimulusOf(
     case "keyUp": {
       const key = keys[at % keys.length];
       // How far a browser scrolls by a key, and where it goes from the last stop, is its own affair.
-      if (scrolls && /Space|ArrowDown|Tab/.test(key)) return null;
+      if (scrolls && /Space|Arrow|Tab/.test(key)) return null;
       // What is typed into is scrolled to, and an editable part's text becomes another.
       const field = state.focus === DOCUMENT ? null : program.parts[state.focus].part;
       const editable = field?.attributes?.contenteditable !== undefined;
@@ -252,8 +252,12 @@ export async function difference(
       await system.pass(ms);
       coreGoesOn(ms);
     };
+    let lost = false;
+    const asksScroll = pageExpressions(program).some((e) => e.includes("page.scroll"));
     const compare = async (): Promise<string[]> => {
       const facts = await page.evaluate((n) => window.livelyProbe(n, "data-name"), names);
+      // How long a page without blocks is the core does not know, nor so how far the focus has scrolled it.
+      lost ||= !doc.page.blocks && facts.scroll > 0 && asksScroll;
       const [core, browserSays] = pairs(
         program,
         state,
@@ -303,6 +307,7 @@ export async function difference(
       }
       if (endless || slidesAway(before)) return null;
       differs = await compare();
+      if (lost) return null;
     }
     return differs.length ? { done, differs } : null;
   } finally {

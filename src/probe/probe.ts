@@ -5,6 +5,7 @@
 import { computeAccessibleName } from "dom-accessibility-api";
 import { type FactName, factNames, factTable, type PartFacts } from "../core/model/schema/facts";
 import { implicitRole, isApart, isNone, isUnnamed, ownerRoles } from "../core/surface/accessibility/implicit-role";
+import { isPassedOver } from "../kernel/dom/focus";
 import type { PageFacts, ProbedFacts } from "./facts";
 
 export type { PageFacts, ProbedFacts } from "./facts";
@@ -209,7 +210,8 @@ const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boo
   opacity: (e, displayed) => (isInSight(e, displayed) ? opacityOf(e) : 0),
   "takes pointer": (e, displayed) => displayed && ownPoint(e) !== null,
   focusable: isFocusable,
-  "in tab order": (e, displayed) => isFocusable(e, displayed) && (e.tabIndex >= 0 || isEditingHost(e)),
+  "in tab order": (e, displayed) =>
+    isFocusable(e, displayed) && (e.tabIndex >= 0 || isEditingHost(e)) && !isPassedOver(e),
   focused: (e) => document.activeElement === e,
   inert: isInert,
   disabled: (e) => e.matches(":disabled"),

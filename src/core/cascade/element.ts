@@ -70,6 +70,16 @@ export function takesKeys(tag: string, attributes: Readonly<Record<string, strin
   const { contenteditable: edits } = attributes;
   return tag === "textarea" || tag === "select" || (edits !== undefined && edits.toLowerCase() !== "false");
 }
+/** What browsers do not lay out in the lines of the text around, or draw as one piece (HTML §15.3). */
+const boxed = new Set(
+  `address article aside blockquote body button canvas caption center col colgroup dd details dialog dir div dl dt embed
+  fieldset figcaption figure footer form frame frameset h1 h2 h3 h4 h5 h6 header hgroup hr html iframe img input legend li
+  listing main marquee math menu meter nav object ol optgroup option p picture plaintext pre progress search section select
+  summary svg table tbody td textarea tfoot th thead tr ul video audio xmp`.split(/\s+/),
+);
+/** True for an element that by itself stands in a line of words and breaks with it; unknown ones do, too. */
+export const isInlineTag = (tag: string): boolean => !boxed.has(tag);
+
 const labelable = /^(button|input|meter|output|progress|select|textarea)$/;
 /** The control of a label (HTML §4.10.4). */
 export function controlOf(label: StyledElement): StyledElement | null {

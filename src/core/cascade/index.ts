@@ -5,6 +5,7 @@ export {
   controlOf,
   type Doing,
   disableable,
+  isInlineTag,
   NOTHING_DONE,
   type StyledElement,
   takesKeys,

@@ -12,6 +12,7 @@ import {
 } from "../model";
 import { safetyProblems } from "../safety";
 import { CellCompiler } from "./cells";
+import { checkableIn } from "./checkable";
 import { Configurations } from "./configuration";
 import { compileLooks } from "./looks";
 import { flattenParts } from "./parts";
@@ -63,6 +64,7 @@ export function compile(doc: Component): Program {
       return { to: rule.to ? cells.focus(rule.to) : null, within };
     }),
     goesBack: cells.goesBack && Object.values(doc.focus).every((rule) => rule.within === undefined),
+    checkable: checkableIn(doc, parts),
     asks: cells.asks,
     problems,
     cache: new Map(),

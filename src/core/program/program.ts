@@ -139,6 +139,18 @@ export interface PointerRows {
   any: boolean;
 }
 
+/** Boxes that are checked and radio buttons. */
+export interface Checkable {
+  /** Of all that can be checked: what is so in the beginning, as the markup says. */
+  readonly first: readonly PartIndex[];
+  /** What can be checked. */
+  readonly parts: ReadonlySet<PartIndex>;
+  /** Those of which looks say whether they are: after every change they are as the look says. */
+  readonly said: readonly PartIndex[];
+  /** The radio buttons of one name in one form, in document order; each has at most one that is checked. */
+  readonly groups: ReadonlyMap<PartIndex, readonly PartIndex[]>;
+}
+
 export interface Program {
   doc: Component;
   parts: readonly PartInfo[];
@@ -170,6 +182,7 @@ export interface Program {
   focus: readonly ({ to: CompiledFocus | null; within: PartIndex | null } | null)[];
   /** An action puts the focus back, and no state ever holds it: where it was is remembered by every action that moves it. */
   goesBack: boolean;
+  checkable: Checkable;
   /** What a person does that expressions ask about. */
   asks: ReadonlySet<DoingCall>;
   /** What could not be compiled. */

@@ -4,7 +4,15 @@
  */
 import { disableable } from "../cascade";
 import type { Part, Presence } from "../model";
-import { DOCUMENT, looksAt, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
+import {
+  DOCUMENT,
+  isPassedOver,
+  looksAt,
+  type PartIndex,
+  type PartInfo,
+  type PartLook,
+  type Program,
+} from "../program";
 import { implicitRole } from "./accessibility/implicit-role";
 import { isPlace, type Lingering, type Moment } from "./moment";
 
@@ -41,7 +49,10 @@ export interface Layout {
   /** Who gets a click aimed at the part's own area; DOCUMENT when nobody does. */
   landing: readonly PartIndex[];
   focusable: readonly boolean[];
-  /** Parts in the order of the Tab key (HTML, sequential focus navigation). */
+  /**
+   * Parts in the order of the Tab key (HTML, sequential focus navigation); of radio buttons all, whichever is checked: see
+   * tabStops.
+   */
   tabOrder: readonly PartIndex[];
   /** Neither hidden nor `aria-hidden`: it has its say in names. Accname 1.2 has no word on what is inert. */
   named: readonly boolean[];
@@ -243,6 +254,17 @@ function tabOrder(parts: readonly PartInfo[], looks: readonly PartLook[], focusa
     .filter((t) => t.at >= 0);
   const first = order.filter((t) => t.at > 0).sort((a, b) => a.at - b.at);
   return [...first, ...order.filter((t) => t.at === 0)].map((t) => t.p);
+}
+
+/** Where Tab stops at the moment, in its order. */
+export function tabStops(
+  program: Program,
+  moment: Pick<Moment, "pose" | "lingering" | "checked">,
+  layout: Layout = layoutOf(program, moment),
+): readonly PartIndex[] {
+  const { checkable } = program;
+  if (!checkable.groups.size) return layout.tabOrder;
+  return layout.tabOrder.filter((p) => !isPassedOver(checkable, moment.checked, p, layout.present));
 }
 
 const activatable = new Set(["button", "link", "menuitem", "tab", "switch", "checkbox", "radio", "option", "combobox"]);

@@ -67,6 +67,8 @@ export interface Moment {
   readonly tracks: readonly Track[];
   readonly lingering: readonly Lingering[];
   readonly page: PageState;
+  /** Boxes and radio buttons that are checked, in document order. */
+  readonly checked: readonly PartIndex[];
   /** What was announced last to assistive technology, and when; null when nothing was. */
   readonly said: { readonly text: string; readonly at: number } | null;
 }

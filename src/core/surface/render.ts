@@ -40,6 +40,10 @@ export function render(program: Program, moment: Moment): RenderedPart[] {
       if (value === null) delete attributes[name];
       else if (!decided.has(name)) attributes[name] = value.run(env);
     }
+    if (program.checkable.parts.has(p)) {
+      if (moment.checked.includes(p)) attributes.checked = "";
+      else delete attributes.checked;
+    }
     if (look.inert) attributes.inert = "";
     if (look.disabled) attributes.disabled = "";
     if (!look.exposed) attributes["aria-hidden"] = "true";

@@ -183,6 +183,28 @@ export const pieces: Record<string, () => Part[]> = {
       { name: "far", tag: "output", content: ["${x}"] },
       { name: "bar", tag: "progress", attributes: { max: "3", value: "1", "aria-label": "bar" } },
     ] as Part[],
+  radios: () =>
+    [
+      {
+        name: "sizes",
+        tag: "fieldset",
+        content: [
+          { name: "small", tag: "input", attributes: { type: "radio", name: "size", "aria-label": "small" } },
+          {
+            name: "wide",
+            tag: "label",
+            content: [
+              "wide ",
+              { name: "large", tag: "input", attributes: { type: "radio", name: "size", checked: "" } },
+            ],
+          },
+          { name: "huge", tag: "input", attributes: { type: "radio", name: "size", "aria-label": "huge" } },
+        ],
+      },
+      { name: "sure", tag: "input", attributes: { type: "checkbox", checked: "", "aria-label": "sure" } },
+      { name: "yes", tag: "input", attributes: { type: "radio", name: "sure", "aria-label": "yes" } },
+      { name: "nope", tag: "input", attributes: { type: "radio", name: "sure", "aria-label": "nope" } },
+    ] as Part[],
   scrim: () => [
     box("scrim", ["scrim"], {
       attributes: { hidden: "" },

@@ -149,7 +149,22 @@ function build(d: {
     }
   }
   const looks: Record<string, Record<string, string>> = {};
-  const fields = new Set(["field", "check", "within", "image", "asked", "area", "bar", "list"]);
+  const fields = new Set([
+    "field",
+    "check",
+    "within",
+    "image",
+    "asked",
+    "area",
+    "bar",
+    "list",
+    "small",
+    "large",
+    "huge",
+    "sure",
+    "yes",
+    "nope",
+  ]);
   for (const [p, s, a, b] of d.looks) {
     const part = pick(names.parts, p);
     const said = part === "drawer" && a % 4 ? place(b) : look(names, a, b);

@@ -235,6 +235,9 @@ export const look = (names: Names, a: number, b: number): string => {
       'role="none"',
       "opacity: ${x / 4}",
       "absent; [flag] shown",
+      'checked=""',
+      "no checked",
+      'shown; [n > 0] checked=""',
     ],
     a,
   );

@@ -17,9 +17,24 @@ const among = (within: HTMLElement): HTMLElement[] =>
 /** An editing host without a tabindex is a stop, though `tabIndex` says -1 of it. */
 const tabIndexOf = (e: HTMLElement): number => (e.isContentEditable && !e.hasAttribute("tabindex") ? 0 : e.tabIndex);
 
+/** The radio buttons of its name and form; none for what is no radio button. */
+const groupOf = (e: Element | null): HTMLInputElement[] =>
+  e instanceof HTMLInputElement && e.type === "radio" && e.name
+    ? [...(e.getRootNode() as ParentNode).querySelectorAll<HTMLInputElement>("input[type=radio]")].filter(
+        (r) => r.name === e.name && r.form === e.form,
+      )
+    : [];
+/** Of radio buttons of which one is checked, that one alone is a stop. */
+export const isPassedOver = (e: Element): boolean => {
+  const group = groupOf(e);
+  return group.some((r) => r.checked) && !group.some((r) => r === e && r.checked);
+};
+
 /** Tab stops in their order: those with a number of their own first (HTML §6.6.3). */
 function stops(within: HTMLElement): HTMLElement[] {
-  const all = [within, ...among(within)].filter((e, i) => tabIndexOf(e) >= 0 && (i > 0 || canFocus(e)));
+  const all = [within, ...among(within)].filter(
+    (e, i) => tabIndexOf(e) >= 0 && (i > 0 || canFocus(e)) && !isPassedOver(e),
+  );
   const numbered = all.filter((e) => tabIndexOf(e) > 0).sort((a, b) => tabIndexOf(a) - tabIndexOf(b));
   return [...numbered, ...all.filter((e) => tabIndexOf(e) === 0)];
 }
@@ -123,7 +138,11 @@ export const hold: Feature = {
         const held = holder(page);
         if (event.key !== "Tab" || event.defaultPrevented || !held) return;
         event.preventDefault();
-        stopFrom(activeIn(page.root), stops(held), held, event.shiftKey)?.focus();
+        const from = activeIn(page.root);
+        // Tab leaves a group of radio buttons, whichever is checked.
+        const beside: Element[] = groupOf(from).filter((r) => r !== from);
+        const list = stops(held).filter((e) => !beside.includes(e));
+        stopFrom(from, list, held, event.shiftKey)?.focus();
       },
       { signal },
     );

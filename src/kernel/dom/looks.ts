@@ -78,6 +78,10 @@ function go(page: Page, name: string, element: HTMLElement): void {
     });
 }
 
+const check = (element: HTMLElement, on: boolean): void => {
+  if (element instanceof HTMLInputElement) element.checked = on;
+};
+
 function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["texts"]>, env: Env): void {
   if (look.inert !== undefined && element.inert !== look.inert) element.inert = look.inert;
   if (look.disabled !== undefined) element.toggleAttribute("disabled", look.disabled);
@@ -86,7 +90,7 @@ function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["t
     if (text === null) element.removeAttribute(name);
     else if (element.getAttribute(name) !== text) element.setAttribute(name, text);
     // Once a person has checked it, the attribute says nothing any more (HTML §4.10.5.4).
-    if (name === "checked" && element instanceof HTMLInputElement) element.checked = text !== null;
+    if (name === "checked") check(element, text !== null);
   }
   for (const [name, on] of Object.entries(look.classes ?? {}))
     if (element.classList.contains(name) !== on) element.classList.toggle(name, on);
@@ -104,7 +108,14 @@ function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["t
 }
 
 export const looks: Feature = {
-  begin({ component, parts, root }) {
+  begin(page) {
+    const { component, parts, root } = page;
+    // Whoever clicks on it, it is checked as the looks say.
+    const settle = (): void => {
+      for (const [name, { attributes }] of looksNow(page))
+        if (attributes && "checked" in attributes) check(parts[name], attributes.checked !== null);
+    };
+    root.addEventListener("change", settle, { signal: page.listening.signal });
     // What was never drawn has nothing to move from, however often the start looks at the page.
     root.dataset.starting = "";
     // A text that begins empty is no node of what was parsed.

@@ -21,7 +21,11 @@ type Css = Readonly<Record<string, string>>;
 const plain = (css: Css, measures: MeasureEnv): Css =>
   Object.fromEntries(Object.entries(css).map(([p, v]) => [p, v.includes("var(") ? substitute(v, measures) : v]));
 
-const boxOf = (info: PartInfo, css: Css) => ({ tag: info.part.tag.toLowerCase(), css });
+/** What has its area in a block is positioned there, unless it has a way of its own. */
+const boxOf = ({ part: { tag, area } }: PartInfo, css: Css) => ({
+  tag: tag.toLowerCase(),
+  css: area && !/^(fixed|sticky)$/.test(css.position ?? "") ? { ...css, position: "absolute" } : css,
+});
 
 const around = (looks: readonly PartLook[], { parent }: PartInfo): Css | undefined =>
   parent === DOCUMENT ? undefined : looks[parent].css;

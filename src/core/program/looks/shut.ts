@@ -2,6 +2,8 @@
  * What shows nothing of what is inside: a panel with `overflow: hidden` at `max-height: 0`, a grid with one row of `0fr`,
  * anything scaled to nothing. Nobody sees it, though all else goes on.
  */
+import { isInlineTag } from "../../cascade";
+
 type Css = Readonly<Record<string, string>>;
 
 /** The properties whose motion shuts a part and opens it. */
@@ -55,7 +57,6 @@ function isThick({ tag, css }: Box, axis: "x" | "y"): boolean {
 }
 
 /** Width and height do not count for what stands in a line, nor do they cut cells and rows (CSS 2 §10). */
-const inLine = /^(a|abbr|b|bdi|cite|code|data|dfn|em|i|kbd|label|mark|q|s|samp|small|span|strong|sub|sup|time|u|var)$/;
 const inTable = /^(table|thead|tbody|tfoot|tr|td|th|caption|col|colgroup)$/;
 /** What is in them is the browser's own. */
 const drawsItself = /^(progress|meter|img|picture|video|audio|canvas|iframe|embed|object|input|select|textarea|svg)$/;
@@ -64,7 +65,7 @@ const hasSize = (box: Box, around: Css | undefined): boolean =>
 
 /** A box that stands in a line of words and breaks with it: it has no size, and no transform moves it (CSS Transforms 1 §2). */
 export function isInLine({ tag, css }: Box, around: Css | undefined): boolean {
-  if (drawsItself.test(tag) || (!inLine.test(tag) && css.display !== "inline")) return false;
+  if (drawsItself.test(tag) || (!isInlineTag(tag) && css.display !== "inline")) return false;
   const isPlaced = /^(absolute|fixed)$/.test(css.position ?? "") || /left|right/.test(css.float ?? "");
   const isBlock = isPlaced || (css.display !== undefined && css.display !== "inline");
   return !isBlock && !/flex|grid/.test(around?.display ?? "");

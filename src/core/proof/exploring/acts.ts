@@ -28,9 +28,13 @@ export class Acts {
     const dialogs = program.parts.some((p) => isDialog(program, p.index));
     const keys = new Set(["Tab", "Shift+Tab", ...program.keyRows.map((k) => k.key)]);
     if (dialogs) keys.add("Escape");
+    if (program.checkable.groups.size) for (const key of ["ArrowDown", "ArrowUp"]) keys.add(key);
     this.keys = [...keys];
     this.more = new MoreStimuli(program);
     const { more, ids } = this;
+    const { groups, said } = program.checkable;
+    // Whether a box is checked that nobody speaks of, is nobody's affair.
+    const minds = new Set([...groups.keys(), ...said]);
     this.grain = {
       text: (value) => {
         const id = ids.get(value) ?? ids.size;
@@ -39,6 +43,7 @@ export class Acts {
       },
       over: (state) => (more.any ? more.overKey(state.over) : ""),
       page: (state) => (more.any ? more.pageKey(state) : ""),
+      checked: ({ checked }) => (checked.length && minds.size ? `;c${checked.filter((p) => minds.has(p))}` : ""),
     };
   }
 

@@ -1,7 +1,7 @@
 /** F7 and F8: where the focus is, and how a dialog treats it (WAI-ARIA Authoring Practices, dialog pattern). */
 import { DOCUMENT, isInside, type PartIndex, type Program, partName } from "../../program";
 import type { RunState } from "../../run";
-import { activeNames, attributeOf, isPainted, layoutOf, nameOf, stateText } from "../../surface";
+import { activeNames, attributeOf, isPainted, layoutOf, nameOf, stateText, tabStops } from "../../surface";
 import { isDialog } from "../exploring/acts";
 import type { Visitor } from "../exploring/explore";
 import type { Collector } from "../findings/collector";
@@ -36,7 +36,7 @@ export function focusRules(program: Program, collector: Collector): Visitor {
           const text = `${name(d)} is open in ${stateName}, but the focus is not in it`;
           collector.add({ ...at, text }, explorer, situation);
         }
-        const outside = layout.tabOrder.find((p) => !isInside(program, p, d));
+        const outside = tabStops(program, state, layout).find((p) => !isInside(program, p, d));
         if (outside !== undefined) {
           const text = `${name(outside)} can be reached while ${name(d)} is open: make it inert`;
           collector.add({ ...at, text }, explorer, situation);

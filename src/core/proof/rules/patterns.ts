@@ -5,7 +5,17 @@
  */
 import { DOCUMENT, isInside, type PartIndex, type Program, partName } from "../../program";
 import { type RunState, stimulate } from "../../run";
-import { activeNames, attributeOf, isPainted, layoutOf, nameOf, partById, roleOf, stateText } from "../../surface";
+import {
+  activeNames,
+  attributeOf,
+  isPainted,
+  layoutOf,
+  nameOf,
+  partById,
+  roleOf,
+  stateText,
+  tabStops,
+} from "../../surface";
 import type { Visitor } from "../exploring/explore";
 import type { Collector } from "../findings/collector";
 import type { RuleId } from "../findings/finding";
@@ -218,7 +228,7 @@ const rules: readonly Rule[] = [
           .some((id) => partById(program, state, id) === a.part),
       );
       if (!described) return "$ is a tooltip that describes nothing: refer to it by aria-describedby";
-      if (layoutOf(program, state).tabOrder.some((p) => isInside(program, p, a.part)))
+      if (tabStops(program, state).some((p) => isInside(program, p, a.part)))
         return "the Tab key stops in $, and a tooltip is never focused";
       return closes(a) ? null : "Escape does not take $ away";
     },

@@ -10,6 +10,7 @@ import {
   opacityOf,
   restingValue,
   stateText,
+  tabStops,
   UNSEEN,
 } from "../../surface";
 import { isDialog } from "../exploring/acts";
@@ -55,7 +56,7 @@ export function seenIn(program: Program, state: RunState, add: (told: Told) => v
         const text = `${name(p)} is not seen in ${stateName}, but it still catches clicks`;
         add({ rule: "F1", text, part: name(p), state: column });
       }
-      if (layout.tabOrder.includes(p)) {
+      if (tabStops(program, state, layout).includes(p)) {
         const text = `${name(p)} is not seen in ${stateName}, but the Tab key still reaches it`;
         add({ rule: "F1", text, part: name(p), state: column });
       }

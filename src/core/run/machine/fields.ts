@@ -26,6 +26,7 @@ export abstract class Fields {
   byPointer: boolean;
   keyed: boolean;
   target: PartIndex;
+  checked: readonly PartIndex[];
   holds: readonly boolean[];
   said: RunState["said"];
   done: boolean;
@@ -52,6 +53,7 @@ export abstract class Fields {
     this.byPointer = state.byPointer;
     this.keyed = state.keyed;
     this.target = state.target;
+    this.checked = state.checked;
     this.holds = state.holds;
     this.said = state.said;
     this.done = state.done;
@@ -71,7 +73,20 @@ export abstract class Fields {
   /** The state now; the very one it started from where nothing has changed. */
   result(): RunState {
     const { now, config, pose, data, focus, tracks, lingering, timers, history, back, tabFrom, since } = this;
-    const { pageState: page, over, pressed, letGo, spaceAt, byPointer, keyed, target, holds, said, done } = this;
+    const {
+      pageState: page,
+      over,
+      pressed,
+      letGo,
+      spaceAt,
+      byPointer,
+      keyed,
+      target,
+      checked,
+      holds,
+      said,
+      done,
+    } = this;
     const old = this.initial;
     const same =
       config === old.config &&
@@ -94,6 +109,7 @@ export abstract class Fields {
       byPointer === old.byPointer &&
       keyed === old.keyed &&
       target === old.target &&
+      checked === old.checked &&
       holds === old.holds &&
       said === old.said &&
       done === old.done;
@@ -119,6 +135,7 @@ export abstract class Fields {
       byPointer,
       keyed,
       target,
+      checked,
       holds,
       said,
       done,

@@ -86,6 +86,7 @@ function opened(program: Program, opening: Opening): RunState {
     tabFrom: DOCUMENT,
     since: 0,
     page,
+    checked: program.checkable.first,
     holds: [],
     said: null,
     done: false,

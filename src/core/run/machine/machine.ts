@@ -29,6 +29,7 @@ import {
   stillLingering,
   type Track,
 } from "../../surface";
+import { settleChecked } from "../person/checking";
 import { settleFocus } from "../person/focus";
 import { type Dispatch, type DispatchKind, MAX_STEPS, type Outcome, type RunState, type Step } from "../state/state";
 import type { Working } from "../state/working";
@@ -286,6 +287,7 @@ export class Machine extends Fields implements Working {
     settleScroll(this);
     // Conditions on looks may ask how far the page is scrolled.
     if (this.pageState !== pageState) interrupted.push(...this.takePose());
+    if (this.program.checkable.parts.size) settleChecked(this, before);
     const focused = this.focus;
     settleFocus(this, before, alone);
     if (this.focus !== focused) this.focusChanged(focused);

@@ -1,7 +1,7 @@
 /** Focus: requests, what holds it, what loses it, and the ways of pointer and Tab key (HTML §6.6). */
 import { type Focusing, settleFocus as settle } from "../../../kernel";
 import { DOCUMENT, doingAsked, isInside, isLetGo, type PartIndex } from "../../program";
-import type { Layout } from "../../surface";
+import { type Layout, tabStops } from "../../surface";
 import type { FocusCause } from "../state/state";
 import type { Working } from "../state/working";
 
@@ -66,7 +66,8 @@ class MachineFocus implements Focusing<PartIndex> {
     return isInside(this.m.program, inner, outer);
   }
   stops(within: PartIndex | null): readonly PartIndex[] {
-    return this.m.layout.tabOrder.filter((p) => isInside(this.m.program, p, within ?? DOCUMENT));
+    const { m } = this;
+    return tabStops(m.program, m, m.layout).filter((p) => isInside(m.program, p, within ?? DOCUMENT));
   }
   among(within: PartIndex): readonly PartIndex[] {
     const { program, layout } = this.m;
@@ -123,8 +124,12 @@ export function focusByPointer(m: Working, target: PartIndex): void {
 /** HTML sequential focus navigation; within the part that holds the focus it goes round. */
 export function focusByTab(m: Working, backwards: boolean): void {
   const held = holder(m);
-  const order = m.layout.tabOrder.filter((p) => isInside(m.program, p, held));
   const was = m.focus;
+  // Tab leaves a group of radio buttons, whichever is checked.
+  const beside = m.program.checkable.groups.get(was) ?? [];
+  const order = tabStops(m.program, m, m.layout).filter(
+    (p) => isInside(m.program, p, held) && (p === was || !beside.includes(p)),
+  );
   // In a hold it is the component that moves the focus.
   if (held === DOCUMENT) m.byPointer = false;
   if (!order.length) {

@@ -4,7 +4,8 @@ import { own } from "../../model";
 import { DOCUMENT, doingAsked, type PartIndex } from "../../program";
 import { roleOf } from "../../surface";
 import type { Working } from "../state/working";
-import { focusByTab } from "./focus";
+import { besideInGroup } from "./checking";
+import { focusByTab, moveFocus } from "./focus";
 import { click } from "./pointer";
 
 const activatedBy: Record<string, readonly string[]> = {
@@ -40,6 +41,13 @@ export function pressKey(m: Working, key: string): void {
   if (key === "Space") m.spaceAt = m.prevented ? null : focus;
   if (m.prevented) return;
   if (key === "Tab" || key === "Shift+Tab") focusByTab(m, key !== "Tab");
+  const beside = besideInGroup(m, focus, key);
+  if (beside !== DOCUMENT) {
+    const from = m.focus;
+    moveFocus(m, beside, "arrow");
+    if (m.focus !== from) m.focusChanged(from);
+    click(m, beside);
+  }
   // Enter goes to what is focused by now.
   if (key !== "Enter" || m.focus === DOCUMENT) return;
   if (activates(m, m.focus, key)) click(m, m.focus);

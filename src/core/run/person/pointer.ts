@@ -4,6 +4,7 @@ import { DOCUMENT, doingAsked, isInside, type PartIndex, type Program } from "..
 import { attributeOf, labelledControl, layoutOf, partById } from "../../surface";
 import type { RunState } from "../state/state";
 import type { Working } from "../state/working";
+import { checkByClick, settleChecked } from "./checking";
 import { focusByPointer, moveFocus, moveFocusByPointer } from "./focus";
 
 /** Where a click aimed at a part lands; `aimed` DOCUMENT is a place where no part lies, unless one covers the viewport. */
@@ -109,8 +110,7 @@ export const release = (m: Working, target: PartIndex): void => dispatch(m, "poi
  *   unless it began on the control
  */
 export function click(m: Working, target: PartIndex, dragged: PartIndex | null = null): void {
-  m.prevented = false;
-  dispatch(m, "click", target);
+  clickAt(m, target);
   if (target === DOCUMENT || m.prevented) return;
   followLink(m, target);
   const control = labelledControl(m.program, m, target);
@@ -122,7 +122,16 @@ export function click(m: Working, target: PartIndex, dragged: PartIndex | null =
     moveFocusByPointer(m, control);
     if (m.focus !== from) m.focusChanged(from);
   }
-  dispatch(m, "click", control);
+  clickAt(m, control);
+}
+
+/** A click with what it checks, which is taken back where it is prevented (DOM §2.9, legacy-canceled-activation behavior). */
+function clickAt(m: Working, target: PartIndex): void {
+  m.prevented = false;
+  const takeBack = checkByClick(m, target);
+  dispatch(m, "click", target);
+  if (m.prevented) takeBack();
+  else settleChecked(m, null);
 }
 
 /** A link to a place in the page brings the focus there, or takes it away where that cannot have it (HTML §7.4.6.3). */

@@ -13,6 +13,8 @@ export interface Grain {
   over(state: RunState): string | number;
   /** The page around, with the conditions on it that hold. */
   page(state: RunState): string;
+  /** What is checked. */
+  checked(state: RunState): string;
 }
 
 interface Field {
@@ -64,6 +66,7 @@ export const stateFields: Readonly<Record<keyof RunState, Field>> = {
   keyed: { is: "decides", key: (s) => (s.keyed ? ";k" : "") },
   target: { is: "decides", key: (s) => (s.target === DOCUMENT ? "" : `;#${s.target}`) },
   page: { is: "decides", key: (s, g) => g.page(s) },
+  checked: { is: "decides", key: (s, g) => g.checked(s) },
   holds: {
     is: "decides",
     key: (s) => {
@@ -119,6 +122,7 @@ export const noticedKey = (state: RunState, grain: Grain): string => joined(noti
 const exact: Grain = {
   text: (value) => JSON.stringify(value),
   over: (s) => s.over,
+  checked: (s) => (s.checked.length ? `;c${s.checked}` : ""),
   page: ({ page, now }) =>
     `;${page.width}x${page.height}${page.reducedMotion ? "r" : ""}@${Math.round(scrollAt(page, now))}`,
 };

@@ -78,7 +78,7 @@ export interface Dispatch {
   stopped: boolean;
 }
 
-export type FocusCause = "pointer" | "Tab" | "action" | "state" | "hold" | "lost";
+export type FocusCause = "pointer" | "Tab" | "arrow" | "action" | "state" | "hold" | "lost";
 export interface FocusMove {
   from: PartIndex;
   to: PartIndex;

@@ -1,6 +1,6 @@
 /** What a way of being there means: for a person, the pointer, the Tab key, assistive technology, the document. */
 import { DOCUMENT, isInside, type PartIndex, type Program, partName } from "../../program";
-import { effectiveOpacity, isInView, layoutOf, nameOf, roleOf, textOf, UNSEEN } from "../../surface";
+import { effectiveOpacity, isInView, layoutOf, nameOf, roleOf, tabStops, textOf, UNSEEN } from "../../surface";
 import type { RunState } from "../state/state";
 
 export const wayQuestions = [
@@ -53,7 +53,9 @@ export function wayOf(program: Program, state: RunState, part: PartIndex): Recor
           ? "the page behind it"
           : partName(program, onto),
     "The Tab key reaches": list(
-      layout.tabOrder.filter((p) => isInside(program, p, part)).map((p) => program.parts[p].name),
+      tabStops(program, state, layout)
+        .filter((p) => isInside(program, p, part))
+        .map((p) => program.parts[p].name),
       "nothing in it",
     ),
     "Assistive technology hears": list(heard, "nothing"),

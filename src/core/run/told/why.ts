@@ -20,6 +20,7 @@ import {
   isInView,
   layoutOf,
   type Track,
+  tabStops,
   trackEnd,
   UNSEEN,
 } from "../../surface";
@@ -217,7 +218,8 @@ function reachReasons(program: Program, state: RunState, part: PartIndex, by: By
     out.push(say("pointer", "no clicks", [plain("no pointer: "), ...from.who], from.cell));
   } else out.push(say("pointer", "no clicks", [plain("they go to "), partPhrase(program, onto)]));
 
-  if (layout.tabOrder.includes(part)) out.push(say("Tab key", "reaches it", [plain("it can be focused")]));
+  if (tabStops(program, state, layout).includes(part))
+    out.push(say("Tab key", "reaches it", [plain("it can be focused")]));
   else if (layout.focusable[part]) out.push(say("Tab key", "passes it", [plain("its tabindex is below 0")]));
   else if (layout.disabled[part]) out.push(say("Tab key", "passes it", [plain("it is disabled")]));
   else if (inertReason) out.push(say("Tab key", "passes it", [plain("inert: "), ...inertSaid], inertReason.cell));

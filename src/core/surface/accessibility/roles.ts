@@ -1,4 +1,5 @@
 /** Roles, attributes, texts, and accessible names by Accessible Name and Description Computation 1.2. */
+import { isInlineTag } from "../../cascade";
 import type { Part } from "../../model";
 import { classesWith, DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
@@ -56,6 +57,7 @@ function asLooked(program: Program, moment: Moment, part: PartIndex): Part {
 export function attributeOf(program: Program, moment: Moment, part: PartIndex, name: string): string | null {
   const look = looksAt(program, moment.pose)[part];
   if (name === "aria-hidden" && !look.exposed) return "true";
+  if (name === "checked" && program.checkable.parts.has(part)) return moment.checked.includes(part) ? "" : null;
   if (name === "class" && look.classes.size) {
     const written = program.parts[part].attributes.find(([key]) => key === "class")?.[1] ?? null;
     const said = look.attributes.get("class");
@@ -90,12 +92,6 @@ const namedByContent = new Set(
   ),
 );
 
-/** Laid out in the line they stand in; round others there is a space (accname 1.2, step 2F). */
-const inLine = new Set(
-  "a abbr b bdi bdo cite code data del dfn em i ins kbd label mark q s samp small span strong sub sup time u var".split(
-    " ",
-  ),
-);
 /** The accessible name; empty when there is none. */
 export function nameOf(program: Program, moment: Moment, part: PartIndex): string {
   return compute(program, moment, part, false, new Set()).replace(/\s+/g, " ").trim();
@@ -164,7 +160,7 @@ function compute(
             const { display = "inline" } = looksAt(program, moment.pose)[c].css;
             // What is moved out is positioned, and so a block of its own.
             const isInLine = display === "inline" && layout.as[c] !== "moved out";
-            return isInLine && inLine.has(program.parts[c].part.tag) ? said : ` ${said} `;
+            return isInLine && isInlineTag(program.parts[c].part.tag) ? said : ` ${said} `;
           })
           .join("");
     if (text.trim()) return text;

@@ -1,4 +1,5 @@
 /** One specification acted out by the core and by its delivered page; what each says after every act. */
+import { takesKeys } from "../../src/core/cascade";
 import { type Component, type FactName, factNames, factWords, type PartFacts } from "../../src/core/model";
 import { compile, DOCUMENT, type Program, pageExpressions, partName } from "../../src/core/program";
 import { advance, type RunState, type Stimulus, start, stimulate, tracksPointer } from "../../src/core/run";
@@ -177,7 +178,8 @@ function stimulusOf(
       // What a select opens, and what closes that again, is the browser's own; the click that does so may reach nobody.
       if (aimed?.tag === "select") return null;
       // A selection that is drawn into what is edited brings the caret there, and the focus with it, in one browser only.
-      if (/^(up|move)$/.test(kind) && state.pressed !== null && aimed?.attributes?.contenteditable !== undefined)
+      const isTypedInto = aimed && takesKeys(aimed.tag, aimed.attributes ?? {});
+      if (/^(up|move)$/.test(kind) && state.pressed !== null && state.pressed !== info.index && isTypedInto)
         return null;
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;

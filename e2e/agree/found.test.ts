@@ -263,6 +263,54 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       },
     },
   },
+  {
+    name: "a fieldset that is disabled lets clicks on its legend and its words through",
+    sketch: {
+      parts: [
+        {
+          name: "group",
+          tag: "fieldset",
+          content: [
+            { name: "legend", tag: "legend", content: ["Legend"] },
+            { name: "words", tag: "p", content: ["Words"] },
+            { name: "field", tag: "input" },
+          ],
+        },
+      ],
+      states: ["s"],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      looks: { group: { s: "disabled" } },
+      reactions: { "click anywhere": { s: "/ n = n + 1" }, "click group": { s: "/ n = n + 1" } },
+    },
+    acts: [0, 1, 2, 3].map((at) => ({ kind: "click", at })),
+  },
+  {
+    name: "a link to a place in closed details does not open them: that is for looks to say",
+    sketch: {
+      parts: [
+        { name: "link", tag: "a", attributes: { href: "#told" }, content: ["Link"] },
+        {
+          name: "more",
+          tag: "details",
+          content: [
+            { name: "sum", tag: "summary", content: ["More"] },
+            { name: "told", tag: "p", attributes: { id: "told" }, content: ["Told"] },
+          ],
+        },
+        button("b"),
+      ],
+      states: ["shut", "open"],
+      looks: { more: { open: 'open=""' } },
+      reactions: { "click b": { shut: "open", open: "shut" } },
+    },
+    acts: [
+      { kind: "click", at: 0 },
+      { kind: "wait", at: 0 },
+      { kind: "click", at: 3 },
+      { kind: "click", at: 0 },
+      { kind: "click", at: 4 },
+    ],
+  },
 ];
 
 const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];

@@ -112,8 +112,10 @@ export const looks: Feature = {
     const { component, parts, root } = page;
     // Whoever clicks on it, it is checked as the looks say.
     const settle = (): void => {
-      for (const [name, { attributes }] of looksNow(page))
-        if (attributes && "checked" in attributes) check(parts[name], attributes.checked !== null);
+      for (const name of Object.keys(component.looks)) {
+        const on = saidNow(page, name, "checked");
+        if (on !== undefined) check(parts[name], on);
+      }
     };
     root.addEventListener("change", settle, { signal: page.listening.signal });
     // What was never drawn has nothing to move from, however often the start looks at the page.
@@ -149,3 +151,10 @@ export const looks: Feature = {
 
 const looksNow = (page: Page): [string, Look][] =>
   Object.keys(page.component.looks).map((name) => [name, lookOf(page, page.component.looks[name])]);
+
+/** Whether looks have the attribute there now; undefined where they have no say. */
+export function saidNow(page: Page, name: string, attribute: string): boolean | undefined {
+  const looks = page.component.looks[name];
+  const value = looks && lookOf(page, looks).attributes?.[attribute];
+  return value === undefined ? undefined : value !== null;
+}

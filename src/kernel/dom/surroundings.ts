@@ -1,5 +1,6 @@
 /** What the page around a component tells it: the focus, motions, the window; and what browsers do by themselves, held back. */
 import { focused } from "./focus";
+import { saidNow } from "./looks";
 import type { Feature, Page } from "./page";
 
 export const focusEvents: Feature = {
@@ -111,7 +112,17 @@ const operable = "a[href], button, input, label, select, textarea, [contentedita
 
 /** What browsers do by themselves with elements whose states a component says. */
 export const native: Feature = {
-  begin({ root, listening: { signal } }) {
+  begin(page) {
+    const { root, parts } = page;
+    const { signal } = page.listening;
+    const first = new Map([...root.querySelectorAll("details")].map((e) => [e, e.open]));
+    // A link to a place in closed ones would open them (HTML, ancestor revealing).
+    const settle = ({ target: e }: Event): void => {
+      if (!(e instanceof HTMLDetailsElement) || !first.has(e)) return;
+      const name = Object.keys(page.component.looks).find((n) => parts[n] === (e as HTMLElement));
+      e.open = (name === undefined ? undefined : saidNow(page, name, "open")) ?? first.get(e)!;
+    };
+    root.addEventListener("toggle", settle, { signal, capture: true });
     // Whether details are open is for the looks to say; what stands in a summary may be pressed all the same.
     window.addEventListener(
       "click",

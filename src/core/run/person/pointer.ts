@@ -26,9 +26,11 @@ export const landing = (m: Working, aimed: PartIndex): PartIndex => landingIn(m.
 const pathOf = (program: Program, part: PartIndex): readonly PartIndex[] =>
   part === DOCUMENT ? [] : program.parts[part].path;
 
-/** True where a disabled control lies in the way of a click (HTML §4.10.18.5); the pointer's own events pass it. */
-const isSwallowed = (m: Working, target: PartIndex): boolean =>
-  pathOf(m.program, target).some((p) => m.layout.disabled[p]);
+/** A disabled control keeps clicks to itself (HTML §4.10.18.5), a disabled fieldset does not: it is none. */
+const swallows = (m: Working, p: PartIndex): boolean =>
+  m.layout.disabled[p] && m.program.parts[p].part.tag !== "fieldset";
+/** True where a disabled control lies in the way of a click; the pointer's own events pass it. */
+const isSwallowed = (m: Working, target: PartIndex): boolean => pathOf(m.program, target).some((p) => swallows(m, p));
 
 /** Says that a click reached nobody because of a disabled control. */
 export function noticeDisabled(m: Working, target: PartIndex): void {
@@ -43,7 +45,7 @@ function dispatch(m: Working, on: PointerEventName, target: PartIndex): void {
   const { at, outside, anywhere, any } = m.program.pointer[on];
   if (!any) return;
   for (const p of pathOf(m.program, target)) {
-    if (on === "click" && m.layout.disabled[p]) return;
+    if (on === "click" && swallows(m, p)) return;
     if (!at[p].length) continue;
     const rows = at[p].filter((l) => l.scope === "inside" || p === target).map((l) => l.row);
     if (m.dispatch(p, "pointer", rows)) return;

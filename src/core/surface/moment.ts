@@ -76,22 +76,32 @@ export interface Moment {
 /** ms of the virtual clock */
 export const trackEnd = (track: Track): number => micros(track.start + track.delay + track.duration);
 
-export function envOf(
-  program: Program,
-  moment: Pick<Moment, "data" | "config" | "page" | "now"> & Partial<Pick<Moment, "focus" | "over">>,
-): Env {
-  return {
-    data: moment.data,
-    isIn: (name) => isActive(program, moment, name),
-    focusWithin: (part) => isWithin(program, moment.focus ?? DOCUMENT, part),
-    hovered: (part) => isWithin(program, moment.over ?? DOCUMENT, part),
-    event: "",
-    // Few expressions ask.
-    get page() {
-      return { ...moment.page, scroll: scrollAt(moment.page, moment.now) };
-    },
-  };
+type Asked = Pick<Moment, "data" | "config" | "page" | "now"> & Partial<Pick<Moment, "focus" | "over">>;
+
+/** A class, since one is made for nearly everything that is looked up. */
+class MomentEnv implements Env {
+  readonly event = "";
+  constructor(
+    private readonly program: Program,
+    private readonly moment: Asked,
+    readonly data = moment.data,
+  ) {}
+  isIn(name: string): boolean {
+    return isActive(this.program, this.moment, name);
+  }
+  focusWithin(part: string): boolean {
+    return isWithin(this.program, this.moment.focus ?? DOCUMENT, part);
+  }
+  hovered(part: string): boolean {
+    return isWithin(this.program, this.moment.over ?? DOCUMENT, part);
+  }
+  // Few expressions ask.
+  get page(): Env["page"] {
+    const { page, now } = this.moment;
+    return { ...page, scroll: scrollAt(page, now) };
+  }
 }
+export const envOf = (program: Program, moment: Asked): Env => new MomentEnv(program, moment);
 
 /** True when a part is the one of that name, or inside it. */
 export function isWithin(program: Program, part: PartIndex, outer: string): boolean {

@@ -139,8 +139,9 @@ export const hold: Feature = {
         if (event.key !== "Tab" || event.defaultPrevented || !held) return;
         event.preventDefault();
         const from = activeIn(page.root);
-        // Tab leaves a group of radio buttons, whichever is checked.
-        const beside: Element[] = groupOf(from).filter((r) => r !== from);
+        // Tab leaves a group of radio buttons of which none is checked.
+        const group = groupOf(from);
+        const beside: Element[] = group.some((r) => r.checked) ? [] : group.filter((r) => r !== from);
         const list = stops(held).filter((e) => !beside.includes(e));
         stopFrom(from, list, held, event.shiftKey)?.focus();
       },

@@ -32,9 +32,7 @@ export class Acts {
     this.keys = [...keys];
     this.more = new MoreStimuli(program);
     const { more, ids } = this;
-    const { groups, said } = program.checkable;
-    // Whether a box is checked that nobody speaks of, is nobody's affair.
-    const minds = new Set([...groups.keys(), ...said]);
+    const minds = new Set([...program.checkable.said, ...askedGroups(program)]);
     this.grain = {
       text: (value) => {
         const id = ids.get(value) ?? ids.size;
@@ -140,4 +138,23 @@ export class Acts {
 export function isDialog(program: Program, part: number): boolean {
   const role = roleOf(program, beforeMount(program), part);
   return role === "dialog" || role === "alertdialog";
+}
+
+/**
+ * Radio buttons of groups in which it matters which one is checked: some row listens at one and not at all of them.
+ * Elsewhere it only decides where Tab stops in the group, and whether a box is checked that nobody speaks of is nobody's
+ * affair.
+ */
+function askedGroups(program: Program): number[] {
+  const { groups } = program.checkable;
+  if (!groups.size) return [];
+  const pointed = Object.values(program.pointer).flatMap((on) => on.at.flatMap((rows, p) => (rows.length ? p : [])));
+  const outside = Object.values(program.pointer).flatMap((on) => on.outside.map((r) => r.part));
+  const keyed = program.keyRows.flatMap((r) => r.within ?? []);
+  const heard = new Set([...pointed, ...outside, ...keyed, ...program.focusRows.map((r) => r.part)]);
+  const ofAll = (group: readonly number[], around: number): boolean =>
+    group.every((p) => program.parts[p].path.includes(around));
+  return [...groups].flatMap(([p, group]) =>
+    group.some((q) => program.parts[q].path.some((around) => heard.has(around) && !ofAll(group, around))) ? p : [],
+  );
 }

@@ -118,9 +118,8 @@ const led = (step: Step): boolean => step.focus.some((f) => f.cause === "action"
 /** A text that is there before and after, and is another. */
 function changed(program: Program, before: RunState, after: RunState, part: PartIndex, led: boolean): string | null {
   const { name, path } = program.parts[part];
-  if (!isPainted(program, before, part) || !isPainted(program, after, part)) return null;
   const [was, is] = [textOf(program, before, part), textOf(program, after, part)];
-  if (was === is) return null;
+  if (was === is || !isPainted(program, before, part) || !isPainted(program, after, part)) return null;
   const where = stateText(program, after);
   const emptied = is.trim() === "" && was.trim() !== "";
   const control = path.some((p) => isControl(program, p));

@@ -67,7 +67,9 @@ export abstract class Fields {
 
   /** What expressions can ask about the page. */
   get page(): PageEnv & PageState {
-    return { ...this.pageState, scroll: scrollAt(this.pageState, this.now) };
+    // Asked for with every pose; most pages stay where they are.
+    const { pageState } = this;
+    return pageState.glide ? { ...pageState, scroll: scrollAt(pageState, this.now) } : pageState;
   }
 
   /** The state now; the very one it started from where nothing has changed. */

@@ -125,8 +125,9 @@ export function focusByPointer(m: Working, target: PartIndex): void {
 export function focusByTab(m: Working, backwards: boolean): void {
   const held = holder(m);
   const was = m.focus;
-  // Tab leaves a group of radio buttons, whichever is checked.
-  const beside = m.program.checkable.groups.get(was) ?? [];
+  // Tab leaves a group of radio buttons of which none is checked.
+  const group = m.program.checkable.groups.get(was) ?? [];
+  const beside = group.some((p) => m.checked.includes(p)) ? [] : group;
   const order = tabStops(m.program, m, m.layout).filter(
     (p) => isInside(m.program, p, held) && (p === was || !beside.includes(p)),
   );

@@ -311,6 +311,14 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       { kind: "click", at: 4 },
     ],
   },
+  {
+    name: "what a look makes transparent lies over what covers everything before it",
+    sketch: {
+      parts: [...pieces.scrim()],
+      states: ["s"],
+      looks: { scrim: { s: "shown" }, after: { s: "transparent" } },
+    },
+  },
 ];
 
 const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];

@@ -165,7 +165,7 @@ function settled(
       rendered: true,
       visibility: null,
       layer: ownLayer ?? layerOf(own),
-      lifted: isLifted(own),
+      lifted: isLifted(own, look.as),
       rules: null,
     };
   }
@@ -180,10 +180,11 @@ function settled(
   const rendered = css.display !== "none";
   if (!rendered) delete css.display;
   const beaten = (property: string): boolean => sheet.important[property] !== undefined;
+  // What an important rule says of its opacity, a look does not take back.
+  const as = look.as === "transparent" && beaten("opacity") ? "shown" : look.as;
   return {
     ...look,
-    // What an important rule says of its opacity, a look does not take back.
-    as: look.as === "transparent" && beaten("opacity") ? "shown" : look.as,
+    as,
     css,
     own,
     rendered,
@@ -195,7 +196,7 @@ function settled(
     inLine: false,
     around: 1,
     layer: ownLayer ?? layerOf(css),
-    lifted: isLifted(css),
+    lifted: isLifted(css, as),
     motion: draft.motion ?? sheetMotion(program, listsIn(all)) ?? {},
     animations: animationsOf(
       program.doc,

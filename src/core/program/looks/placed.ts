@@ -1,6 +1,7 @@
 /** Where a part stands by its style, once everything around it is known: away, shut, above what. */
 import type { Env, Template } from "../../expression";
 import { type MeasureEnv, measureEnv, substitute } from "../../measure";
+import type { Presence } from "../../model";
 import { DOCUMENT, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
 import { isAway, isPositioned, takesAway } from "./away";
 import { isInLine, isScaledAway, isShut, shutting, withoutTransforms } from "./shut";
@@ -12,7 +13,7 @@ export function placedLooks(program: Program, looks: readonly PartLook[], measur
     const shut = said.some(shutting) && isShutIn(program, looks, p, {}, measures);
     const away = said.some(takesAway) && !isEmpty(program.parts[p], look) && isAwayIn(program, looks, p, {}, measures);
     const inLine = standsInLine(program, looks, p, look.css);
-    const lifted = inLine ? isLifted(withoutTransforms(look.css)) : look.lifted;
+    const lifted = inLine ? isLifted(withoutTransforms(look.css), look.as) : look.lifted;
     return shut || away || inLine ? { ...look, shut, away, inLine, lifted } : look;
   });
 }
@@ -104,7 +105,9 @@ function isLine({ part, content }: PartInfo, { text }: PartLook, css: Readonly<R
 }
 
 /** What makes a stacking context of its own without a z-index is drawn where positioned boxes are. */
-export const isLifted = (css: Readonly<Record<string, string>>): boolean =>
+export const isLifted = (css: Readonly<Record<string, string>>, as: Presence): boolean =>
+  as === "transparent" ||
+  as === "moved out" ||
   isPositioned(css) ||
   (css.opacity !== undefined && Number(css.opacity) < 1) ||
   ["transform", "filter", "perspective", "backdrop-filter"].some((p) => css[p] !== undefined && css[p] !== "none");

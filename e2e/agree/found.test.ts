@@ -319,6 +319,25 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       looks: { scrim: { s: "shown" }, after: { s: "transparent" } },
     },
   },
+  {
+    name: "what is hidden is not seen while it leaves",
+    sketch: {
+      parts: [button("b"), box("panel", ["words"]), box("away", ["words"])],
+      states: ["first", "gone"],
+      looks: {
+        panel: { first: "hidden", gone: "not displayed; opacity: 0; transition: opacity 200ms" },
+        away: { first: "moved out", gone: "absent; opacity: 0; transition: opacity 200ms" },
+      },
+      reactions: { "click b": { first: "gone", gone: "first" } },
+    },
+    acts: [
+      { kind: "click", at: 0 },
+      { kind: "wait", at: 1 },
+      { kind: "wait", at: 4 },
+      { kind: "click", at: 0 },
+      { kind: "click", at: 0 },
+    ],
+  },
 ];
 
 const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];

@@ -58,6 +58,7 @@ function go(page: Page, name: string, element: HTMLElement): void {
     const look = lookOf(page, page.component.looks[name]);
     if (!isGone(look) || page.listening.signal.aborted) return;
     element.hidden = look.as === "not displayed";
+    dress(element, look.as, look.pointer);
     // In the document, though nobody sees it.
     if (look.as !== "absent") putBack(element);
     if (look.as !== "absent" || marks.has(element)) return;
@@ -102,7 +103,14 @@ function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["t
     inside.set(element, own);
     if (element.childNodes.length !== 1 || element.textContent !== text) element.textContent = text;
   } else if (inside.delete(element)) element.replaceChildren(...own);
-  const words = styleWords(look.as, look.pointer);
+  const stays = isGone(look) && unseen.find((as) => element.dataset.as?.split(" ").includes(styleWords(as, null)));
+  dress(element, stays || look.as, look.pointer);
+}
+
+/** What leaves in one of these ways stays so until its motion has ended. */
+const unseen = ["hidden", "moved out"] as const;
+function dress(element: HTMLElement, as: Look["as"], pointer: Look["pointer"]): void {
+  const words = styleWords(as, pointer);
   if (words) element.dataset.as = words;
   else delete element.dataset.as;
 }

@@ -1,5 +1,6 @@
 /** Differences of core and page that were found once, each with its name. */
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import type { Part } from "../../src/core/model";
 import { box, button, component, type Sketch } from "../../src/core/testing";
 import { pieces } from "../../src/core/testing/pieces";
 import type { Deed } from "../../src/core/testing/specifications";
@@ -337,6 +338,29 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       { kind: "click", at: 0 },
       { kind: "click", at: 0 },
     ],
+  },
+  {
+    name: "a label checks a box that is not displayed, hidden, or has no size",
+    sketch: {
+      parts: ["off", "veiled", "small", "framed"].flatMap((name): Part[] => [
+        { name: `${name}Label`, tag: "label", attributes: { for: name }, content: [name] },
+        { name, tag: "input", attributes: { type: name === "framed" ? "text" : "checkbox", id: name } },
+      ]),
+      states: ["s"],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      looks: { off: { s: "not displayed" }, veiled: { s: "hidden" } },
+      reactions: {
+        "click off": { s: "/ n = n + 1" },
+        "click veiled": { s: "/ n = n + 2" },
+        "click small": { s: "/ n = n + 3" },
+      },
+      page: {
+        width: 800,
+        height: 600,
+        css: "#small, #framed { position: absolute; opacity: 0.5; width: 0; height: 0 }",
+      },
+    },
+    acts: [0, 1, 2, 3].map((at) => ({ kind: "click", at })),
   },
 ];
 

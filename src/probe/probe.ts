@@ -38,9 +38,17 @@ function frameOf(element: Element): Element | null {
 /** What is in them is the browser's own. */
 const drawsItself = /^(progress|meter|img|picture|video|audio|canvas|iframe|embed|object|input|select|textarea|svg)$/;
 
+/** What of these has a size whatever is in it. */
+const isField = /^(progress|meter|input|select|textarea)$/;
+const hasNoArea = (e: Element): boolean => {
+  const { width, height } = e.getBoundingClientRect();
+  return width === 0 || height === 0;
+};
+
 /** It has no room of its own, and shows nothing of what is inside. */
 function isShut(e: Element): boolean {
-  if (e === document.body || e === document.documentElement || drawsItself.test(e.localName)) return false;
+  if (e === document.body || e === document.documentElement) return false;
+  if (drawsItself.test(e.localName)) return isField.test(e.localName) && hasNoArea(e);
   const { overflowX, overflowY, display } = getComputedStyle(e);
   const cuts = (overflow: string): boolean => overflow !== "visible";
   if ((!cuts(overflowX) && !cuts(overflowY)) || display === "inline" || display === "contents") return false;

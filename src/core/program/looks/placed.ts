@@ -23,8 +23,8 @@ const plain = (css: Css, measures: MeasureEnv): Css =>
   Object.fromEntries(Object.entries(css).map(([p, v]) => [p, v.includes("var(") ? substitute(v, measures) : v]));
 
 /** What has its area in a block is positioned there, unless it has a way of its own. */
-const boxOf = ({ part: { tag, area } }: PartInfo, css: Css) => ({
-  tag: tag.toLowerCase(),
+const boxOf = ({ part: { tag, area, attributes } }: PartInfo, css: Css) => ({
+  tag: tag === "input" && /^(checkbox|radio)$/i.test(attributes?.type ?? "") ? "checkable" : tag.toLowerCase(),
   css: area && !/^(fixed|sticky)$/.test(css.position ?? "") ? { ...css, position: "absolute" } : css,
 });
 

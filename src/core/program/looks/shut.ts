@@ -59,9 +59,12 @@ function isThick({ tag, css }: Box, axis: "x" | "y"): boolean {
 /** Width and height do not count for what stands in a line, nor do they cut cells and rows (CSS 2 §10). */
 const inTable = /^(table|thead|tbody|tfoot|tr|td|th|caption|col|colgroup)$/;
 /** What is in them is the browser's own. */
-const drawsItself = /^(progress|meter|img|picture|video|audio|canvas|iframe|embed|object|input|select|textarea|svg)$/;
+const drawsItself =
+  /^(progress|meter|img|picture|video|audio|canvas|iframe|embed|object|input|checkable|select|textarea|svg)$/;
+/** What of these has a size whatever is in it: with none nothing is drawn. */
+const isField = /^(progress|meter|input|checkable|select|textarea)$/;
 const hasSize = (box: Box, around: Css | undefined): boolean =>
-  !inTable.test(box.tag) && !drawsItself.test(box.tag) && !isInLine(box, around);
+  !inTable.test(box.tag) && (isField.test(box.tag) || !drawsItself.test(box.tag)) && !isInLine(box, around);
 
 /** A box that stands in a line of words and breaks with it: it has no size, and no transform moves it (CSS Transforms 1 §2). */
 export function isInLine({ tag, css }: Box, around: Css | undefined): boolean {
@@ -81,6 +84,7 @@ export const isScaledAway = (css: Css): boolean =>
   (css.scale?.trim().split(/\s+/).slice(0, 2).some(isNothing) ?? false);
 
 export interface Box {
+  /** `checkable` for boxes that are checked and radio buttons: they have neither border nor padding. */
   tag: string;
   css: Css;
 }
@@ -88,11 +92,12 @@ export interface Box {
 /** @param inside the parts that stand in it; what it holds besides is words, or nothing */
 export function isShut(box: Box, around: Css | undefined, inside: readonly Box[], words: boolean): boolean {
   const { css } = box;
-  if ((!inside.length && !words) || !hasSize(box, around)) return false;
+  const isPiece = isField.test(box.tag);
+  if ((!inside.length && !words && !isPiece) || !hasSize(box, around)) return false;
   return (["x", "y"] as const).some((axis) => {
     const { sizes, tracks } = axes[axis];
     if (isThick(box, axis)) return false;
-    if (cuts(css) && sizes.some((s) => isNothing(css[s]))) return true;
+    if ((isPiece || cuts(css)) && sizes.some((s) => isNothing(css[s]))) return true;
     const rows = css[tracks]?.trim();
     // A row of no share is as high as what cannot be cut.
     return (

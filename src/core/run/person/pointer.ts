@@ -118,7 +118,8 @@ export function click(m: Working, target: PartIndex, dragged: PartIndex | null =
   const control = labelledControl(m.program, m, target);
   const inside = control !== DOCUMENT && m.program.parts[target].path.includes(control);
   if (dragged !== null && !pathOf(m.program, dragged).includes(control)) return;
-  if (control === DOCUMENT || inside || !m.layout.displayed[control] || m.layout.disabled[control]) return;
+  // Displayed or not: a box that nobody sees is checked by its label all the same.
+  if (control === DOCUMENT || inside || !m.layout.present[control] || m.layout.disabled[control]) return;
   if (m.layout.focusable[control]) {
     const from = m.focus;
     moveFocusByPointer(m, control);

@@ -154,7 +154,14 @@ function stimulusOf(
       // What is typed into is scrolled to, and an editable part's text becomes another.
       const field = state.focus === DOCUMENT ? null : program.parts[state.focus].part;
       const editable = field?.attributes?.contenteditable !== undefined;
-      if ((editable || (scrolls && field?.tag === "input")) && /^(x|Enter|Space)$/.test(key)) return null;
+      if (
+        (editable || (scrolls && field && takesKeys(field.tag, field.attributes ?? {}))) &&
+        /^(x|Enter|Space)$/.test(key)
+      )
+        return null;
+      // The space bar on a radio button that is checked is a click in one browser only.
+      const isChecked = state.checked.includes(state.focus) && field?.attributes?.type === "radio";
+      if (engine === "firefox" && isChecked && /^Space$/.test(key)) return null;
       // So is what gets the focus as the key goes down.
       if (scrolls && key === "x") {
         const { focus } = stimulate(program, state, { press: key }).state;

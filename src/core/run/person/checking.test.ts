@@ -69,6 +69,14 @@ describe("a group of radio buttons", () => {
     expect(ending(none, { press: "Tab" }).focus).toBe("lower");
     expect(ending(none, { press: "Tab" }, { press: "Tab" }).focus).toBe("behind");
   });
+  it("is not clicked by the space bar where it is checked already", () => {
+    const heard: Sketch = {
+      ...deck,
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      reactions: { "click main": { s: "/ n = n + 1" } },
+    };
+    expect(ending(heard, { press: "Tab" }, { press: "Tab" }, { press: "Space" })).toMatchObject({ data: [0] });
+  });
   it("is of its form and its name", () => {
     const two: Sketch = {
       parts: [
@@ -109,6 +117,10 @@ describe("a box that is checked", () => {
     expect(ending({ ...plain, reactions: { "click quiet": { s: "/ prevent" } } }, { click: "quiet" }).checked).toEqual(
       [],
     );
+  });
+  it("is by the space bar, too, where it says that it is a switch", () => {
+    const said: Sketch = { parts: [box("quiet", { role: "switch" })], states: ["s"] };
+    expect(ending(said, { press: "Tab" }, { press: "Space" }).checked).toEqual(["quiet"]);
   });
   it("is as its look says, where one speaks of it", () => {
     const said: Sketch = {

@@ -2,7 +2,6 @@
 
 import { own } from "../../model";
 import { DOCUMENT, doingAsked, type PartIndex } from "../../program";
-import { roleOf } from "../../surface";
 import type { Working } from "../state/working";
 import { besideInGroup } from "./checking";
 import { focusByTab, moveFocus } from "./focus";
@@ -87,8 +86,11 @@ function activates(m: Working, target: PartIndex, key: string): boolean {
   const { part } = m.program.parts[target];
   if (m.layout.disabled[target]) return false;
   if (part.tag === "input") {
-    const role = roleOf(m.program, m, target);
-    return role === "button" || (key === "Space" && (role === "checkbox" || role === "radio"));
+    // Whatever role it is given: a box that says it is a switch is checked like any other.
+    const type = (part.attributes?.type ?? "").toLowerCase();
+    if (/^(button|submit|reset|image)$/.test(type)) return true;
+    // Chromium does not click a radio button that is checked already; Firefox does, and no standard says.
+    return key === "Space" && (type === "checkbox" || (type === "radio" && !m.checked.includes(target)));
   }
   return own(activatedBy, part.tag)?.includes(key) ?? false;
 }

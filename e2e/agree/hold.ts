@@ -197,10 +197,8 @@ function stimulusOf(
       if (part !== undefined && kind !== "move") {
         if (scrolls && (there.page.glide || there.page.scroll !== state.page.scroll)) return null;
         // So it does where something comes or goes: what lies there then is a matter of layout.
-        const { displayed, drawn, inSight } = layoutOf(program, there);
+        const { displayed } = layoutOf(program, there);
         if (displayed.some((is, p) => is !== layout.displayed[p])) return null;
-        // And where something is left no room, which what stands below takes.
-        if (inSight.some((is, p) => drawn[p] && layout.drawn[p] && is !== layout.inSight[p])) return null;
       }
       return part === undefined
         ? null

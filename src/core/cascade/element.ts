@@ -70,6 +70,9 @@ export function takesKeys(tag: string, attributes: Readonly<Record<string, strin
   const { contenteditable: edits } = attributes;
   return tag === "textarea" || tag === "select" || (edits !== undefined && edits.toLowerCase() !== "false");
 }
+/** A box that is checked, or a radio button (HTML §4.10.5.1.15 and .16). */
+export const isCheckable = (tag: string, { type = "" }: Readonly<Record<string, string>> = {}): boolean =>
+  tag === "input" && /^(checkbox|radio)$/i.test(type);
 /** What browsers do not lay out in the lines of the text around, or draw as one piece (HTML §15.3). */
 const boxed = new Set(
   `address article aside blockquote body button canvas caption center col colgroup dd details dialog dir div dl dt embed
@@ -173,7 +176,7 @@ const pseudos: Record<string, string | ((e: StyledElement, value?: string | null
   disabled: isOff,
   enabled: (e) => disableable.has(e.tag) && !isOff(e),
   checked: (e) =>
-    (e.tag === "input" && /^(checkbox|radio)$/i.test(attribute(e, "type") ?? "") && has(e, "checked")) ||
+    (isCheckable(e.tag, { type: attribute(e, "type") ?? "" }) && has(e, "checked")) ||
     (e.tag === "option" && has(e, "selected")),
   indeterminate: (e) => e.tag === "progress" && !has(e, "value"),
   required: (e) => fields.has(e.tag) && has(e, "required"),

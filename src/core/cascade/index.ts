@@ -5,6 +5,7 @@ export {
   controlOf,
   type Doing,
   disableable,
+  isCheckable,
   isInlineTag,
   NOTHING_DONE,
   type StyledElement,

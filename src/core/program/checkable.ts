@@ -1,16 +1,18 @@
 /** Boxes that are checked and radio buttons: what browsers do with them by themselves (HTML §4.10.5.1.15 and .16). */
-import type { Component } from "../model";
+import { isCheckable } from "../cascade";
+import type { Component, Part } from "../model";
 import type { Checkable, PartIndex, PartInfo } from "./program";
 
+/** Of what can be checked: the ones that are not unchecked by a click. */
+export const isRadio = ({ attributes }: Part): boolean => attributes?.type?.toLowerCase() === "radio";
+
 export function checkableIn(doc: Component, parts: readonly PartInfo[]): Checkable {
-  const typeOf = ({ part: { tag, attributes = {} } }: PartInfo): string =>
-    tag === "input" ? (attributes.type ?? "").toLowerCase() : "";
-  const all = parts.filter((p) => /^(checkbox|radio)$/.test(typeOf(p)));
+  const all = parts.filter(({ part }) => isCheckable(part.tag, part.attributes));
   const groups = new Map<PartIndex, readonly PartIndex[]>();
   const byName = new Map<string, PartIndex[]>();
   for (const p of all) {
     const { name, form } = p.part.attributes ?? {};
-    if (typeOf(p) !== "radio" || !name) continue;
+    if (!isRadio(p.part) || !name) continue;
     const key = `${form ?? p.path.find((q) => parts[q].part.tag === "form")} ${name}`;
     const group = byName.get(key) ?? [];
     byName.set(key, group);

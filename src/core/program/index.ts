@@ -1,5 +1,5 @@
 /** The document prepared for running. */
-export { isPassedOver, withChecked } from "./checkable";
+export { isPassedOver, isRadio, withChecked } from "./checkable";
 export * from "./compile";
 export * from "./configuration";
 

@@ -1,9 +1,9 @@
 /** The core's reader of facts: what is so of a part at a moment of a run. The list itself is model/schema/facts. */
 import { type Expectation, type FactName, factNames, type PartFacts } from "../model";
 import type { PartIndex, Program } from "../program";
-import { DOCUMENT, isPassedOver, looksAt } from "../program";
+import { DOCUMENT, looksAt } from "../program";
 import { attributeOf, nameOf, roleOf, textOf } from "./accessibility/roles";
-import { type Layout, layoutOf } from "./layout";
+import { type Layout, layoutOf, tabStops } from "./layout";
 import { activeNames, isActive, type Moment } from "./moment";
 import { currentValue } from "./motion";
 import { inViewRatio, scrollAt } from "./page";
@@ -42,8 +42,7 @@ const readers: { readonly [F in FactName]: Reader<F> } = {
   opacity: (p, m, part, l) => (l.drawn[part] ? effectiveOpacity(p, m, part) : 0),
   "takes pointer": (_p, _m, part, l) => l.displayed[part] && l.landing[part] === part,
   focusable: (_p, _m, part, l) => l.focusable[part],
-  "in tab order": (p, m, part, l) =>
-    l.tabOrder.includes(part) && !isPassedOver(p.checkable, m.checked, part, l.present),
+  "in tab order": (p, m, part, l) => tabStops(p, m, l).includes(part),
   focused: (_p, m, part) => m.focus === part,
   inert: (_p, _m, part, l) => l.inert[part],
   disabled: (_p, _m, part, l) => l.disabled[part],

@@ -25,10 +25,7 @@ const groupOf = (e: Element | null): HTMLInputElement[] =>
       )
     : [];
 /** Of radio buttons of which one is checked, that one alone is a stop. */
-export const isPassedOver = (e: Element): boolean => {
-  const group = groupOf(e);
-  return group.some((r) => r.checked) && !group.some((r) => r === e && r.checked);
-};
+export const isPassedOver = (e: Element): boolean => groupOf(e).some((r) => r.checked && r !== e);
 
 /** Tab stops in their order: those with a number of their own first (HTML §6.6.3). */
 function stops(within: HTMLElement): HTMLElement[] {

@@ -2,6 +2,7 @@
  * A page's script, read as text: what it makes of the page becomes states, looks and reactions. It is never run: each
  * statement is gone through on a page that is only described, and what is not understood is listed with its line.
  */
+import { isCheckable } from "../../cascade";
 import { type Component, type Part, readComponentValue } from "../../model";
 import { told } from "./alike";
 import { unlike } from "./check";
@@ -137,5 +138,5 @@ const worksByItself = (part: Component["parts"][number], css: string): boolean =
   part.tag === "details" ||
   part.attributes?.popovertarget !== undefined ||
   part.attributes?.commandfor !== undefined ||
-  (part.tag === "input" && /^(checkbox|radio)$/i.test(part.attributes?.type ?? "") && css.includes(":checked")) ||
+  (isCheckable(part.tag, part.attributes) && css.includes(":checked")) ||
   (part.content ?? []).some((c) => typeof c !== "string" && worksByItself(c, css));

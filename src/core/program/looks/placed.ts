@@ -1,4 +1,5 @@
 /** Where a part stands by its style, once everything around it is known: away, shut, above what. */
+import { isCheckable } from "../../cascade";
 import type { Env, Template } from "../../expression";
 import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
@@ -24,7 +25,7 @@ const plain = (css: Css, measures: MeasureEnv): Css =>
 
 /** What has its area in a block is positioned there, unless it has a way of its own. */
 const boxOf = ({ part: { tag, area, attributes } }: PartInfo, css: Css) => ({
-  tag: tag === "input" && /^(checkbox|radio)$/i.test(attributes?.type ?? "") ? "checkable" : tag.toLowerCase(),
+  tag: isCheckable(tag, attributes) ? "checkable" : tag.toLowerCase(),
   css: area && !/^(fixed|sticky)$/.test(css.position ?? "") ? { ...css, position: "absolute" } : css,
 });
 

@@ -1,5 +1,5 @@
 /** What a person does with the page just now, as far as rules and conditions can ask (Selectors 4 §9). */
-import { takesKeys } from "../../cascade";
+import { isCheckable, takesKeys } from "../../cascade";
 import { DOCUMENT, type PartIndex, type Program } from "../program";
 
 export interface Who {
@@ -44,8 +44,8 @@ export function activated(program: Program, { pressed, spaceAt, focus }: Who): P
 
 /** Buttons and what is checked are no longer pressed, in Chromium, once they have lost the focus. */
 export function isLetGo(program: Program, part: PartIndex): boolean {
-  const { tag, attributes = {} } = program.parts[part].part;
-  return tag === "button" || (tag === "input" && /^(checkbox|radio)$/i.test(attributes.type ?? ""));
+  const { tag, attributes } = program.parts[part].part;
+  return tag === "button" || isCheckable(tag, attributes);
 }
 
 /** What of it depends on the attributes that parts have by now. */

@@ -43,6 +43,7 @@ export const seenRules = (collector: Collector): Visitor => ({
 /** F1 and F2 at one instant. */
 export function seenIn(program: Program, state: RunState, add: (told: Told) => void): void {
   const layout = layoutOf(program, state);
+  const stops = tabStops(program, state, layout);
   const name = (p: PartIndex): string => partName(program, p);
   const stateName = stateText(program, state);
   const column = activeNames(program, state)[0];
@@ -56,7 +57,7 @@ export function seenIn(program: Program, state: RunState, add: (told: Told) => v
         const text = `${name(p)} is not seen in ${stateName}, but it still catches clicks`;
         add({ rule: "F1", text, part: name(p), state: column });
       }
-      if (tabStops(program, state, layout).includes(p)) {
+      if (stops.includes(p)) {
         const text = `${name(p)} is not seen in ${stateName}, but the Tab key still reaches it`;
         add({ rule: "F1", text, part: name(p), state: column });
       }

@@ -1,5 +1,5 @@
 /** What a click does to a box that is checked and to a radio button, and the arrow keys in a group of these. */
-import { DOCUMENT, looksAt, type PartIndex, withChecked } from "../../program";
+import { DOCUMENT, isRadio, looksAt, type PartIndex, withChecked } from "../../program";
 import type { Layout } from "../../surface";
 import type { Working } from "../state/working";
 
@@ -12,11 +12,10 @@ export function checkByClick(m: Working, target: PartIndex): () => void {
   if (target === DOCUMENT || !checkable.parts.has(target) || m.layout.disabled[target]) return () => {};
   const beside = checkable.groups.get(target) ?? [target];
   const was = beside.find((p) => m.layout.present[p] && m.checked.includes(p));
-  const isRadio = parts[target].part.attributes?.type?.toLowerCase() === "radio";
   const put = (part: PartIndex, on: boolean): void => {
     m.checked = withChecked(checkable, m.checked, part, on, m.layout.present);
   };
-  put(target, isRadio || !m.checked.includes(target));
+  put(target, isRadio(parts[target].part) || !m.checked.includes(target));
   return () => put(was ?? target, was !== undefined);
 }
 

@@ -1,7 +1,8 @@
 /** Keys: dispatch from the focus outwards, then what browsers do by themselves with Tab, Enter and Space. */
 
+import { isCheckable } from "../../cascade";
 import { own } from "../../model";
-import { DOCUMENT, doingAsked, type PartIndex } from "../../program";
+import { DOCUMENT, doingAsked, isRadio, type PartIndex } from "../../program";
 import type { Working } from "../state/working";
 import { besideInGroup } from "./checking";
 import { focusByTab, moveFocus } from "./focus";
@@ -90,7 +91,7 @@ function activates(m: Working, target: PartIndex, key: string): boolean {
     const type = (part.attributes?.type ?? "").toLowerCase();
     if (/^(button|submit|reset|image)$/.test(type)) return true;
     // Chromium does not click a radio button that is checked already; Firefox does, and no standard says.
-    return key === "Space" && (type === "checkbox" || (type === "radio" && !m.checked.includes(target)));
+    return key === "Space" && isCheckable(part.tag, part.attributes) && !(isRadio(part) && m.checked.includes(target));
   }
   return own(activatedBy, part.tag)?.includes(key) ?? false;
 }

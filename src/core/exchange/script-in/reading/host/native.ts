@@ -1,4 +1,5 @@
 /** What browsers do by themselves with boxes to be checked and with dialogs. */
+import { isCheckable as canBeChecked } from "../../../../cascade";
 import type { Context } from "../context";
 import { BROWSER } from "../heap";
 import { isElement, type PageElement } from "../page";
@@ -10,8 +11,7 @@ export const focusable = "button, a[href], input, select, textarea, [tabindex], 
 const put = (r: Context, e: PageElement, name: string, value: string | null): void =>
   r.write(`attribute ${e.name} ${name}`, value);
 
-export const isCheckable = (e: PageElement): boolean =>
-  e.tag === "input" && /^(checkbox|radio)$/i.test(e.attributes.type ?? "");
+export const isCheckable = (e: PageElement): boolean => canBeChecked(e.tag, e.attributes);
 
 /** One of a group of radio buttons takes the place of the one before (HTML §4.10.5.1.17). */
 export function check(r: Context, e: PageElement, on: boolean): void {

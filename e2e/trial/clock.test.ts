@@ -36,6 +36,23 @@ const ANIMATED = `<!doctype html><html lang="en"><title>Flash</title><button id=
   };
 </script></html>`;
 
+/** The same note, in the document and in shadow trees of every kind: pressed, it fades away in so little time that a frame is too much. */
+const TREE = `<style>#note { opacity: 1; transition: opacity 4ms linear } #note.off { opacity: 0 }
+  @keyframes go { to { opacity: 0 } } #note.going { animation: go 4ms linear }</style><button id="go">Go</button><p id="note">Note</p>`;
+const PRESSED = `const wire = (tree) => {
+  const note = tree.querySelector("#note");
+  tree.querySelector("#go").onclick = () => note.classList.add(location.hash === "#keyframes" ? "going" : "off");
+  for (const kind of ["transitionend", "animationend"]) note.addEventListener(kind, () => (note.dataset.over = "yes"));
+};`;
+const trees = {
+  document: [TREE, "document"],
+  opened: [
+    `<div id="host"></div>`,
+    `(() => { const root = host.attachShadow({ mode: "open" }); root.innerHTML = ${JSON.stringify(TREE)}; return root; })()`,
+  ],
+  declared: [`<div id="host"><template shadowrootmode="open">${TREE}</template></div>`, "host.shadowRoot"],
+} as const;
+
 let browser: Started;
 let folder: string;
 beforeAll(async () => {
@@ -44,6 +61,11 @@ beforeAll(async () => {
   writeFileSync(join(folder, "lamp.html"), PAGE);
   writeFileSync(join(folder, "hold.html"), HELD);
   writeFileSync(join(folder, "flash.html"), ANIMATED);
+  for (const [name, [markup, tree]] of Object.entries(trees))
+    writeFileSync(
+      join(folder, `${name}.html`),
+      `<!doctype html><html lang="en"><title>Tree</title>${markup}<script>${PRESSED} wire(${tree})</script></html>`,
+    );
 });
 afterAll(async () => {
   await browser?.end();
@@ -51,8 +73,8 @@ afterAll(async () => {
 });
 
 /** A page of this test, opened. */
-async function opened(file: string, map: Record<string, string>): ReturnType<typeof openPage> {
-  const address = pathToFileURL(join(folder, file)).href;
+async function opened(file: string, map: Record<string, string>, hash = ""): ReturnType<typeof openPage> {
+  const address = pathToFileURL(join(folder, file)).href + hash;
   const page = await openPage(browser, { address, map, requests: [], allowed: [] });
   await page.open({ width: 300, height: 300, scroll: 0, reducedMotion: false });
   return page;
@@ -120,3 +142,27 @@ it("what a script animates takes its time, however late one looks", async () => 
   expect((await look()).attributes["data-over"]).toBe("yes");
   await page.close();
 });
+
+for (const tree of Object.keys(trees))
+  for (const kind of ["transition", "keyframes"])
+    it(`what moves by a ${kind} in a tree (${tree}) stands still, however late one looks`, async () => {
+      const inside = tree === "document" ? "" : "#host >>> ";
+      const page = await opened(`${tree}.html`, { go: `${inside}#go`, note: `${inside}#note` }, `#${kind}`);
+      const look = async () => (await page.observe(["note"])).parts.note!;
+      await look();
+      await page.tab.mouse.click(...(await middleOf(page, `${inside}#go`)));
+      await new Promise((late) => setTimeout(late, 200));
+      const late = await look();
+      expect([late.opacity, late.attributes["data-over"]]).toEqual([1, undefined]);
+      await page.pass(2);
+      expect((await look()).opacity).toBeCloseTo(0.5);
+      await page.pass(2);
+      expect((await look()).attributes["data-over"]).toBe("yes");
+      await page.close();
+    });
+
+const middleOf = async (page: Awaited<ReturnType<typeof opened>>, selector: string): Promise<[number, number]> => {
+  const element = (await page.tab.$(selector))!;
+  const { x, y } = await element.clickablePoint();
+  return [x, y];
+};

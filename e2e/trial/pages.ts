@@ -456,6 +456,53 @@ const shadowed: Fixture = {
   ],
 };
 
+/** What lies around a dialog is inert, though it stands in another tree; what a status in a tree says is heard. */
+const dialogInside: Fixture = {
+  name: "a modal dialog in a shadow root, and a status in another",
+  doc: component({
+    parts: [
+      button("ask", { content: ["Close the vents"] }),
+      box("talk", [button("shut", { content: ["Shut them"] })], {
+        tag: "dialog",
+        attributes: { "aria-label": "Vents" },
+        covers: "viewport",
+        layer: 1,
+      }),
+      box("note", ["The vents are open"], { attributes: { role: "status" } }),
+    ],
+    states: ["open", "asked", "left", "shut"],
+    looks: {
+      talk: { asked: 'open=""' },
+      ask: { asked: "inert" },
+      note: { asked: "inert", shut: '"All vents are shut"' },
+    },
+    focus: { asked: "→ shut", shut: "→ ask", left: "→ ask" },
+    reactions: {
+      "click ask": { open: "asked", left: "asked", shut: "asked" },
+      "click shut": { asked: "shut" },
+      "press Escape": { asked: "left" },
+    },
+  }),
+  html: page(
+    `<button id="ask">Close the vents</button><vent-dialog></vent-dialog><vent-note></vent-note>`,
+    "",
+    `const ask = document.getElementById("ask"), inside = (host, html) => {
+  const root = document.querySelector(host).attachShadow({ mode: "open" });
+  root.innerHTML = html;
+  return root.firstElementChild;
+};
+const talk = inside("vent-dialog", '<dialog aria-label="Vents"><button>Shut them</button></dialog>');
+const note = inside("vent-note", '<div role="status">The vents are open</div>');
+ask.onclick = () => { note.textContent = "The vents are open"; talk.showModal(); };
+talk.firstElementChild.onclick = () => { talk.close(); note.textContent = "All vents are shut"; ask.focus(); };`,
+  ),
+  faults: [
+    { what: "the rest can be used beside it", from: "showModal()", to: "show()", shows: "ask: " },
+    { what: "nobody hears of it", from: 'role="status"', to: 'role="group"', shows: "note: role" },
+    { what: "the focus is lost", from: "ask.focus()", to: "document.activeElement.blur()", shows: "focus" },
+  ],
+};
+
 /** A page with a button that shows a note, and does something besides, as no page on trial should. */
 export const going = {
   doc: component({
@@ -469,6 +516,6 @@ export const going = {
 document.getElementById("go").onclick = () => { document.getElementById("note").hidden = false; ${does} };</script>`,
 };
 
-export const fixtures: readonly Fixture[] = [shadowed, drawer, toast, disclosure, countdown, toggle];
+export const fixtures: readonly Fixture[] = [shadowed, dialogInside, drawer, toast, disclosure, countdown, toggle];
 /** Frames within a frame have no origin in common: these need a browser. */
 export const framedFixtures: readonly Fixture[] = [framed];

@@ -13,10 +13,22 @@ export type { PageFacts, ProbedFacts } from "./facts";
 /** Opacity up to which a person sees nothing. */
 const UNSEEN = 0.01;
 
+/** What an element is drawn in, across the edges of shadow trees (CSS Scoping 1 §3.4, the flat tree). */
+const parentOf = (e: Element): Element | null => {
+  if (e.assignedSlot) return e.assignedSlot;
+  const root = e.getRootNode();
+  return e.parentElement ?? (root instanceof ShadowRoot ? root.host : null);
+};
+
 const around = (element: Element): Element[] => {
   const out: Element[] = [];
-  for (let e: Element | null = element; e; e = e.parentElement) out.push(e);
+  for (let e: Element | null = element; e; e = parentOf(e)) out.push(e);
   return out;
+};
+
+const treeOf = (e: Element): Document | ShadowRoot => {
+  const root = e.getRootNode();
+  return root instanceof ShadowRoot ? root : document;
 };
 
 function opacityOf(element: Element): number {
@@ -30,8 +42,8 @@ const isPlaced = ({ position, transform }: CSSStyleDeclaration): boolean =>
 function frameOf(element: Element): Element | null {
   const { position } = getComputedStyle(element);
   if (position === "fixed") return null;
-  let e = element.parentElement;
-  if (position === "absolute") while (e && !isPlaced(getComputedStyle(e))) e = e.parentElement;
+  let e = parentOf(element);
+  if (position === "absolute") while (e && !isPlaced(getComputedStyle(e))) e = parentOf(e);
   return e;
 }
 
@@ -101,13 +113,19 @@ const isInSight = (element: Element, displayed: boolean): boolean =>
 
 /** Said so, or beside the modal dialog that was opened last (HTML §6.3.1). */
 function isInert(e: Element): boolean {
-  if (e.closest("[inert]")) return true;
-  const modal = [...document.querySelectorAll("dialog:modal")].at(-1);
-  return modal !== undefined && !modal.contains(e) && !e.contains(modal);
+  const over = around(e);
+  if (over.some((o) => o.hasAttribute("inert"))) return true;
+  const modal = modalsIn(document).at(-1);
+  return modal !== undefined && !over.includes(modal) && !around(modal).includes(e);
+}
+
+function modalsIn(tree: Document | ShadowRoot): Element[] {
+  const inner = [...tree.querySelectorAll("*")].flatMap((e) => (e.shadowRoot ? modalsIn(e.shadowRoot) : []));
+  return [...tree.querySelectorAll("dialog:modal"), ...inner];
 }
 
 function isFocusable(e: HTMLElement, displayed: boolean): boolean {
-  const native = e.matches("a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe");
+  const native = e.matches("a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe, dialog");
   const can = native || /^\s*-?\d+/.test(e.getAttribute("tabindex") ?? "") || e.isContentEditable;
   return can && displayed && getComputedStyle(e).visibility === "visible" && !isInert(e) && !e.matches(":disabled");
 }
@@ -115,9 +133,10 @@ function isFocusable(e: HTMLElement, displayed: boolean): boolean {
 /** A point at which the browser hits the element itself: near its corners, in its middle. */
 export function ownPoint(element: Element): { x: number; y: number } | null {
   const box = element.getBoundingClientRect();
+  const tree = treeOf(element);
   const at = (from: number, size: number): number[] => [1.5, size - 1.5, size / 2, size / 4].map((d) => from + d);
   for (const y of at(box.top, box.height))
-    for (const x of at(box.left, box.width)) if (document.elementFromPoint(x, y) === element) return { x, y };
+    for (const x of at(box.left, box.width)) if (tree.elementFromPoint(x, y) === element) return { x, y };
   return null;
 }
 
@@ -135,7 +154,7 @@ const isExposed = (element: Element, displayed: boolean): boolean =>
     : displayed &&
       getComputedStyle(element).visibility === "visible" &&
       !isInert(element) &&
-      !element.closest("[aria-hidden=true]");
+      !around(element).some((e) => e.getAttribute("aria-hidden") === "true");
 
 /** In a list or a table that is something else, what only makes sense in one is nothing. */
 function isOfNone(element: Element): boolean {
@@ -220,7 +239,7 @@ const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boo
   focusable: isFocusable,
   "in tab order": (e, displayed) =>
     isFocusable(e, displayed) && (e.tabIndex >= 0 || isEditingHost(e)) && !isPassedOver(e),
-  focused: (e) => document.activeElement === e,
+  focused: (e) => treeOf(e).activeElement === e,
   inert: isInert,
   disabled: (e) => e.matches(":disabled"),
   exposed: isExposed,

@@ -242,6 +242,8 @@ function tabIndex({ part }: PartInfo, { marks }: PartLook): number | null {
   if (said) return Number(said[1]);
   if (part.tag === "input" && part.attributes?.type === "hidden") return null;
   if (native.has(part.tag)) return 0;
+  // A click leads there, a Tab does not; Firefox stops there (HTML §6.6.2 leaves it to the browser).
+  if (part.tag === "dialog") return -1;
   if ((part.tag === "a" || part.tag === "area") && marks.has("href")) return 0;
   const editable = marks.get("contenteditable")?.toLowerCase();
   return editable !== undefined && editable !== "false" ? 0 : null;

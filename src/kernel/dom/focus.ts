@@ -4,7 +4,7 @@ import type { Target } from "./component";
 import type { Feature, Page } from "./page";
 
 const candidates =
-  "a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe, [tabindex], [contenteditable]:not([contenteditable=false])";
+  "a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe, dialog, [tabindex], [contenteditable]:not([contenteditable=false])";
 
 const canFocus = (element: HTMLElement): boolean =>
   element.matches(candidates) &&
@@ -14,8 +14,11 @@ const canFocus = (element: HTMLElement): boolean =>
 const among = (within: HTMLElement): HTMLElement[] =>
   [...within.querySelectorAll<HTMLElement>(candidates)].filter(canFocus);
 
-/** An editing host without a tabindex is a stop, though `tabIndex` says -1 of it. */
-const tabIndexOf = (e: HTMLElement): number => (e.isContentEditable && !e.hasAttribute("tabindex") ? 0 : e.tabIndex);
+/** An editing host without a tabindex is a stop, though `tabIndex` says -1 of it; a dialog is none, whatever it says. */
+const tabIndexOf = (e: HTMLElement): number => {
+  if (e.hasAttribute("tabindex")) return e.tabIndex;
+  return e.localName === "dialog" ? -1 : e.isContentEditable ? 0 : e.tabIndex;
+};
 
 /** The radio buttons of its name and form; none for what is no radio button. */
 const groupOf = (e: Element | null): HTMLInputElement[] =>

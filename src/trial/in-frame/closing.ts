@@ -1,5 +1,8 @@
 /** What browsers close by themselves: dialogs and popovers at Escape, and at a click beside them (HTML §6.12, §4.11.4). */
 
+import { isWithin, roots } from "../in-page/elements";
+import { onShadowRoot } from "../in-page/shadow";
+
 /** Those that are open, the last on top. */
 let open: HTMLElement[] = [];
 
@@ -13,12 +16,16 @@ export function watchOpening(): void {
     open = open.filter((o) => o !== element);
     if ((e as ToggleEvent).newState === "open") open.push(element);
   };
-  addEventListener("beforetoggle", note, true);
-  addEventListener("toggle", note, true);
+  const listenIn = (tree: EventTarget): void => {
+    tree.addEventListener("beforetoggle", note, true);
+    tree.addEventListener("toggle", note, true);
+  };
+  listenIn(window);
+  onShadowRoot(listenIn);
 }
 
 const topmost = (is: (e: HTMLElement) => boolean): HTMLElement | undefined => {
-  const found = [...document.querySelectorAll<HTMLElement>("dialog, [popover]")].filter(is);
+  const found = roots().flatMap((tree) => [...tree.querySelectorAll<HTMLElement>("dialog, [popover]")].filter(is));
   return found.sort((a, b) => open.indexOf(a) - open.indexOf(b)).at(-1);
 };
 
@@ -40,7 +47,7 @@ export function closeTopmost(): void {
 export function clickedAt(target: Element, x: number, y: number): void {
   for (;;) {
     const top = topmost(isAuto);
-    if (!top || top.contains(target)) break;
+    if (!top || isWithin(target, top)) break;
     const button = target.closest<HTMLButtonElement>("[popovertarget], [commandfor]");
     if (
       button &&

@@ -6,6 +6,7 @@ import userEvent, { type UserEvent } from "@testing-library/user-event";
 import { tabbable } from "tabbable";
 import type { Stimulus } from "../../core/model";
 import { answeredTo, cannotPoint, type Done, fromWithin, never, type Pointing } from "../../core/trial/system";
+import { focusedElement } from "../in-page/elements";
 import { hit } from "../in-page/observe";
 import type { TrialPage } from "../in-page/trial-page";
 import { captorOf, keepCapture, letGo } from "./capture";
@@ -76,7 +77,7 @@ export class Hand {
 
   private async down(key: string, shift: boolean): Promise<void> {
     this.byKey = true;
-    const target = document.activeElement ?? document.body;
+    const target = focusedElement() ?? document.body;
     if (key === "Tab") {
       const event = new KeyboardEvent("keydown", {
         key,
@@ -96,7 +97,7 @@ export class Hand {
   }
 
   private async up(key: string, shift: boolean): Promise<void> {
-    const target = document.activeElement ?? document.body;
+    const target = focusedElement() ?? document.body;
     if (key === "Tab") {
       target.dispatchEvent(
         new KeyboardEvent("keyup", { key, code: key, shiftKey: shift, bubbles: true, composed: true }),
@@ -112,8 +113,8 @@ export class Hand {
   private tab(back: boolean): void {
     const within = topmostModal() ?? document.documentElement;
     const stops = tabbable(within, { getShadowRoot: true });
-    const { activeElement } = document;
-    const from = activeElement && activeElement !== document.body ? activeElement : this.start;
+    const focused = focusedElement();
+    const from = focused ?? this.start;
     const standing = from?.isConnected ? from : null;
     const index = standing ? stops.indexOf(standing as HTMLElement) : -1;
     let next: Element | undefined;
@@ -125,7 +126,7 @@ export class Hand {
       next = back ? stops.filter((e) => !after(e)).at(-1) : stops.find(after);
     }
     if (next) (next as HTMLElement).focus();
-    else (activeElement as HTMLElement | null)?.blur();
+    else (focused as HTMLElement | null)?.blur();
   }
 
   private async point(s: Pointing, map: Map): Promise<Done> {
@@ -181,8 +182,7 @@ export class Hand {
     if (this.at.x >= 0) pointAt(lyingAt(this.at.x, this.at.y));
   }
   private mark(): void {
-    const { activeElement } = document;
-    const on = activeElement && activeElement !== document.body ? activeElement : null;
+    const on = focusedElement();
     showFocus(on && (this.byKey || on.matches(typesText)) ? on : null);
   }
 }

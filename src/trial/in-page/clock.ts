@@ -5,6 +5,7 @@
  */
 import { type Clock, install } from "@sinonjs/fake-timers";
 import { holdGlides } from "./scrolling";
+import { onShadowRoot } from "./shadow";
 
 /** ms by which instants may miss one another; less than a thousandth, in which the core counts: what is due in the next is not done. */
 const EPSILON = 0.0005;
@@ -93,8 +94,12 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
     for (const a of began.keys()) if (!running.includes(a)) began.delete(a);
     return running;
   };
-  addEventListener("transitionrun", motions, true);
-  addEventListener("animationstart", motions, true);
+  const hear = (tree: EventTarget): void => {
+    tree.addEventListener("transitionrun", motions, true);
+    tree.addEventListener("animationstart", motions, true);
+  };
+  hear(window);
+  onShadowRoot(hear);
   betweenInputs(realFrame, motions);
   // Of those that a script makes no event tells; on a busy machine they could be over before they are looked for.
   const { animate } = Element.prototype;
@@ -200,7 +205,11 @@ function betweenInputs(frame: (then: () => void) => void, hold: () => void): voi
 function bornPaused(): (animation: CSSAnimation) => boolean {
   const sheet = new CSSStyleSheet();
   sheet.replaceSync("*, *::before, *::after { animation-play-state: paused !important }");
-  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];
+  const adopt = (tree: DocumentOrShadowRoot): void => {
+    tree.adoptedStyleSheets = [...tree.adoptedStyleSheets, sheet];
+  };
+  adopt(document);
+  onShadowRoot(adopt);
   return (animation) => {
     const { target, pseudoElement } = animation.effect as KeyframeEffect;
     if (!target) return false;

@@ -1,5 +1,6 @@
 /** Elements by selector, also inside open shadow roots and frames of the same origin: `host >>> inner`. */
 import { finder } from "@medv/finder";
+import { meet } from "./shadow";
 
 export const DEEP = " >>> ";
 
@@ -126,9 +127,13 @@ export function allElements(most: number): Element[] {
 }
 
 /** Documents and shadow roots that have something in them. */
-export function roots(): DocumentOrShadowRoot[] {
-  const out: DocumentOrShadowRoot[] = [document];
-  for (const e of allElements(20_000)) if (e.shadowRoot) out.push(e.shadowRoot);
+export function roots(): (Document | ShadowRoot)[] {
+  const out: (Document | ShadowRoot)[] = [document];
+  for (const { shadowRoot } of allElements(20_000)) {
+    if (!shadowRoot) continue;
+    meet(shadowRoot);
+    out.push(shadowRoot);
+  }
   return out;
 }
 

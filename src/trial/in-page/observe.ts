@@ -1,7 +1,8 @@
 /** What is seen of a page: the facts of mapped parts, the focus, what was announced, what went wrong. */
 import type { Observation, SeenPart } from "../../core/trial/system";
 import { probe } from "../../probe/probe";
-import { elementsOf, focusedElement, isWithin, parentOf } from "./elements";
+import { elementsOf, focusedElement, isWithin, parentOf, roots } from "./elements";
+import { onShadowRoot } from "./shadow";
 
 /** A point of an element, and what a click there would land on instead. */
 export interface Place {
@@ -172,7 +173,9 @@ export function hearAnnouncements(): () => string[] {
       last.set(region, text);
     }
   });
-  watch.observe(document, { subtree: true, childList: true, characterData: true });
+  const listenIn = (tree: Node): void => watch.observe(tree, { subtree: true, childList: true, characterData: true });
+  listenIn(document);
+  onShadowRoot(listenIn);
   return () => {
     const said = heard;
     heard = [];
@@ -184,8 +187,9 @@ const MOVES =
   /^(transform|translate|rotate|scale|left|right|top|bottom|inset.*|margin.*|width|height|max-?[hH]eight|maxWidth)$/;
 /** It, or what it stands in, is moved by an animation that is not over. */
 export function isOnItsWay(element: Element): boolean {
-  return document.getAnimations().some(({ effect }) => {
-    if (!(effect instanceof KeyframeEffect) || !effect.target?.contains(element)) return false;
+  const motions = roots().flatMap((r) => r.getAnimations());
+  return motions.some(({ effect }) => {
+    if (!(effect instanceof KeyframeEffect) || !effect.target || !isWithin(element, effect.target)) return false;
     const { progress } = effect.getComputedTiming();
     return (
       typeof progress === "number" &&

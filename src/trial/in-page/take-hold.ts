@@ -3,10 +3,10 @@ import type { StandInRequest } from "../../core/trial";
 import type { NoPlace } from "../../core/trial/system";
 import { boxesOf } from "./boxes";
 import { holdClock } from "./clock";
-import { elementsOf, roots } from "./elements";
+import { elementsOf, isWithin, roots } from "./elements";
 import { byFrame, innerPages, offsetOf, throughFrame } from "./frames";
 import { guessMap } from "./map";
-import { hearAnnouncements, isOnItsWay, observe, type Place, placeOf, seen } from "./observe";
+import { hearAnnouncements, hit, isOnItsWay, observe, type Place, placeOf, seen } from "./observe";
 import { letRun } from "./real-time";
 import { openScrolled } from "./scrolling";
 import { standIn } from "./stand-in";
@@ -94,8 +94,8 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
       for (const y of across(innerHeight))
         for (const x of across(innerWidth)) {
           const at = { x, y };
-          const top = document.elementFromPoint(at.x, at.y);
-          if (top?.localName !== "iframe" && !elements.some((e) => e.contains(top))) return at;
+          const top = hit(at.x, at.y);
+          if (top?.localName !== "iframe" && !elements.some((e) => isWithin(top, e))) return at;
         }
       return null;
     },
@@ -110,7 +110,7 @@ function placeHere(map: Readonly<Record<string, string>>, part: string): Place |
   if (!element) return "not found";
   const others = [...all].flatMap(([name, other]) => {
     if (name === part) return [];
-    return other && element.contains(other) && other !== element ? [other] : [];
+    return other && isWithin(other, element) && other !== element ? [other] : [];
   });
   const drawn = element.getClientRects().length > 0;
   return placeOf(element, others) ?? (isOnItsWay(element) ? "on its way" : drawn ? "without room" : "not drawn");

@@ -1,6 +1,6 @@
 /** One specification acted out by the core and by its delivered page; what each says after every act. */
 import { takesKeys } from "../../src/core/cascade";
-import { type Component, type FactName, factNames, factWords, type PartFacts } from "../../src/core/model";
+import { type Component, type FactName, factNames, factWords, type Part, type PartFacts } from "../../src/core/model";
 import { compile, DOCUMENT, type Program, pageExpressions, partName } from "../../src/core/program";
 import { advance, type RunState, type Stimulus, start, stimulate, tracksPointer } from "../../src/core/run";
 import { attributeOf, factsOf, isInView, layoutOf, scrollAt } from "../../src/core/surface";
@@ -118,6 +118,16 @@ const pointOf = (name: string): { x: number; y: number } | null => {
 
 const keys = ["Tab", "Enter", "x", "Shift+Tab", "Space", "Escape", "ArrowDown", "Ctrl+k", "ArrowUp", "ArrowRight"];
 
+/** Types of fields that open something when they are pressed. */
+const opens = /^(color|date|datetime-local|file|month|time|week)$/;
+const isPlayer = ({ tag }: Part): boolean => tag === "audio" || tag === "video";
+/** The Tab key goes through day, month and year, and through the buttons of a player. */
+const hasStopsInside = (part: Part): boolean =>
+  isPlayer(part) || /^(date|datetime-local|month|time|week)$/.test(part.attributes?.type ?? "");
+/** Words of its own take the caret of a click, from where Firefox goes on with Tab (HTML §6.6.3 leaves it to the browser). */
+const takesCaret = (program: Program, state: RunState, part: number): boolean =>
+  program.parts[part].content.some((c) => typeof c !== "number") && !layoutOf(program, state).disabled[part];
+
 /** What a deed is, given what the core says is there; null where it is not for a page to do. */
 function stimulusOf(
   program: Program,
@@ -159,6 +169,10 @@ function stimulusOf(
         /^(x|Enter|Space)$/.test(key)
       )
         return null;
+      // What opens by a key, and where Tab goes inside, is the browser's own.
+      if (field && /^(Enter|Space)$/.test(key) && (field.tag === "select" || opens.test(field.attributes?.type ?? "")))
+        return null;
+      if (field && (key.endsWith("Tab") ? hasStopsInside(field) : isPlayer(field))) return null;
       // The space bar on a radio button that is checked is a click in one browser only.
       const isChecked = state.checked.includes(state.focus) && field?.attributes?.type === "radio";
       if (engine === "firefox" && isChecked && /^Space$/.test(key)) return null;
@@ -172,9 +186,8 @@ function stimulusOf(
       // Whether one clicked on words or beside them decides where Tab goes among numbered stops, in each engine otherwise.
       const numbered = program.parts.some((p) => Number(attributeOf(program, state, p.index, "tabindex") ?? 0) > 0);
       if (key.endsWith("Tab") && state.focus === DOCUMENT && state.tabFrom !== DOCUMENT && numbered) return null;
-      // Firefox puts no caret into a picture that is clicked, and goes on from where it was before.
-      const picture = state.tabFrom !== DOCUMENT && program.parts[state.tabFrom].part.tag === "img";
-      if (key.endsWith("Tab") && state.focus === DOCUMENT && picture && engine === "firefox") return null;
+      const caretless = state.tabFrom !== DOCUMENT && !takesCaret(program, state, state.tabFrom);
+      if (key.endsWith("Tab") && state.focus === DOCUMENT && caretless && engine === "firefox") return null;
       // Firefox goes on from where a drag has brought the end of the selection, which no standard says.
       const drags = engine === "firefox" && state.pressed !== null;
       if (key.endsWith("Tab") && state.focus === DOCUMENT && drags) return null;
@@ -183,7 +196,7 @@ function stimulusOf(
     }
     default: {
       // What a select opens, and what closes that again, is the browser's own; the click that does so may reach nobody.
-      if (aimed?.tag === "select") return null;
+      if (aimed && (aimed.tag === "select" || isPlayer(aimed) || opens.test(aimed.attributes?.type ?? ""))) return null;
       // A selection that is drawn into what is edited brings the caret there, and the focus with it, in one browser only.
       const isTypedInto = aimed && takesKeys(aimed.tag, aimed.attributes ?? {});
       if (/^(up|move)$/.test(kind) && state.pressed !== null && state.pressed !== info.index && isTypedInto)

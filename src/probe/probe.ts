@@ -124,10 +124,25 @@ function modalsIn(tree: Document | ShadowRoot): Element[] {
   return [...tree.querySelectorAll("dialog:modal"), ...inner];
 }
 
+/** What is edited as a whole takes the focus, and nothing in it by that alone (HTML §6.8.1). */
+const isEditingHost = (e: HTMLElement): boolean =>
+  e.isContentEditable === true && e.parentElement?.isContentEditable !== true;
+
+/** The summary of details, or details without one: they have one of the browser's own (HTML §4.11.1). */
+const isDisclosing = (e: Element): boolean =>
+  e.matches("details:not(:has(> summary))") ||
+  (e.matches("details > summary") && e.parentElement!.querySelector(":scope > summary") === e);
+
 function isFocusable(e: HTMLElement, displayed: boolean): boolean {
-  const native = e.matches("a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe, dialog");
-  const can = native || /^\s*-?\d+/.test(e.getAttribute("tabindex") ?? "") || e.isContentEditable;
-  return can && displayed && getComputedStyle(e).visibility === "visible" && !isInert(e) && !e.matches(":disabled");
+  const native =
+    e.matches(
+      "a[href], area[href], button, input:not([type=hidden]), select, textarea, iframe, dialog, audio[controls], video[controls]",
+    ) || isDisclosing(e);
+  const can = native || /^\s*-?\d+/.test(e.getAttribute("tabindex") ?? "") || isEditingHost(e);
+  const { visibility, display } = getComputedStyle(e);
+  return (
+    can && displayed && display !== "contents" && visibility === "visible" && !isInert(e) && !e.matches(":disabled")
+  );
 }
 
 /** A point at which the browser hits the element itself: near its corners, in its middle. */
@@ -222,11 +237,20 @@ const away = {
 /** A row is told by its cells: Chromium gives it no name of their words, which ARIA 1.2 §5.2.8.4 would allow. */
 const isRow = (e: Element): boolean => roleOf(e) === "row" && !isNamed(e);
 
-const nameOf = (e: Element): string =>
+/** What the library does not know, or says in other words than browsers. */
+function saidByTag(e: Element): string | null {
+  if (e.matches("[aria-label], [aria-labelledby]")) return null;
+  if (e.matches("input[type=image i]:not([alt], [title])")) return "Submit";
+  return roleOf(e) === "term" ? e.textContent : null;
+}
+
+const nameOf = (e: Element): string => saidByTag(e) ?? nameByRole(e);
+const nameByRole = (e: Element): string =>
   isUnnamed(roleOf(e)) || isRow(e) || isUnsaid(e) || (isWritten(e) && !isNamed(e)) ? "" : computed(e) || titleOfMenu(e);
 
 /** In the Tab order without a tabindex; `tabIndex` says -1 of it all the same. */
-const isEditingHost = (e: HTMLElement): boolean => e.isContentEditable && !e.hasAttribute("tabindex");
+const isStopAllTheSame = (e: HTMLElement): boolean =>
+  (isEditingHost(e) || isDisclosing(e)) && !e.hasAttribute("tabindex");
 
 const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boolean) => PartFacts[F] } = {
   present: () => true,
@@ -238,7 +262,7 @@ const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boo
   "takes pointer": (e, displayed) => displayed && ownPoint(e) !== null,
   focusable: isFocusable,
   "in tab order": (e, displayed) =>
-    isFocusable(e, displayed) && (e.tabIndex >= 0 || isEditingHost(e)) && !isPassedOver(e),
+    isFocusable(e, displayed) && (e.tabIndex >= 0 || isStopAllTheSame(e)) && !isPassedOver(e),
   focused: (e) => treeOf(e).activeElement === e,
   inert: isInert,
   disabled: (e) => e.matches(":disabled"),

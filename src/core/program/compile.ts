@@ -15,6 +15,7 @@ import { CellCompiler } from "./cells";
 import { checkableIn } from "./checkable";
 import { Configurations } from "./configuration";
 import { compileLooks } from "./looks";
+import { ownTabIndexes } from "./own-focus";
 import { flattenParts } from "./parts";
 import { answerEvent, type PartIndex, type PointerRows, type Program, type RowInfo, timerEvent } from "./program";
 import { flattenStates } from "./states";
@@ -65,6 +66,7 @@ export function compile(doc: Component): Program {
     }),
     goesBack: cells.goesBack && Object.values(doc.focus).every((rule) => rule.within === undefined),
     checkable: checkableIn(doc, parts),
+    ownTabIndex: ownTabIndexes(parts),
     asks: cells.asks,
     problems,
     cache: new Map(),

@@ -2,7 +2,6 @@
 export { isPassedOver, isRadio, withChecked } from "./checkable";
 export * from "./compile";
 export * from "./configuration";
-
 export { inheritNumbers } from "./inherit";
 export {
   classesWith,
@@ -24,4 +23,5 @@ export { takesAway } from "./looks/away";
 export { isAwayIn, isShutIn } from "./looks/placed";
 export { shutting } from "./looks/shut";
 export { doneTo, isLetGo, NOBODY, type Who } from "./looks/who";
+export { isDisclosing } from "./own-focus";
 export * from "./program";

@@ -183,6 +183,8 @@ export interface Program {
   /** An action puts the focus back, and no state ever holds it: where it was is remembered by every action that moves it. */
   goesBack: boolean;
   checkable: Checkable;
+  /** by part: the tabindex that it has without saying one; null for what cannot be focused as it is */
+  ownTabIndex: readonly (number | null)[];
   /** What a person does that expressions ask about. */
   asks: ReadonlySet<DoingCall>;
   /** What could not be compiled. */

@@ -81,9 +81,19 @@ describe("who can be focused", () => {
     ["an editable box", { tag: "div", attributes: { contenteditable: "true" } }, true],
     ["a box that says it is not editable", { tag: "div", attributes: { contenteditable: "false" } }, false],
     ["a box with a broken tabindex", { tag: "div", attributes: { tabindex: "one" } }, false],
-    ["a summary", { tag: "summary" }, true],
+    ["a summary without details", { tag: "summary" }, false],
+    ["details without a summary", { tag: "details" }, true],
+    ["details with one", { tag: "details", content: [{ name: "s", tag: "summary" }] }, false],
+    ["an open dialog", { tag: "dialog", attributes: { open: "" } }, true],
+    ["a player", { tag: "video", attributes: { controls: "" } }, true],
+    ["a film without buttons", { tag: "video" }, false],
+    ["what has no box of its own", { tag: "div", attributes: { tabindex: "0" }, css: { display: "contents" } }, false],
   ])("%s: %o", (_what, part, wanted) => {
     expect(lay([{ name: "x", tag: "div", ...part }]).focusable("x")).toBe(wanted);
+  });
+  it("the first summary of details alone", () => {
+    const l = lay([{ name: "d", tag: "details", content: ["s", "t"].map((name) => ({ name, tag: "summary" })) }]);
+    expect([l.focusable("s"), l.focusable("t")]).toEqual([true, false]);
   });
   it("a fieldset disables what is in it", () => {
     const l = lay([

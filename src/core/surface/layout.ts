@@ -155,7 +155,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   }
   const catches = parts.map((_, p) => inSight[p] && pointer[p] && !inert[p]);
   const focusable = parts.map(
-    (info, p) => displayed[p] && !hidden[p] && !inert[p] && !disabled[p] && tabIndex(info, looks[p]) !== null,
+    (_part, p) => displayed[p] && !hidden[p] && !inert[p] && !disabled[p] && tabIndex(program, p, looks[p]) !== null,
   );
   return {
     as,
@@ -172,7 +172,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     catches,
     landing: parts.map((_, p) => (displayed[p] ? landing(parts, looks, catches, p) : DOCUMENT)),
     focusable,
-    tabOrder: tabOrder(parts, looks, focusable),
+    tabOrder: tabOrder(program, looks, focusable),
   };
 }
 
@@ -233,26 +233,24 @@ function landing(
   return top;
 }
 
-const native = new Set(["button", "input", "select", "textarea", "summary", "iframe"]);
-
 /** The part's tabindex in force; null when it cannot be focused at all (HTML §6.6). */
-function tabIndex({ part }: PartInfo, { marks }: PartLook): number | null {
+function tabIndex({ parts, ownTabIndex }: Program, p: PartIndex, { marks, css }: PartLook): number | null {
+  // What has no box of its own cannot be there, whatever it says.
+  if (css.display === "contents") return null;
   // Parsed as HTML parses integers (§2.3.4.1): what follows the digits does not matter.
   const said = /^\s*([+-]?\d+)/.exec(marks.get("tabindex") ?? "");
   if (said) return Number(said[1]);
-  if (part.tag === "input" && part.attributes?.type === "hidden") return null;
-  if (native.has(part.tag)) return 0;
-  // A click leads there, a Tab does not; Firefox stops there (HTML §6.6.2 leaves it to the browser).
-  if (part.tag === "dialog") return -1;
-  if ((part.tag === "a" || part.tag === "area") && marks.has("href")) return 0;
+  const { tag } = parts[p].part;
+  if ((tag === "a" || tag === "area") && marks.has("href")) return 0;
+  if ((tag === "audio" || tag === "video") && marks.has("controls")) return 0;
   const editable = marks.get("contenteditable")?.toLowerCase();
-  return editable !== undefined && editable !== "false" ? 0 : null;
+  return editable !== undefined && editable !== "false" ? 0 : ownTabIndex[p];
 }
 
-function tabOrder(parts: readonly PartInfo[], looks: readonly PartLook[], focusable: readonly boolean[]): PartIndex[] {
-  const order = parts
+function tabOrder(program: Program, looks: readonly PartLook[], focusable: readonly boolean[]): PartIndex[] {
+  const order = program.parts
     .filter((p) => focusable[p.index])
-    .map((p) => ({ p: p.index, at: tabIndex(p, looks[p.index])! }))
+    .map(({ index: p }) => ({ p, at: tabIndex(program, p, looks[p])! }))
     .filter((t) => t.at >= 0);
   const first = order.filter((t) => t.at > 0).sort((a, b) => a.at - b.at);
   return [...first, ...order.filter((t) => t.at === 0)].map((t) => t.p);

@@ -4,7 +4,7 @@ import type { Target } from "./component";
 import type { Feature, Page } from "./page";
 
 const candidates =
-  "a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe, dialog, [tabindex], [contenteditable]:not([contenteditable=false])";
+  "a[href], area[href], button, input:not([type=hidden]), select, textarea, summary, iframe, dialog, audio[controls], video[controls], [tabindex], [contenteditable]:not([contenteditable=false])";
 
 const canFocus = (element: HTMLElement): boolean =>
   element.matches(candidates) &&

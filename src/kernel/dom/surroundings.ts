@@ -9,9 +9,12 @@ export const focusEvents: Feature = {
       for (const r of page.on(kind)) {
         const part = page.parts[r.at.part!];
         const react = (event: Event): void => {
-          if (!part.contains((event as FocusEvent).relatedTarget as Node | null)) page.react([r], event);
+          const { target, relatedTarget } = event as FocusEvent;
+          if (part.contains(target as Node) && !part.contains(relatedTarget as Node | null)) page.react([r], event);
         };
-        part.addEventListener(type, react, { signal: page.listening.signal });
+        // In Chromium a drawing that listens for the focus becomes a stop of the Tab key.
+        const listener = part instanceof SVGElement ? page.root : part;
+        listener.addEventListener(type, react, { signal: page.listening.signal });
       }
     };
     listen("focus leaves", "focusout");

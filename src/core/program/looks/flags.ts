@@ -18,6 +18,6 @@ export function withFlags<T extends Look | ConditionalLook>(look: T): T {
   };
 }
 
-const deciding = new Set(["tabindex", "href", "contenteditable", "aria-hidden"]);
+const deciding = new Set(["tabindex", "href", "controls", "contenteditable", "aria-hidden"]);
 /** Whether the focus, the Tab order or the accessibility tree depend on the attribute's value. */
 export const decides = (attribute: string): boolean => deciding.has(attribute);

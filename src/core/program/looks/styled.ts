@@ -26,12 +26,17 @@ export interface Standing {
   holds: boolean;
 }
 
-/** What browsers themselves say of elements that come and go, in a layer below all others (HTML §15). */
+/** What browsers themselves say of elements that come and go, or that have no box, in a layer below all others (HTML §15). */
 const OF_BROWSERS =
-  "@layer of-browsers { dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none !important } [popover] { display: none } }";
+  "@layer of-browsers { dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none !important } [popover] { display: none } " +
+  "area, datalist, rp, template { display: none } slot { display: contents } input[type=hidden i], audio:not([controls]) { display: none !important } }";
+const asked = /^(dialog|details|area|datalist|rp|template|slot|audio)$/;
 const native = (doc: Component): string =>
   allParts(doc).some(
-    ({ part }) => part.tag === "dialog" || part.tag === "details" || part.attributes?.popover !== undefined,
+    ({ part: { tag, attributes = {} } }) =>
+      asked.test(tag) ||
+      attributes.popover !== undefined ||
+      (tag === "input" && /^hidden$/i.test(attributes.type ?? "")),
   )
     ? OF_BROWSERS
     : "";

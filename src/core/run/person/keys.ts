@@ -2,7 +2,7 @@
 
 import { isCheckable } from "../../cascade";
 import { own } from "../../model";
-import { DOCUMENT, doingAsked, isRadio, type PartIndex } from "../../program";
+import { DOCUMENT, doingAsked, isDisclosing, isRadio, type PartIndex } from "../../program";
 import type { Working } from "../state/working";
 import { besideInGroup } from "./checking";
 import { focusByTab, moveFocus } from "./focus";
@@ -10,7 +10,6 @@ import { click } from "./pointer";
 
 const activatedBy: Record<string, readonly string[]> = {
   button: ["Enter", "Space"],
-  summary: ["Enter", "Space"],
   a: ["Enter"],
 };
 
@@ -93,5 +92,5 @@ function activates(m: Working, target: PartIndex, key: string): boolean {
     // Chromium does not click a radio button that is checked already; Firefox does, and no standard says.
     return key === "Space" && isCheckable(part.tag, part.attributes) && !(isRadio(part) && m.checked.includes(target));
   }
-  return own(activatedBy, part.tag)?.includes(key) ?? false;
+  return (own(activatedBy, part.tag)?.includes(key) ?? false) || isDisclosing(m.program.parts, target);
 }

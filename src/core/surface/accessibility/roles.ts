@@ -124,9 +124,9 @@ function compute(
     const first = program.parts.find((p) => p.parent === part && p.part.tag === naming);
     if (first && isHeard(program, moment, first.index)) return compute(program, moment, first.index, true, seen);
   }
-  if (tag === "optgroup") return attribute("label");
-  if (tag === "img" || (tag === "input" && attribute("type") === "image"))
-    return attribute("alt") || attribute("title");
+  if (tag === "optgroup") return attribute("label") || attribute("title");
+  const isImageButton = tag === "input" && attribute("type") === "image";
+  if (tag === "img" || isImageButton) return attribute("alt") || attribute("title") || (isImageButton ? "Submit" : "");
   if (!inside && ["input", "select", "textarea", "button"].includes(tag)) {
     // What has labels is called what they say, be it nothing: that they are hidden, or empty, is no reason to look further.
     const labels = labelElements(program, moment, part);

@@ -4,6 +4,7 @@
  */
 import { computeAccessibleName } from "dom-accessibility-api";
 import { type FactName, factNames, factTable, type PartFacts } from "../core/model/schema/facts";
+import { isClippedAway } from "../core/program/looks/shut";
 import { implicitRole, isApart, isNone, isUnnamed, ownerRoles } from "../core/surface/accessibility/implicit-role";
 import { isPassedOver } from "../kernel/dom/focus";
 import type { PageFacts, ProbedFacts } from "./facts";
@@ -73,13 +74,21 @@ const isShutGrid = (e: Element): boolean =>
 
 const isReplaced = (e: Element): boolean => /^(img|video|audio|canvas|iframe|embed|object|svg)$/i.test(e.tagName);
 
-/** Scaled to nothing (CSS Transforms 2 §6); what stands in a line of words no transform moves. */
+/** As `rotate3d` has it. */
+const turnOf = (rotate: string): string => {
+  if (rotate === "none") return "";
+  const words = rotate.split(" ");
+  const axis = { x: "1, 0, 0", y: "0, 1, 0" }[words[0]] ?? (words.length === 4 ? words.slice(0, 3).join() : "0, 0, 1");
+  return `rotate3d(${axis}, ${words.at(-1)})`;
+};
+
+/** Scaled to nothing, or turned on its edge (CSS Transforms 2 §6); what stands in a line of words no transform moves. */
 const isScaledAway = (e: Element): boolean => {
-  const { transform, scale, display } = getComputedStyle(e);
+  const { transform, rotate, scale, display } = getComputedStyle(e);
   if (display === "inline" && !isReplaced(e)) return false;
-  const { a, b, c, d } = new DOMMatrix(transform === "none" ? "" : transform);
+  const { a, b, c, d } = new DOMMatrix(`${turnOf(rotate)} ${transform === "none" ? "" : transform}`.trim());
   return (
-    a * d - b * c === 0 ||
+    Math.abs(a * d - b * c) < 1e-6 ||
     scale
       .split(" ")
       .slice(0, 2)
@@ -89,7 +98,10 @@ const isScaledAway = (e: Element): boolean => {
 
 /** Cut to nothing by the element or by what is around it. */
 const isClipped = (element: Element): boolean =>
-  around(element).some((e) => getComputedStyle(e).clipPath === "inset(50%)");
+  around(element).some((e) => {
+    const { clipPath, clip, position } = getComputedStyle(e);
+    return isClippedAway({ "clip-path": clipPath, clip, position });
+  });
 
 /** Left no room by its size, its scale or by what is around it: nobody sees it, though it is as opaque as it was. */
 function hasNoRoom(element: Element): boolean {
@@ -105,11 +117,11 @@ function isInView(element: Element, displayed: boolean): boolean {
     from === to ? to >= 0 && from <= size : to > 0 && from < size;
   const isThere =
     meets(box.top, box.bottom, innerHeight) && meets(box.left, box.right, document.documentElement.clientWidth);
-  return displayed && !isClipped(element) && isThere;
+  return displayed && isThere;
 }
 
 const isInSight = (element: Element, displayed: boolean): boolean =>
-  displayed && getComputedStyle(element).visibility === "visible" && !isClipped(element);
+  displayed && getComputedStyle(element).visibility === "visible";
 
 /** Said so, or beside the modal dialog that was opened last (HTML §6.3.1). */
 function isInert(e: Element): boolean {
@@ -256,7 +268,7 @@ const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boo
   present: () => true,
   displayed: (_e, displayed) => displayed,
   visible: (e, displayed) =>
-    isInSight(e, displayed) && !hasNoRoom(e) && isInView(e, displayed) && opacityOf(e) > UNSEEN,
+    isInSight(e, displayed) && !isClipped(e) && !hasNoRoom(e) && isInView(e, displayed) && opacityOf(e) > UNSEEN,
   "in view": isInView,
   opacity: (e, displayed) => (isInSight(e, displayed) ? opacityOf(e) : 0),
   "takes pointer": (e, displayed) => displayed && ownPoint(e) !== null,

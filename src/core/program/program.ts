@@ -118,6 +118,8 @@ export interface PartLook {
   away: boolean;
   /** It shows nothing of what is inside. */
   shut: boolean;
+  /** It is shut by a shape that cuts it, wherever what is inside it stands. */
+  clips: boolean;
   /** It stands in a line of words: no transform moves it. */
   inLine: boolean;
   /** The opacity of what stands around it in the page and is no part. */

@@ -39,7 +39,7 @@ const readers: { readonly [F in FactName]: Reader<F> } = {
   displayed: (_p, _m, part, l) => l.displayed[part],
   visible: (p, m, part) => isVisible(p, m, part),
   "in view": (p, m, part, l) => l.displayed[part] && !l.movedOut[part] && isInView(p, m, part),
-  opacity: (p, m, part, l) => (l.drawn[part] ? effectiveOpacity(p, m, part) : 0),
+  opacity: (p, m, part, l) => (l.displayed[part] && !l.hidden[part] ? effectiveOpacity(p, m, part) : 0),
   "takes pointer": (_p, _m, part, l) => l.displayed[part] && l.landing[part] === part,
   focusable: (_p, _m, part, l) => l.focusable[part],
   "in tab order": (p, m, part, l) => tabStops(p, m, l).includes(part),

@@ -34,14 +34,12 @@ export interface Layout {
   as: readonly Presence[];
   present: readonly boolean[];
   displayed: readonly boolean[];
-  /** Displayed, and neither hidden nor moved out of view; opacity is another matter. */
+  /** Displayed, and neither hidden, nor moved out of view, nor cut to nothing; opacity is another matter. */
   inSight: readonly boolean[];
   /** The computed value of `visibility` is not `visible`. */
   hidden: readonly boolean[];
-  /** Itself or what is around it is moved out of view, by a look that says so or by where it is placed. */
+  /** Itself or what is around it stands where nobody sees it. */
   movedOut: readonly boolean[];
-  /** Displayed and neither hidden nor moved out by a look; where it is placed is another matter. */
-  drawn: readonly boolean[];
   inert: readonly boolean[];
   disabled: readonly boolean[];
   /** Would take the pointer if nothing lay over it. */
@@ -123,6 +121,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const pointer = new Array<boolean>(n);
   const hidden = new Array<boolean>(n);
   const clipped = new Array<boolean>(n);
+  const contents = new Array<boolean>(n);
   const out = new Array<boolean>(n);
   const inShut = new Array<boolean>(n);
   const movedOut = new Array<boolean>(n);
@@ -133,16 +132,18 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     // A text that a look says stands in place of what is inside.
     present[p] = as[p] !== "absent" && (root || (present[up] && looks[up].text === null));
     displayed[p] =
-      present[p] && as[p] !== "not displayed" && look.rendered && (root || (displayed[up] && !isMenu(parts[up].part)));
+      present[p] && as[p] !== "not displayed" && look.rendered && (root || (displayed[up] && contents[up]));
+    // CSS Containment 2 §4.1: it skips what is in it.
+    contents[p] = !isMenu(parts[p].part) && look.css["content-visibility"] !== "hidden";
     // Visibility is inherited, and what says that it is visible is (CSS Display 3 §4).
     hidden[p] =
       moving.get(p) ??
       (as[p] === "hidden" || (look.visibility === null ? !root && hidden[up] : look.visibility === "hidden"));
-    clipped[p] = as[p] === "moved out" || (!root && clipped[up]);
+    clipped[p] = as[p] === "moved out" || (shut[p] && look.clips) || (!root && clipped[up]);
     const frame = frameOf(parts[p], looks);
     inShut[p] = frame !== DOCUMENT && (shut[frame] || inShut[frame]);
-    movedOut[p] = clipped[p] || away[p] || (!root && movedOut[up]);
-    out[p] = movedOut[p] || shut[p] || inShut[p];
+    movedOut[p] = away[p] || (!root && movedOut[up]);
+    out[p] = movedOut[p] || clipped[p] || shut[p] || inShut[p];
     inSight[p] = displayed[p] && !hidden[p] && !out[p];
     inert[p] = look.inert || (!root && inert[up]);
     disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
@@ -164,7 +165,6 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     inSight,
     hidden,
     movedOut,
-    drawn: displayed.map((is, p) => is && !hidden[p] && !clipped[p]),
     inert,
     disabled,
     named,

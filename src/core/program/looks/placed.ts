@@ -5,7 +5,7 @@ import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
 import { DOCUMENT, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
 import { isAway, isPositioned, takesAway } from "./away";
-import { isInLine, isScaledAway, isShut, shutting, withoutTransforms } from "./shut";
+import { isClippedAway, isInLine, isScaledAway, isShut, shutting, withoutTransforms } from "./shut";
 
 /** The looks with what follows from where the parts stand in one another. */
 export function placedLooks(program: Program, looks: readonly PartLook[], measures: MeasureEnv): PartLook[] {
@@ -15,13 +15,19 @@ export function placedLooks(program: Program, looks: readonly PartLook[], measur
     const away = said.some(takesAway) && !isEmpty(program.parts[p], look) && isAwayIn(program, looks, p, {}, measures);
     const inLine = standsInLine(program, looks, p, look.css);
     const lifted = inLine ? isLifted(withoutTransforms(look.css), look.as) : look.lifted;
-    return shut || away || inLine ? { ...look, shut, away, inLine, lifted } : look;
+    const clips = shut && isClippedAway(plain(look.css, measures));
+    return shut || away || inLine ? { ...look, shut, clips, away, inLine, lifted } : look;
   });
 }
 
 type Css = Readonly<Record<string, string>>;
 const plain = (css: Css, measures: MeasureEnv): Css =>
-  Object.fromEntries(Object.entries(css).map(([p, v]) => [p, v.includes("var(") ? substitute(v, measures) : v]));
+  Object.fromEntries(
+    Object.entries(css).map(([p, v]) => {
+      const value = v.endsWith("!important") ? v.slice(0, -"!important".length).trim() : v;
+      return [p, value.includes("var(") ? substitute(value, measures) : value];
+    }),
+  );
 
 /** What has its area in a block is positioned there, unless it has a way of its own. */
 const boxOf = ({ part: { tag, area, attributes } }: PartInfo, css: Css) => ({
@@ -58,14 +64,14 @@ export function isShutIn(
   measures: MeasureEnv = measureEnv(program.doc),
 ): boolean {
   const css = placing(program, looks, part, instead, measures);
-  if (isScaledAway(css)) return true;
+  if (isScaledAway(css) || isClippedAway(css)) return true;
   const info = program.parts[part];
   const inside = looks[part].text === null ? info.content.filter((c) => typeof c === "number") : [];
   const words = looks[part].text !== null || info.content.some((c) => typeof c !== "number" && saysSomething(c));
   return isShut(
     boxOf(info, css),
     around(looks, info),
-    inside.map((p) => boxOf(program.parts[p], looks[p].css)),
+    inside.map((p) => boxOf(program.parts[p], plain(looks[p].css, measures))),
     words,
   );
 }

@@ -5,7 +5,7 @@ import { advance, start, stimulate } from "../../run";
 import { factsOf } from "../../surface";
 import { box, button, component, css } from "../../testing";
 import { compile, looksAt } from "..";
-import { isScaledAway, isShut } from "./shut";
+import { isClippedAway, isScaledAway, isShut } from "./shut";
 
 const shut = (tag: string, text: string, ...inside: string[]): boolean =>
   isShut(
@@ -15,7 +15,60 @@ const shut = (tag: string, text: string, ...inside: string[]): boolean =>
     !inside.length,
   );
 
+describe("a shape", () => {
+  it.each([
+    ["clip-path: inset(50%)", true],
+    ["clip-path: inset(0 0 100%)", true],
+    ["clip-path: inset(0 100% 0 0 round 4px)", true],
+    ["clip-path: inset(20px 49%)", false],
+    ["clip-path: circle(0)", true],
+    ["clip-path: circle(0.5px at 0 0)", false],
+    ["clip-path: ellipse(0 50%)", true],
+    ["clip-path: polygon(0 0, 100% 0, 50% 0)", true],
+    ["clip-path: polygon(0 0, 100% 0, 50% 1px)", false],
+    ["clip-path: url(#shape)", false],
+    ["position: absolute; clip: rect(0 0 0 0)", true],
+    ["position: fixed; clip: rect(1px, 1px, 1px, 1px)", true],
+    ["clip: rect(0, 0, 0, 0)", false],
+    ["position: absolute; clip: rect(auto, 9px, 9px, 0)", false],
+    ["position: absolute; clip: auto", false],
+  ])("%s cuts to nothing: %s", (text, wanted) => {
+    expect(isClippedAway(css(text))).toBe(wanted);
+  });
+  it("takes along what is placed elsewhere", () => {
+    const program = compile(
+      component({
+        parts: [button("b"), box("p", [box("x", ["words"])])],
+        states: ["shut", "open"],
+        looks: { p: { shut: "clip-path: inset(0 0 100% 0)" }, x: { always: "position: fixed; top: 40px" } },
+        reactions: { "click b": { shut: "open", open: "shut" } },
+      }),
+    );
+    const first = start(program).state;
+    const open = stimulate(program, first, { click: "b" }).state;
+    const seen = [first, open].map((s) => [1, 2].map((p) => factsOf(program, s, p).visible));
+    expect(seen).toEqual([
+      [false, false],
+      [true, true],
+    ]);
+  });
+});
+
 describe("a transform", () => {
+  it.each([
+    ["transform: rotateY(90deg)", true],
+    ["transform: translateX(2px) rotateX(-0.25turn)", true],
+    ["transform: rotateY(270deg)", true],
+    ["transform: rotateY(180deg)", false],
+    ["transform: rotate(90deg)", false],
+    ["rotate: y 90deg", true],
+    ["rotate: 90deg", false],
+    ["transform: matrix(1, 0, 2, 0, 0, 0)", true],
+    ["transform: matrix(1, 0, 0, 1, 0, 0)", false],
+  ])("%s leaves an edge: %s", (text, wanted) => {
+    expect(isScaledAway(css(text))).toBe(wanted);
+  });
+
   const looksOf = (tag: string, css: string, around = "") => {
     const program = compile(
       component({

@@ -8,7 +8,9 @@ type Css = Readonly<Record<string, string>>;
 
 /** The properties whose motion shuts a part and opens it. */
 export const shutting = (property: string): boolean =>
-  /^((max-)?(height|width|block-size|inline-size)|grid-template-(rows|columns)|transform|scale)$/.test(property);
+  /^((max-)?(height|width|block-size|inline-size)|grid-template-(rows|columns)|transform|rotate|scale|clip(-path)?)$/.test(
+    property,
+  );
 
 const isNothing = (value: string | undefined): boolean =>
   value !== undefined && /^0(\.0+)?([a-z]+|%)?$/i.test(value.trim());
@@ -78,8 +80,57 @@ const transforming = /^(transform|translate|rotate|scale|perspective)$/;
 export const withoutTransforms = (css: Css): Css =>
   Object.fromEntries(Object.entries(css).filter(([p]) => !transforming.test(p)));
 
+const TURNS: Readonly<Record<string, number>> = { deg: 360, turn: 1, rad: 2 * Math.PI, grad: 400 };
+/** Turned by a quarter about an axis that lies in the page, so that its edge is all that is left. */
+function isOnEdge(angle: string): boolean {
+  const [, size, unit] = /^(-?[\d.]+)(deg|turn|rad|grad)$/.exec(angle.trim()) ?? [];
+  if (!unit) return false;
+  const halves = (2 * Number(size)) / TURNS[unit];
+  return Math.abs(Math.abs(halves % 1) - 0.5) < 1e-4;
+}
+const isFlat = (words: string): boolean => {
+  const [a, b, c, d] = words.split(",").map(Number);
+  return a * d - b * c === 0;
+};
+
+/** What a list of a shape's words comes to, one for each side as in `margin`. */
+const sidesOf = (words: readonly string[]): readonly string[] => {
+  const [top, right = top, bottom = top, left = right] = words;
+  return [top, right, bottom, left];
+};
+const share = (length: string): number => (length.endsWith("%") ? Number.parseFloat(length) : 0);
+
+/** Cut to nothing by a shape of its own, with all that is inside (CSS Masking 1 §5, §8): whatever its size. */
+export function isClippedAway(css: Css): boolean {
+  const [, shape = "", inside = ""] = /^(\w+)\((.*)\)/.exec(css["clip-path"]?.trim() ?? "") ?? [];
+  if (shape === "inset") {
+    const [top, right, bottom, left] = sidesOf(
+      inside
+        .split(/\s+round\b/)[0]
+        .trim()
+        .split(/\s+/),
+    ).map(share);
+    if (top + bottom >= 100 || left + right >= 100) return true;
+  }
+  if (/^(circle|ellipse)$/.test(shape) && /^\s*0(?![.\d])/.test(inside)) return true;
+  if (shape === "polygon") {
+    const points = inside.split(",").map((p) => p.trim().split(/\s+/).slice(-2));
+    if ([0, 1].some((axis) => points.every((p) => p[axis] === points[0][axis]))) return true;
+  }
+  const [, sides] = /^rect\(([^)]*)\)/.exec(css.clip?.trim() ?? "") ?? [];
+  if (!sides || !/^(absolute|fixed)$/.test(css.position ?? "")) return false;
+  const [top, right, bottom, left] = sides
+    .trim()
+    .split(/[\s,]+/)
+    .map((s) => Number.parseFloat(s));
+  return bottom <= top || right <= left;
+}
+
 /** Scaled to nothing along an axis, with all that is inside. */
 export const isScaledAway = (css: Css): boolean =>
+  [...(css.transform ?? "").matchAll(/rotate[XY]\(([^)]*)\)/g)].some(([, angle]) => isOnEdge(angle)) ||
+  [...(css.transform ?? "").matchAll(/\bmatrix\(([^)]*)\)/g)].some(([, words]) => isFlat(words)) ||
+  (/^[xy]\s/.test(css.rotate ?? "") && isOnEdge(css.rotate!.slice(1))) ||
   /\bscale(X|Y|3d)?\(\s*0(\.0+)?\s*[,)]|\bscale\([^)]*,\s*0(\.0+)?\s*\)/i.test(css.transform ?? "") ||
   (css.scale?.trim().split(/\s+/).slice(0, 2).some(isNothing) ?? false);
 

@@ -1,0 +1,23 @@
+/** Whatever style shows, hides, cuts, moves or turns, browsers and the core say the same of it. */
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { declarations, roundOfStyle, type Said, styledBy } from "../../src/core/testing/declarations";
+import { type EngineName, type Held, open } from "./engine";
+import { difference } from "./hold";
+
+const engines: [EngineName, Said][] = [
+  ["chromium", "rule"],
+  ...(process.env.LIVELY_FIREFOX === "" ? [] : [["firefox", "part"] as [EngineName, Said]]),
+];
+describe.each(engines)("style, in %s, said by a %s", (engine, said) => {
+  let browser: Held;
+  beforeAll(async () => {
+    browser = await open(engine);
+  });
+  afterAll(() => browser?.end());
+  // What scrolls is a stop of the Tab key in Firefox, which HTML §6.6.2 leaves to it.
+  const all =
+    engine === "chromium" ? declarations : declarations.filter((d, i) => i % 3 === 0 && d !== "overflow: scroll");
+  it.each(all)("%s", async (declaration) => {
+    expect(await difference(browser, styledBy(declaration, said), roundOfStyle, engine)).toBeNull();
+  });
+});

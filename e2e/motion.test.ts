@@ -31,6 +31,43 @@ const cases: [string, string, string, string][] = [
   ["filter", "blur(0px)", "blur(6px)", "ease"],
   ["clip-path", "inset(0px 100px 0px 0px)", "inset(0px 0px 0px 0px)", "ease-in-out"],
 ];
+/** What can only be compared as it is drawn: in space, in lists that are filled up, in units of two kinds. */
+const drawn: [string, string, string][] = [
+  ["transform", "rotateY(0deg)", "rotateY(180deg)"],
+  ["transform", "none", "rotateX(90deg)"],
+  ["transform", "perspective(400px) rotateY(20deg)", "perspective(400px) rotateY(90deg)"],
+  ["transform", "translate3d(-100%, 0, 0)", "translate3d(0, 0, 0)"],
+  ["transform", "translate3d(-100%, 0, 0)", "none"],
+  ["transform", "translateX(20px)", "translate3d(0, 8px, 0)"],
+  ["transform", "translateZ(0)", "translateY(12px)"],
+  ["transform", "translate3d(0, 0, 40px)", "translate3d(10px, 0, 0)"],
+  ["transform", "scale3d(0, 0, 1)", "scale3d(1, 1, 1)"],
+  ["transform", "scale(0.5) rotateX(0.25turn)", "scale(1) rotateX(0deg)"],
+  ["scale", "0", "1"],
+  ["scale", "0", "none"],
+  ["scale", "none", "1 0.5"],
+  ["scale", "50%", "2 1"],
+  ["translate", "-100% 0", "0 0"],
+  ["translate", "-100%", "none"],
+  ["translate", "0 20px", "40px"],
+  ["translate", "-100%", "40px"],
+  ["rotate", "none", "90deg"],
+  ["rotate", "y 90deg", "none"],
+  ["rotate", "0.25turn", "45deg"],
+  ["filter", "none", "blur(8px)"],
+  ["filter", "brightness(50%) blur(2px)", "none"],
+  ["filter", "grayscale(1) opacity(0.2)", "none"],
+  ["filter", "none", "drop-shadow(2px 4px 6px rgb(10 20 30))"],
+  ["box-shadow", "none", "0 4px 12px rgb(0 0 0 / 40%)"],
+  ["box-shadow", "inset 0 0 0 2px #336699", "none"],
+  ["box-shadow", "none", "0 1px 2px #102030, 0 8px 20px 2px rgb(1 2 3 / 0.5)"],
+  ["text-shadow", "none", "1px 2px 3px #336699"],
+  ["clip-path", "inset(0 0 100% 0)", "inset(0 0 0 0)"],
+  ["clip-path", "circle(0% at 50% 50%)", "circle(75% at 50% 50%)"],
+  ["clip-path", "polygon(0 0, 100% 0, 100% 0, 0 0)", "polygon(0 0, 100% 0, 100% 100%, 0 100%)"],
+  ["inset-inline-start", "-40px", "0px"],
+  ["block-size", "0px", "80px"],
+];
 const LENGTH = 600;
 const instants = [0, 1, 50, 100, 150, 200, 250, 300, 400, 500, 550, 599];
 
@@ -101,6 +138,41 @@ describe("motion", () => {
         ).toBeLessThanOrEqual(near);
       });
     });
+  });
+
+  it.each(drawn)("%s from %s to %s, drawn as the browser draws it", async (property, from, to) => {
+    const mixed = mix(property, from, to);
+    expect(mixed).not.toBeNull();
+    // At its very end a motion is over, and what it led to is there as it was written.
+    const shares = [0, 0.1, 0.25, 0.5, 0.75, 0.9, 0.95];
+    await page.setContent(
+      `<style>div { width: 200px; height: 100px } #x { ${property}: ${from}; transition: ${property} 1000ms linear }</style><div id="x">x</div><div id="y">y</div>`,
+    );
+    const found = await page.evaluate(
+      (property, to, shares, ours) => {
+        const [x, y] = ["x", "y"].map((id) => document.getElementById(id)!);
+        const read = (e: HTMLElement): string => getComputedStyle(e).getPropertyValue(property);
+        read(x);
+        x.style.setProperty(property, to);
+        const [motion] = x.getAnimations();
+        motion.pause();
+        return shares.map((share, i) => {
+          motion.currentTime = share * 1000;
+          y.style.setProperty(property, ours[i]);
+          return [read(y), read(x)];
+        });
+      },
+      property,
+      to,
+      shares,
+      shares.map(mixed!),
+    );
+    const numbersIn = (text: string): number[] => (text.match(/-?\d*\.?\d+(?:e-?\d+)?/g) ?? []).map(Number);
+    for (const [ours, theirs] of found) {
+      const [a, b] = [numbersIn(ours), numbersIn(theirs)];
+      const far = a.length !== b.length || a.some((n, i) => Math.abs(n - b[i]) > 0.02);
+      expect(far, `ours ${ours}, the browser's ${theirs}`).toBe(false);
+    }
   });
 
   it("turned back half-way, and again, takes the shortened time of the browser", async () => {

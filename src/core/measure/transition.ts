@@ -9,7 +9,7 @@ export type ParsedTransition =
 
 /** Properties whose values the core can move: numbers, transforms, colours and lengths. */
 export const animatable: ReadonlySet<string> = new Set(
-  "opacity transform color background-color border-color border-top-color border-right-color border-bottom-color border-left-color outline-color fill stroke text-decoration-color caret-color width height min-width min-height max-width max-height top right bottom left margin margin-top margin-right margin-bottom margin-left padding padding-top padding-right padding-bottom padding-left border-radius border-width gap row-gap column-gap letter-spacing font-size outline-offset outline-width".split(
+  "opacity transform color background-color border-color border-top-color border-right-color border-bottom-color border-left-color outline-color fill stroke text-decoration-color caret-color width height min-width min-height max-width max-height top right bottom left margin margin-top margin-right margin-bottom margin-left padding padding-top padding-right padding-bottom padding-left border-radius border-width gap row-gap column-gap letter-spacing font-size outline-offset outline-width scale translate rotate clip-path filter backdrop-filter box-shadow text-shadow block-size inline-size min-block-size max-block-size min-inline-size max-inline-size inset inset-block inset-inline inset-block-start inset-block-end inset-inline-start inset-inline-end grid-template-rows grid-template-columns".split(
     " ",
   ),
 );
@@ -81,7 +81,8 @@ function readOne(words: string[]): { property: string; motion: Motion } | string
   }
   if (!property) return "name the property that moves, such as opacity 240ms";
   if (property === "all") return "name each property; all hides what moves";
-  if (!animatable.has(property)) return `${property} cannot move yet; opacity, transform, lengths and colours can`;
+  if (!animatable.has(property))
+    return `${property} cannot move yet; opacity, transform, shapes, shadows, lengths and colours can`;
   if (!times.length) return "say how long, such as 240ms";
   if ((milliseconds(times[0]) ?? 0) < 0) return "a motion cannot last less than 0 ms";
   if (times[1]?.startsWith("-")) return "a motion cannot start before its cause";

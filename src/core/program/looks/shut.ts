@@ -128,7 +128,7 @@ export function isClippedAway(css: Css): boolean {
 
 /** Scaled to nothing along an axis, with all that is inside. */
 export const isScaledAway = (css: Css): boolean =>
-  [...(css.transform ?? "").matchAll(/rotate[XY]\(([^)]*)\)/g)].some(([, angle]) => isOnEdge(angle)) ||
+  [...(css.transform ?? "").matchAll(/rotate[XY]\(([^)]*)\)/gi)].some(([, angle]) => isOnEdge(angle)) ||
   [...(css.transform ?? "").matchAll(/\bmatrix\(([^)]*)\)/g)].some(([, words]) => isFlat(words)) ||
   (/^[xy]\s/.test(css.rotate ?? "") && isOnEdge(css.rotate!.slice(1))) ||
   /\bscale(X|Y|3d)?\(\s*0(\.0+)?\s*[,)]|\bscale\([^)]*,\s*0(\.0+)?\s*\)/i.test(css.transform ?? "") ||

@@ -12,7 +12,7 @@ import {
   useMode as withMode,
 } from "culori/fn";
 import { own } from "../../model";
-import { type Mix, mixTransforms } from "./transform";
+import { type Mix, mixTransformed, mixTransforms } from "./transform";
 
 for (const mode of [modeHsl, modeHwb, modeLab, modeLch, modeOklab, modeOklch]) withMode(mode);
 const toRgb = withMode(modeRgb);
@@ -21,6 +21,13 @@ const initialValues: Record<string, string> = {
   opacity: "1",
   transform: "none",
   "background-color": "transparent",
+  scale: "none",
+  translate: "none",
+  rotate: "none",
+  filter: "none",
+  "backdrop-filter": "none",
+  "box-shadow": "none",
+  "text-shadow": "none",
 };
 
 /** The value that is in force where nothing is declared; undefined where it comes from the surroundings. */
@@ -43,7 +50,7 @@ export function mix(property: string, from: string, to: string): Mix | null {
             ? mixTransforms(from, to)
             : colourProperty(property)
               ? mixColours(from, to)
-              : mixAlike(property, from, to);
+              : (mixAlike(property, from, to) ?? mixFilledUp(property, from, to));
     known.set(key, found);
   }
   return found;
@@ -109,6 +116,40 @@ function mixAlike(property: string, from: string, to: string): Mix | null {
   });
   if (!moves || pieces.includes(null)) return null;
   return (p) => pieces.map((piece) => piece!(p)).join("");
+}
+
+const individual = new Set(["scale", "translate", "rotate"]);
+const listed = /^(backdrop-)?filter$|shadow$/;
+/** What a function of `filter` does nothing with (Filter Effects 1 §6). */
+const unchanged = (name: string, args: string): string =>
+  name === "drop-shadow"
+    ? `drop-shadow(${nothingOf(args)})`
+    : `${name}(${/^(brightness|contrast|opacity|saturate)$/.test(name) ? args.replace(/[\d.]+%?/, (n) => (n.endsWith("%") ? "100%" : "1")) : nothingOf(args)})`;
+/** A shadow that is nowhere: no lengths, and no colour. */
+const nothingOf = (list: string): string =>
+  (list.match(tokens) ?? [])
+    .map((word) => {
+      const found = measure.exec(word);
+      return found
+        ? `0${found[2]}`
+        : word.trim() && word.trim() !== "," && word.trim() !== "inset"
+          ? "rgb(0 0 0 / 0)"
+          : word;
+    })
+    .join("");
+
+/** `none` is filled up with what changes nothing (Filter Effects 1 §9, CSS Backgrounds 3 §7.1). */
+function mixFilledUp(property: string, from: string, to: string): Mix | null {
+  if (individual.has(property)) return mixTransformed(property, from, to);
+  if (!listed.test(property)) return null;
+  const none = property.endsWith("filter")
+    ? (list: string) =>
+        list.replace(/([\w-]+)\(((?:[^()]|\([^()]*\))*)\)/g, (_all, name: string, args: string) =>
+          unchanged(name, args),
+        )
+    : nothingOf;
+  if (from.trim() === "none") return mixAlike(property, none(to), to);
+  return to.trim() === "none" ? mixAlike(property, from, none(from)) : null;
 }
 
 function rgb(text: string): Rgb | null {

@@ -1,4 +1,7 @@
-/** Interpolation of transform lists (CSS Transforms 1 §9 and §10; the two-dimensional functions). */
+/**
+ * Interpolation of transform lists (CSS Transforms 1 §9 and §10). Of the functions in space those of one kind are mixed; to
+ * mix others would take their matrices.
+ */
 import { own } from "../../model";
 /** From progress (0 at the start value, 1 at the end value; may overshoot) to a CSS value. */
 export type Mix = (progress: number) => string;
@@ -24,6 +27,13 @@ const shapes: Record<string, { primitive: string; identity: number; min: number;
   scaley: { primitive: "scale", identity: 1, min: 1, max: 1 },
   rotate: { primitive: "rotate", identity: 0, min: 1, max: 1 },
   rotatez: { primitive: "rotate", identity: 0, min: 1, max: 1 },
+  translate3d: { primitive: "translate3d", identity: 0, min: 3, max: 3 },
+  translatez: { primitive: "translate3d", identity: 0, min: 1, max: 1 },
+  scale3d: { primitive: "scale3d", identity: 1, min: 3, max: 3 },
+  scalez: { primitive: "scale3d", identity: 1, min: 1, max: 1 },
+  perspective: { primitive: "perspective", identity: 0, min: 1, max: 1 },
+  rotatex: { primitive: "rotatex", identity: 0, min: 1, max: 1 },
+  rotatey: { primitive: "rotatey", identity: 0, min: 1, max: 1 },
   skew: { primitive: "skew", identity: 0, min: 1, max: 2 },
   skewx: { primitive: "skewx", identity: 0, min: 1, max: 1 },
   skewy: { primitive: "skewy", identity: 0, min: 1, max: 1 },
@@ -35,13 +45,16 @@ export function parseTransform(text: string): Fn[] | null {
   const source = text.trim().toLowerCase();
   if (source === "none" || source === "") return [];
   const out: Fn[] = [];
-  const rest = source.replace(/([a-z]+)\(((?:[^()]|\([^()]*\))*)\)\s*/g, (_all, name: string, inside: string) => {
-    const shape = own(shapes, name);
-    const args = inside.split(",").map(parseArg);
-    if (!shape || args.includes(null) || args.length < shape.min || args.length > shape.max) return "?";
-    out.push(normal(name, args as Arg[], shape.primitive));
-    return "";
-  });
+  const rest = source.replace(
+    /([a-z]+(?:3d)?)\(((?:[^()]|\([^()]*\))*)\)\s*/g,
+    (_all, name: string, inside: string) => {
+      const shape = own(shapes, name);
+      const args = inside.split(",").map(parseArg);
+      if (!shape || args.includes(null) || args.length < shape.min || args.length > shape.max) return "?";
+      out.push(normal(name, args as Arg[], shape.primitive));
+      return "";
+    },
+  );
   return rest.trim() ? null : out;
 }
 
@@ -73,6 +86,17 @@ function normal(name: string, args: Arg[], primitive: string): Fn {
         name === "scalex" ? [args[0], one] : name === "scaley" ? [one, args[0]] : [args[0], args[1] ?? args[0]];
       return { name: "scale", args: [percent(a), percent(b)] };
     }
+    case "translate3d": {
+      const [a, b, c] = (name === "translatez" ? [zero, zero, args[0]] : args).map(lengthArg);
+      // On the page itself it is the function of the plane.
+      return c.value === 0 ? { name: "translate", args: [a, b] } : { name: primitive, args: [a, b, c] };
+    }
+    case "scale3d": {
+      const [a, b, c] = (name === "scalez" ? [one, one, args[0]] : args).map(percent);
+      return c.value === 1 ? { name: "scale", args: [a, b] } : { name: primitive, args: [a, b, c] };
+    }
+    case "perspective":
+      return { name, args: [lengthArg(args[0])] };
     case "rotate":
       return { name: "rotate", args: [angle(args[0])] };
     case "skew":
@@ -88,13 +112,27 @@ const lengthArg = (a: Arg): Arg => (a.unit ? a : { ...a, unit: "px" });
 const percent = (a: Arg): Arg => (a.unit === "%" ? { value: a.value / 100, unit: "" } : a);
 const identityOf = (fn: Fn): Fn => ({
   name: fn.name,
-  args: fn.args.map((a) => ({ value: fn.name === "scale" ? 1 : 0, unit: a.unit })),
+  args: fn.args.map((a) => ({ value: fn.name.startsWith("scale") ? 1 : 0, unit: a.unit })),
 });
 
+/** What one of the two has in the plane and the other in space, both have in space (CSS Transforms 2 §12.1). */
+function spaced(list: readonly Fn[], other: readonly Fn[]): Fn[] {
+  return list.map((fn, i) => {
+    if (other[i]?.name !== `${fn.name}3d`) return fn;
+    const third: Arg = fn.name === "scale" ? { value: 1, unit: "" } : { value: 0, unit: "px" };
+    return { name: `${fn.name}3d`, args: [...fn.args, third] };
+  });
+}
+
 export function mixTransforms(from: string, to: string): Mix | null {
-  const a = parseTransform(from);
-  const b = parseTransform(to);
-  if (!a || !b) return null;
+  const [first, second] = [parseTransform(from), parseTransform(to)];
+  if (!first || !second) return null;
+  const a = spaced(first, second);
+  const b = spaced(second, first);
+  // How far the eye is away does not change evenly; it hardly ever moves.
+  const eyes = (list: Fn[]): string => JSON.stringify(list.map((f) => f.name === "perspective" && f.args));
+  const isSeenAlike = !a.concat(b).some((f) => f.name === "perspective") || eyes(a) === eyes(b);
+  if (!isSeenAlike) return null;
   const shared = Math.min(a.length, b.length);
   let same = 0;
   while (same < shared && a[same].name === b[same].name && a[same].name !== "matrix") same++;
@@ -111,6 +149,29 @@ export function mixTransforms(from: string, to: string): Mix | null {
       .map((fn, i) => `${fn.name}(${fn.args.map((arg, k) => mixArg(arg, fb[i].args[k], p)).join(", ")})`)
       .join(" ");
   };
+}
+
+/** The properties of their own (CSS Transforms 2 §5): what is `none`, or said for fewer axes, is filled up. */
+export function mixTransformed(property: string, from: string, to: string): Mix | null {
+  const [a, b] = [from, to].map((text) => (text.trim().toLowerCase() === "none" ? [] : text.trim().split(/\s+/)));
+  if (property === "rotate") {
+    const [turn = "0deg", other = "0deg"] = [a.at(-1), b.at(-1)];
+    const axis = (a.length ? a : b).slice(0, -1).join(" ");
+    const isSame = !a.length || !b.length || axis === b.slice(0, -1).join(" ");
+    const mixed = isSame ? mixTransforms(`rotate(${turn})`, `rotate(${other})`) : null;
+    return mixed && ((p) => `${axis} ${mixed(p).slice("rotate(".length, -1)}`.trim());
+  }
+  if (property === "scale") for (const list of [a, b]) if (list.length === 1) list.push(list[0]);
+  const fill = property === "scale" ? "1" : "0px";
+  const axes = Math.max(a.length, b.length);
+  const [first, second] = [a, b].map((list) =>
+    Array.from({ length: axes }, (_, i) => parseArg(list[i] ?? fill)).map((arg) => {
+      if (!arg) return null;
+      return property === "scale" ? percent(arg) : lengthArg(arg);
+    }),
+  );
+  if (!axes || first.includes(null) || second.includes(null)) return null;
+  return (p) => first.map((arg, i) => mixArg(arg!, second[i]!, p)).join(" ");
 }
 
 function mixArg(a: Arg, b: Arg, p: number): string {
@@ -131,7 +192,7 @@ function mixArg(a: Arg, b: Arg, p: number): string {
 
 type Matrix = [number, number, number, number, number, number];
 
-/** Null when a length is not in px: its matrix depends on the size of the box. */
+/** Null when a length is not in px, where its matrix depends on the size of the box, or where it leaves the plane. */
 export function matrixOf(list: readonly Fn[]): Matrix | null {
   let m: Matrix = [1, 0, 0, 1, 0, 0];
   for (const fn of list) {
@@ -147,7 +208,8 @@ export function matrixOf(list: readonly Fn[]): Matrix | null {
     } else if (fn.name === "skew") next = [1, Math.tan(rad(v[1])), Math.tan(rad(v[0])), 1, 0, 0];
     else if (fn.name === "skewx") next = [1, 0, Math.tan(rad(v[0])), 1, 0, 0];
     else if (fn.name === "skewy") next = [1, Math.tan(rad(v[0])), 0, 1, 0, 0];
-    else next = v as Matrix;
+    else if (fn.name === "matrix") next = v as Matrix;
+    else return null;
     m = [
       m[0] * next[0] + m[2] * next[1],
       m[1] * next[0] + m[3] * next[1],

@@ -1,0 +1,68 @@
+/** What comes into sight and goes by a motion of its style is seen in time, whether the motion names it or says `all`. */
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { box, button, component } from "../../src/core/testing";
+import type { Deed } from "../../src/core/testing/specifications";
+import { type Held, open } from "./engine";
+import { difference } from "./hold";
+
+const cut = "overflow: hidden; padding: 0 !important";
+/** What moves, as it is away, as it is there, and what is said of both. */
+const moved: [string, string, string, string?][] = [
+  ["opacity", "0", "1"],
+  ["visibility", "hidden", "visible"],
+  ["transform", "scale(0)", "none"],
+  ["transform", "rotateY(90deg)", "rotateY(0deg)"],
+  ["transform", "translate3d(-100vw, 0, 0)", "translate3d(0, 0, 0)"],
+  ["transform", "translate3d(-100vw, 0, 0)", "none"],
+  ["scale", "0", "1"],
+  ["scale", "0", "none"],
+  ["translate", "-100vw", "none"],
+  ["translate", "-9999px", "0px"],
+  ["rotate", "y 90deg", "none"],
+  ["clip-path", "inset(0 0 100% 0)", "inset(0 0 0 0)"],
+  ["clip-path", "circle(0)", "circle(80%)"],
+  ["filter", "blur(4px)", "none"],
+  ["box-shadow", "none", "0 0 9px #336699"],
+  ["left", "-9999px", "0px", "position: absolute"],
+  ["inset-inline-start", "-9999px", "0px", "position: absolute"],
+  ["margin-left", "-9999px", "0px"],
+  ["height", "0", "60px", cut],
+  ["max-height", "0", "60px", cut],
+  ["block-size", "0", "60px", cut],
+  ["max-width", "0", "60px", cut],
+];
+const click: Deed = { kind: "click", at: 0 };
+const wait = (at: number): Deed => ({ kind: "wait", at });
+const deeds = [click, wait(1), wait(0), wait(2), click, wait(0), wait(3), click, wait(0), click, wait(3)];
+
+let browser: Held;
+beforeAll(async () => {
+  browser = await open("chromium");
+});
+afterAll(() => browser?.end());
+
+describe.each(["all", "named"])("%s", (how) => {
+  it.each(moved)("%s from %s to %s", async (property, away, there, besides = "") => {
+    const motion = `transition: ${how === "all" ? "all" : property} 200ms linear`;
+    const doc = component({
+      parts: [
+        button("a"),
+        box("x", [{ name: "words", tag: "p", content: ["words"] }], { attributes: { class: "panel" } }),
+        button("z"),
+      ],
+      states: ["away", "there"],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      looks: { x: { there: ".on" }, z: { always: '"${n}"' } },
+      reactions: {
+        "click a": { away: "there", there: "away" },
+        "motion ended x": { away: "/ n = n + 1", there: "/ n = n + 1" },
+      },
+      page: {
+        width: 800,
+        height: 600,
+        css: `.panel { ${property}: ${away}; ${besides}; ${motion} } .panel.on { ${property}: ${there} }`,
+      },
+    });
+    expect(await difference(browser, doc, deeds, "chromium")).toBeNull();
+  });
+});

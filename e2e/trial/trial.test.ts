@@ -1,7 +1,7 @@
 /** Pages on trial: right ones show no difference, each planted fault is found and named. */
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { runsOf } from "../../src/core/trial";
-import { putOnTrial, type Started, startBrowser } from "../../src/trial";
+import { openPage, putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { fixtures, framedFixtures } from "./pages";
 import { told } from "./told";
 
@@ -38,4 +38,18 @@ describe.each([...fixtures, ...framedFixtures])("$name", ({ doc, html, faults })
     },
     120_000,
   );
+});
+
+it("what is slotted into a part of a shadow tree does not lie over it", async () => {
+  const html = `<!doctype html><html lang="en"><title>Vents</title><vent-panel><p style="margin: 0">Open</p></vent-panel><script>
+    customElements.define("vent-panel", class extends HTMLElement {
+      connectedCallback() { this.attachShadow({ mode: "open" }).innerHTML = '<div id="panel"><slot></slot></div>'; }
+    })</script></html>`;
+  const address = `data:text/html,${encodeURIComponent(html)}`;
+  const map = { panel: "vent-panel >>> #panel" };
+  const page = await openPage(browser, { address, map, requests: [], allowed: [] });
+  await page.open({ width: 300, height: 300, scroll: 0, reducedMotion: false });
+  expect(await page.act({ click: "panel" })).toEqual({ done: true });
+  expect((await page.observe(["panel"])).parts.panel!["takes pointer"]).toBe(true);
+  await page.close();
 });

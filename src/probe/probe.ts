@@ -15,7 +15,7 @@ export type { PageFacts, ProbedFacts } from "./facts";
 const UNSEEN = 0.01;
 
 /** What an element is drawn in, across the edges of shadow trees (CSS Scoping 1 §3.4, the flat tree). */
-const parentOf = (e: Element): Element | null => {
+export const parentOf = (e: Element): Element | null => {
   if (e.assignedSlot) return e.assignedSlot;
   const root = e.getRootNode();
   return e.parentElement ?? (root instanceof ShadowRoot ? root.host : null);
@@ -145,16 +145,20 @@ const isDisclosing = (e: Element): boolean =>
   e.matches("details:not(:has(> summary))") ||
   (e.matches("details > summary") && e.parentElement!.querySelector(":scope > summary") === e);
 
-function isFocusable(e: HTMLElement, displayed: boolean): boolean {
+/** What several facts of an element ask about; found once, as dialogs are looked for on the whole page. */
+interface Standing {
+  displayed: boolean;
+  inert: boolean;
+}
+
+function isFocusable(e: HTMLElement, { displayed, inert }: Standing): boolean {
   const native =
     e.matches(
       "a[href], area[href], button, input:not([type=hidden]), select, textarea, iframe, dialog, audio[controls], video[controls]",
     ) || isDisclosing(e);
   const can = native || /^\s*-?\d+/.test(e.getAttribute("tabindex") ?? "") || isEditingHost(e);
   const { visibility, display } = getComputedStyle(e);
-  return (
-    can && displayed && display !== "contents" && visibility === "visible" && !isInert(e) && !e.matches(":disabled")
-  );
+  return can && displayed && display !== "contents" && visibility === "visible" && !inert && !e.matches(":disabled");
 }
 
 /** A point at which the browser hits the element itself: near its corners, in its middle. */
@@ -175,12 +179,12 @@ function isInMenu(element: Element): boolean {
 }
 
 /** Out of the accessibility tree: not rendered, hidden from it, or inert with what is around it (WAI-ARIA 1.2 §7.1). */
-const isExposed = (element: Element, displayed: boolean): boolean =>
+const isExposed = (element: Element, { displayed, inert }: Standing): boolean =>
   isInMenu(element)
-    ? isExposed(element.closest("select")!, true)
+    ? isExposed(element.closest("select")!, { displayed: true, inert })
     : displayed &&
       getComputedStyle(element).visibility === "visible" &&
-      !isInert(element) &&
+      !inert &&
       !around(element).some((e) => e.getAttribute("aria-hidden") === "true");
 
 /** In a list or a table that is something else, what only makes sense in one is nothing. */
@@ -190,7 +194,7 @@ function isOfNone(element: Element): boolean {
   return wanted !== undefined && parent !== null && !wanted.test(roleOf(parent));
 }
 const isNeeded = (e: Element): boolean =>
-  isFocusable(e as HTMLElement, e.getClientRects().length > 0) ||
+  isFocusable(e as HTMLElement, { displayed: e.getClientRects().length > 0, inert: isInert(e) }) ||
   ["aria-label", "aria-labelledby"].some((a) => e.getAttribute(a)?.trim());
 
 export function roleOf(element: Element): string {
@@ -264,19 +268,19 @@ const nameByRole = (e: Element): string =>
 const isStopAllTheSame = (e: HTMLElement): boolean =>
   (isEditingHost(e) || isDisclosing(e)) && !e.hasAttribute("tabindex");
 
-const readers: { readonly [F in FactName]: (element: HTMLElement, displayed: boolean) => PartFacts[F] } = {
+const readers: { readonly [F in FactName]: (element: HTMLElement, standing: Standing) => PartFacts[F] } = {
   present: () => true,
-  displayed: (_e, displayed) => displayed,
-  visible: (e, displayed) =>
+  displayed: (_e, { displayed }) => displayed,
+  visible: (e, { displayed }) =>
     isInSight(e, displayed) && !isClipped(e) && !hasNoRoom(e) && isInView(e, displayed) && opacityOf(e) > UNSEEN,
-  "in view": isInView,
-  opacity: (e, displayed) => (isInSight(e, displayed) ? opacityOf(e) : 0),
-  "takes pointer": (e, displayed) => displayed && ownPoint(e) !== null,
+  "in view": (e, { displayed }) => isInView(e, displayed),
+  opacity: (e, { displayed }) => (isInSight(e, displayed) ? opacityOf(e) : 0),
+  "takes pointer": (e, { displayed }) => displayed && ownPoint(e) !== null,
   focusable: isFocusable,
-  "in tab order": (e, displayed) =>
-    isFocusable(e, displayed) && (e.tabIndex >= 0 || isStopAllTheSame(e)) && !isPassedOver(e),
+  "in tab order": (e, standing) =>
+    isFocusable(e, standing) && (e.tabIndex >= 0 || isStopAllTheSame(e)) && !isPassedOver(e),
   focused: (e) => treeOf(e).activeElement === e,
-  inert: isInert,
+  inert: (_e, { inert }) => inert,
   disabled: (e) => e.matches(":disabled"),
   exposed: isExposed,
   role: roleOf,
@@ -303,7 +307,8 @@ export function probe(element: HTMLElement | null): ProbedFacts {
   const displayed =
     is !== null &&
     ((is.getClientRects().length > 0 && is.checkVisibility?.()) || getComputedStyle(is).display === "contents");
-  const read = (fact: FactName): unknown => (is ? readers[fact](is, displayed) : nothing[factTable[fact].is]);
+  const standing = { displayed, inert: is !== null && isInert(is) };
+  const read = (fact: FactName): unknown => (is ? readers[fact](is, standing) : nothing[factTable[fact].is]);
   return {
     ...(Object.fromEntries(factNames.map((fact) => [fact, read(fact)])) as PartFacts),
     attributes: attributesOf(is),

@@ -1,5 +1,6 @@
 /** Elements by selector, also inside open shadow roots and frames of the same origin: `host >>> inner`. */
 import { finder } from "@medv/finder";
+import { parentOf } from "../../probe/probe";
 import { meet } from "./shadow";
 
 export const DEEP = " >>> ";
@@ -136,10 +137,6 @@ export function roots(): (Document | ShadowRoot)[] {
   }
   return out;
 }
-
-/** What is around an element, across the edges of shadow trees. */
-export const parentOf = (e: Element): Element | null =>
-  e.parentElement ?? (e.getRootNode() instanceof ShadowRoot ? (e.getRootNode() as ShadowRoot).host : null);
 
 /** Itself or somewhere inside. */
 export function isWithin(inner: Element | null, outer: Element): boolean {

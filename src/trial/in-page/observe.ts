@@ -1,7 +1,7 @@
 /** What is seen of a page: the facts of mapped parts, the focus, what was announced, what went wrong. */
 import type { Observation, SeenPart } from "../../core/trial/system";
-import { probe } from "../../probe/probe";
-import { elementsOf, focusedElement, isWithin, parentOf, roots } from "./elements";
+import { parentOf, probe } from "../../probe/probe";
+import { elementsOf, focusedElement, isWithin, roots } from "./elements";
 import { onShadowRoot } from "./shadow";
 
 /** A point of an element, and what a click there would land on instead. */

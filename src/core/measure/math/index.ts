@@ -3,4 +3,4 @@ export { type Computed, compute } from "./compute";
 export { mathFunctions } from "./functions";
 export { type Kind, kindText, type Quantity, quantityText } from "./quantity";
 export { substitute, tokensIn } from "./substitute";
-export type { MeasureEnv } from "./units";
+export { angles, type MeasureEnv } from "./units";

@@ -24,7 +24,8 @@ const absolute: Record<string, number> = {
   pc: 16,
   pt: 96 / 72,
 };
-const angles: Record<string, number> = { deg: 1, grad: 0.9, rad: 180 / Math.PI, turn: 360 };
+/** Degrees in each unit of angles (CSS Values 4 §7.1). */
+export const angles: Readonly<Record<string, number>> = { deg: 1, grad: 0.9, rad: 180 / Math.PI, turn: 360 };
 
 /** @returns the quantity, or null when the unit is not one that can be computed without a browser. */
 export function withUnit(n: number, unit: string, env: MeasureEnv): Quantity | null {

@@ -3,6 +3,7 @@
  * anything scaled to nothing. Nobody sees it, though all else goes on.
  */
 import { isInlineTag } from "../../cascade";
+import { angles } from "../../measure";
 
 type Css = Readonly<Record<string, string>>;
 
@@ -80,12 +81,11 @@ const transforming = /^(transform|translate|rotate|scale|perspective)$/;
 export const withoutTransforms = (css: Css): Css =>
   Object.fromEntries(Object.entries(css).filter(([p]) => !transforming.test(p)));
 
-const TURNS: Readonly<Record<string, number>> = { deg: 360, turn: 1, rad: 2 * Math.PI, grad: 400 };
 /** Turned by a quarter about an axis that lies in the page, so that its edge is all that is left. */
 function isOnEdge(angle: string): boolean {
   const [, size, unit] = /^(-?[\d.]+)(deg|turn|rad|grad)$/.exec(angle.trim()) ?? [];
   if (!unit) return false;
-  const halves = (2 * Number(size)) / TURNS[unit];
+  const halves = (Number(size) * angles[unit]) / 180;
   return Math.abs(Math.abs(halves % 1) - 0.5) < 1e-4;
 }
 const isFlat = (words: string): boolean => {

@@ -26,15 +26,16 @@ export interface Standing {
   holds: boolean;
 }
 
+const boxless = ["area", "datalist", "rp", "template"];
 /** What browsers themselves say of elements that come and go, or that have no box, in a layer below all others (HTML §15). */
 const OF_BROWSERS =
   "@layer of-browsers { dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none !important } [popover] { display: none } " +
-  "area, datalist, rp, template { display: none } slot { display: contents } input[type=hidden i], audio:not([controls]) { display: none !important } }";
-const asked = /^(dialog|details|area|datalist|rp|template|slot|audio)$/;
+  `${boxless.join()} { display: none } slot { display: contents } input[type=hidden i], audio:not([controls]) { display: none !important } }`;
+const asked = new Set(["dialog", "details", "slot", "audio", ...boxless]);
 const native = (doc: Component): string =>
   allParts(doc).some(
     ({ part: { tag, attributes = {} } }) =>
-      asked.test(tag) ||
+      asked.has(tag) ||
       attributes.popover !== undefined ||
       (tag === "input" && /^hidden$/i.test(attributes.type ?? "")),
   )

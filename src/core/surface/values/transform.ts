@@ -2,6 +2,7 @@
  * Interpolation of transform lists (CSS Transforms 1 §9 and §10). Of the functions in space those of one kind are mixed; to
  * mix others would take their matrices.
  */
+import { angles } from "../../measure";
 import { own } from "../../model";
 /** From progress (0 at the start value, 1 at the end value; may overshoot) to a CSS value. */
 export type Mix = (progress: number) => string;
@@ -67,8 +68,7 @@ function parseArg(text: string): Arg | null {
   const found = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z%]*)$/.exec(text.trim());
   if (!found) return null;
   const value = Number(found[1]);
-  const degrees: Record<string, number> = { deg: 1, turn: 360, rad: 180 / Math.PI, grad: 0.9 };
-  const each = own(degrees, found[2]);
+  const each = own(angles, found[2]);
   if (each) return { value: value * each, unit: "deg" };
   return { value, unit: found[2] };
 }
@@ -112,14 +112,14 @@ const lengthArg = (a: Arg): Arg => (a.unit ? a : { ...a, unit: "px" });
 const percent = (a: Arg): Arg => (a.unit === "%" ? { value: a.value / 100, unit: "" } : a);
 const identityOf = (fn: Fn): Fn => ({
   name: fn.name,
-  args: fn.args.map((a) => ({ value: fn.name.startsWith("scale") ? 1 : 0, unit: a.unit })),
+  args: fn.args.map((a) => ({ value: shapes[fn.name].identity, unit: a.unit })),
 });
 
 /** What one of the two has in the plane and the other in space, both have in space (CSS Transforms 2 §12.1). */
 function spaced(list: readonly Fn[], other: readonly Fn[]): Fn[] {
   return list.map((fn, i) => {
     if (other[i]?.name !== `${fn.name}3d`) return fn;
-    const third: Arg = fn.name === "scale" ? { value: 1, unit: "" } : { value: 0, unit: "px" };
+    const third = { value: shapes[fn.name].identity, unit: fn.name === "scale" ? "" : "px" };
     return { name: `${fn.name}3d`, args: [...fn.args, third] };
   });
 }
@@ -130,9 +130,9 @@ export function mixTransforms(from: string, to: string): Mix | null {
   const a = spaced(first, second);
   const b = spaced(second, first);
   // How far the eye is away does not change evenly; it hardly ever moves.
-  const eyes = (list: Fn[]): string => JSON.stringify(list.map((f) => f.name === "perspective" && f.args));
-  const isSeenAlike = !a.concat(b).some((f) => f.name === "perspective") || eyes(a) === eyes(b);
-  if (!isSeenAlike) return null;
+  const eyes = (list: Fn[]): string =>
+    JSON.stringify(list.flatMap((f, i) => (f.name === "perspective" ? [i, f.args] : [])));
+  if (eyes(a) !== eyes(b)) return null;
   const shared = Math.min(a.length, b.length);
   let same = 0;
   while (same < shared && a[same].name === b[same].name && a[same].name !== "matrix") same++;

@@ -28,6 +28,25 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
     },
   },
   {
+    name: "an option that is inert is told where its list is told",
+    sketch: {
+      parts: [
+        {
+          name: "list",
+          tag: "select",
+          attributes: { "aria-label": "List" },
+          content: [
+            { name: "one", tag: "option", content: ["One"] },
+            { name: "two", tag: "option", content: ["Two"] },
+          ],
+        },
+        button("b"),
+      ],
+      states: ["s"],
+      looks: { two: { s: "inert" } },
+    },
+  },
+  {
     name: "an important rule beats what a look says of opacity and pointer",
     sketch: {
       parts: [button("b", { attributes: { class: "loud" } }), button("c")],

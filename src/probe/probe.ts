@@ -179,13 +179,14 @@ function isInMenu(element: Element): boolean {
 }
 
 /** Out of the accessibility tree: not rendered, hidden from it, or inert with what is around it (WAI-ARIA 1.2 §7.1). */
-const isExposed = (element: Element, { displayed, inert }: Standing): boolean =>
-  isInMenu(element)
-    ? isExposed(element.closest("select")!, { displayed: true, inert })
-    : displayed &&
-      getComputedStyle(element).visibility === "visible" &&
-      !inert &&
-      !around(element).some((e) => e.getAttribute("aria-hidden") === "true");
+function isExposed(element: Element, { displayed, inert }: Standing): boolean {
+  if (isInMenu(element)) {
+    const select = element.closest("select")!;
+    return isExposed(select, { displayed: true, inert: isInert(select) });
+  }
+  const isShown = displayed && getComputedStyle(element).visibility === "visible";
+  return isShown && !inert && !around(element).some((e) => e.getAttribute("aria-hidden") === "true");
+}
 
 /** In a list or a table that is something else, what only makes sense in one is nothing. */
 function isOfNone(element: Element): boolean {

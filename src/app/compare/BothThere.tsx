@@ -7,7 +7,7 @@ import type { Instant } from "../../core/run";
 import { stateText } from "../../core/surface";
 import type { Mark } from "../live-page/protocol";
 import type { Other } from "../store/comparing";
-import { useDoc } from "../store/document";
+import { useDoc } from "../store/program";
 import { Picture } from "./Picture";
 
 export function BothThere({ other, run, part }: { other: Other; run: Scenario; part: string | null }) {

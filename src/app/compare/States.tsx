@@ -2,7 +2,7 @@
 import { Checkbox, Slider } from "antd";
 import { useMemo, useState } from "react";
 import { atRest, type Instant } from "../../core/run";
-import { useDoc } from "../store/document";
+import { useDoc } from "../store/program";
 import { DifferingTable } from "./DifferingTable";
 import { differingRows } from "./differing";
 import { Picture } from "./Picture";

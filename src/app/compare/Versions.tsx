@@ -1,15 +1,18 @@
 /** Kept versions of the component: compared with it as it is, cell by cell and in how they behave; restored. */
-import { App, Button, Input, Select } from "antd";
+
+import { Button, Input, Select } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { CellDifference } from "../../core/expression";
 import { stepText } from "../../core/proof";
 import { useView } from "../sheet/view";
+import { useTelling } from "../shell/telling";
 import { database, dropVersion, keepVersion, putVersion, type StoredVersion } from "../storage/database";
 import { readStored, storedName } from "../storage/stored";
 import { useComparing } from "../store/comparing";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { useRun } from "../store/run";
 import { storeProblem } from "../store/saving";
 import { BothThere } from "./BothThere";
@@ -26,7 +29,7 @@ export function Versions() {
   const id = useDocument((s) => s.id)!;
   const { doc } = useDoc();
   const { other, choose } = useComparing();
-  const { message } = App.useApp();
+  const { message } = useTelling();
   const edit = useDocument((s) => s.edit);
   const writable = useDocument((s) => s.writable);
   const [naming, setNaming] = useState("");

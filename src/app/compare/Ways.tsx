@@ -6,7 +6,8 @@ import { addLookRow, type Component, type Look, own, presences, setLook } from "
 import { compile } from "../../core/program";
 import { atRest, type Instant, wayOf, wayQuestions } from "../../core/run";
 import { namesOf } from "../sheet/cells";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { Picture } from "./Picture";
 
 /** Room for each picture, px: the answers below stay in sight. */

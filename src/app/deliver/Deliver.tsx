@@ -1,5 +1,6 @@
 /** Code and documents out, with what was verified about them. */
-import { App, Button } from "antd";
+
+import { Button } from "antd";
 import { strToU8, zipSync } from "fflate";
 import { lazy, Suspense, useState } from "react";
 import { Link } from "react-router";
@@ -7,7 +8,9 @@ import { type File, forms, namesOf, type TargetKey, verified } from "../../core/
 import type { Component } from "../../core/model";
 import { useToCell } from "../live-page/Explanation";
 import { NotInForce } from "../sheet/NotInForce";
-import { useDoc, useDocument } from "../store/document";
+import { useTelling } from "../shell/telling";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { useProof } from "../store/proof";
 import { ActedOut } from "./ActedOut";
 import { download } from "./download";
@@ -131,7 +134,7 @@ interface TakingProps {
 
 /** The files, one of them to be read, and the ways to take them along. */
 function Taking({ id, doc, target, files, notes }: TakingProps) {
-  const { message } = App.useApp();
+  const { message } = useTelling();
   const [at, setAt] = useState(0);
   const [, again] = useState(0);
   const since = sinceTaken(id, target, files);

@@ -1,12 +1,15 @@
 /** Files into the folder that one works in, beside its components. What was not put there from here is asked for first. */
-import { App, Button } from "antd";
+
+import { Button, Modal } from "antd";
 import type { File } from "../../core/deliver";
 import { DELIVERED } from "../../core/deliver/keys";
 import { putDelivered, useFolder } from "../folder/store";
+import { useTelling } from "../shell/telling";
 import { wasTaken } from "./taken";
 
 export function IntoFolder({ files, took }: { files: readonly File[]; took(): void }) {
-  const { message, modal } = App.useApp();
+  const { message } = useTelling();
+  const [modal, holder] = Modal.useModal();
   const { standing, name } = useFolder();
   if (standing !== "works") return null;
   const put = async (over: boolean): Promise<void> => {
@@ -28,5 +31,10 @@ export function IntoFolder({ files, took }: { files: readonly File[]; took(): vo
       message.error(`Not written: ${error instanceof Error ? error.message : String(error)}`);
     }
   };
-  return <Button onClick={() => void put(false)}>Put into {name}</Button>;
+  return (
+    <>
+      <Button onClick={() => void put(false)}>Put into {name}</Button>
+      {holder}
+    </>
+  );
 }

@@ -1,7 +1,9 @@
 /** The folder on the screen: chosen, left, and what is wrong with its files, each with the way out. */
-import { App, Button } from "antd";
+
+import { Button } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect } from "react";
+import { useTelling } from "../shell/telling";
 import { database } from "../storage/database";
 import { canChoose, chooseFolder, dismissNotes, goOn, leaveFolder, mendGone, startFolder, useFolder } from "./store";
 import "./folder.css";
@@ -16,7 +18,7 @@ export function useInFolder(): ReadonlySet<string> {
 /** On the shelf: where the files are, or the way to have them somewhere. */
 export function FolderLine() {
   const { standing, name, told, served } = useFolder();
-  const { message } = App.useApp();
+  const { message } = useTelling();
   const files = useInFolder().size;
   useEffect(() => {
     startFolder();

@@ -2,7 +2,7 @@
 import { DELIVERED } from "../../core/deliver/keys";
 import { MAX_FILE } from "../../core/model";
 import { START_HEADER } from "../../core/trial/told";
-import { COMPONENT_FILE } from "../storage/bundle";
+import { COMPONENT_FILE } from "../storage/file-names";
 import { startWord } from "../storage/start-word";
 
 export interface DiskFile {

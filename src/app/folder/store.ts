@@ -2,13 +2,12 @@
 import { nanoid } from "nanoid";
 import { create } from "zustand";
 import { type Component, readComponentValue } from "../../core/model";
-import { cellTexts } from "../sheet/cell-texts";
 import { choice, keepChoice } from "../storage/choices";
 import { database, keepVersion, saveComponent } from "../storage/database";
 import { useDocument } from "../store/document";
 import { keeper } from "../store/saving";
 import { type Disk, diskOf, servedDisk } from "./disk";
-import { FolderSync, type ShelfPort, type Told } from "./sync";
+import type { FolderSync, ShelfPort, Told } from "./sync";
 
 type Standing = "none" | "asks" | "works" | "gone";
 export interface FolderStore {
@@ -127,7 +126,10 @@ async function permission(folder: FileSystemDirectoryHandle, ask: boolean): Prom
 const begin = (folder: FileSystemDirectoryHandle): void => work(diskOf(folder), folder.name, false);
 function work(at: Disk, name: string, served: boolean): void {
   disk = at;
-  sync = new FolderSync(at, shelfPort);
+  inTurn(async () => {
+    const { FolderSync } = await import("./sync");
+    if (disk === at) sync = new FolderSync(at, shelfPort);
+  });
   useFolder.setState({ standing: "works", name, told: nothing, served });
   stepNow();
 }
@@ -172,6 +174,7 @@ async function conflictNotes(told: Told): Promise<FolderStore["notes"]> {
   const notes: FolderStore["notes"] = [];
   for (const { id, file, theirs, conflicts } of told.conflicts) {
     const open = useDocument.getState();
+    const { cellTexts } = await import("../sheet/cell-texts");
     const cells = cellTexts(
       theirs,
       conflicts.map((c) => c.path),

@@ -12,8 +12,8 @@ import {
   readComponent,
   same,
 } from "../../core/model";
-import { fileNames } from "../storage/bundle";
 import type { FileRecord } from "../storage/database";
+import { fileNames } from "../storage/file-names";
 import type { Disk, DiskFile } from "./disk";
 
 export interface ShelfPort {

@@ -6,7 +6,8 @@ import { type Frame, type Session, type Stimulus, type Trail, trail } from "../.
 import { drawnParts, drawnSheet, scrollAt } from "../../core/surface";
 import { usePanes } from "../panes/panes";
 import { Splitter } from "../panes/Splitter";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { momentOf, useRun } from "../store/run";
 import { Explanation } from "./Explanation";
 import { Facts } from "./Facts";

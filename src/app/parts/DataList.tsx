@@ -3,7 +3,8 @@ import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import { datumNameRule, isDatumName, rename } from "../../core/expression";
 import { addDatum, type Component, type Datum, freeName, freshDatum, removeDatum, setDatum } from "../../core/model";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 
 export function DataList() {
   const { doc } = useDoc();

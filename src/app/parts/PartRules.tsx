@@ -3,9 +3,8 @@ import { useMemo } from "react";
 import type { StyleRule } from "../../core/cascade";
 import type { Program } from "../../core/program";
 import { restingLooks } from "../../core/surface";
-import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 
-const nothing = { list: [], states: 0 };
 interface Matching {
   rule: StyleRule;
   states: string[];
@@ -33,8 +32,8 @@ function matchingRules(program: Program, name: string): { list: Matching[]; stat
 }
 
 export function PartRules({ part }: { part: string }) {
-  const program = useDocument((s) => s.program);
-  const { list, states } = useMemo(() => (program ? matchingRules(program, part) : nothing), [program, part]);
+  const { program } = useDoc();
+  const { list, states } = useMemo(() => matchingRules(program, part), [program, part]);
   if (!list.length) return null;
   return (
     <div className="form-line">

@@ -18,7 +18,8 @@ import {
   references,
   removePart,
 } from "../../core/model";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { Blocks } from "./Blocks";
 import { DataList } from "./DataList";
 import { goesWith } from "./goes-with";

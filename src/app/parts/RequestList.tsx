@@ -11,7 +11,8 @@ import {
   isName,
   type RequestSpec,
 } from "../../core/model";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 
 const withRequests = (doc: Component, requests: RequestSpec[]): Component => {
   const { requests: _old, ...rest } = doc;

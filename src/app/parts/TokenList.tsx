@@ -3,7 +3,8 @@ import { Button, Input } from "antd";
 import { renameToken, type TokenValue, tokenValues, usesOf } from "../../core/measure";
 import type { Component } from "../../core/model";
 import { freeName } from "../../core/model";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 
 const withTokens = (doc: Component, tokens: Component["tokens"]): Component => {
   const { tokens: _old, ...rest } = doc;

@@ -2,8 +2,9 @@
 import { Button } from "antd";
 import type { Scenario } from "../../core/model";
 import { addScenarios, expectationText, scoreOf, stepText } from "../../core/proof";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
 import { useMutation } from "../store/mutation";
+import { useDoc } from "../store/program";
 import { useRun } from "../store/run";
 
 export function MutationLines() {

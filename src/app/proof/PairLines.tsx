@@ -3,7 +3,8 @@ import { Button } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { Component } from "../../core/model";
 import { addScenarios, type Pairs, stepText } from "../../core/proof";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { Cancelled, createProver, type Prover } from "../workers/prover";
 import { OfferedLine } from "./OfferedLine";
 

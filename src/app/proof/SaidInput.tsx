@@ -3,7 +3,8 @@ import { AutoComplete } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { completeSaid, type Names, type Parsed, type SaidKind } from "../../core/expression";
 import { namesOf } from "../sheet/cells";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 
 interface Props<T> {
   kind: SaidKind;

@@ -3,7 +3,8 @@ import { Button, Checkbox, Input, Select } from "antd";
 import { meant } from "../../core/expression";
 import type { Scenario } from "../../core/model";
 import type { ScenarioResult } from "../../core/proof";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { useRun } from "../store/run";
 
 interface Props {

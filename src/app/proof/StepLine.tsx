@@ -4,7 +4,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 import { parseExpected } from "../../core/expression";
 import { type Expected, partNames } from "../../core/model";
 import { type Arrival, type Check, expectationNow, expectationText, pickableFacts } from "../../core/proof";
-import { useDoc } from "../store/document";
+import { useDoc } from "../store/program";
 import { momentOf, useRun } from "../store/run";
 import { SaidInput } from "./SaidInput";
 

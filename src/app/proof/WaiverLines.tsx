@@ -2,7 +2,8 @@
 import { Button } from "antd";
 import type { Waiver } from "../../core/model";
 import { type Proof, stepText } from "../../core/proof";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { useRun } from "../store/run";
 
 const about = (w: Waiver): string =>

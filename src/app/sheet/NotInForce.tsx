@@ -1,7 +1,8 @@
 /** What was typed and does not count: told wherever something is said about the whole component. */
 import { useMemo } from "react";
 import { Link, useParams } from "react-router";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { type Draft, draftsOf } from "./drafts";
 import { idText, useSelection } from "./selection";
 import { supports } from "./use-sheet";

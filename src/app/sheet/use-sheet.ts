@@ -1,8 +1,10 @@
 /** What the sheet does with keys, edits and the clipboard. */
-import { App } from "antd";
+
 import { useCallback, useMemo, useState } from "react";
 import { moved, moveState } from "../../core/model";
-import { useDoc, useDocument } from "../store/document";
+import { useTelling } from "../shell/telling";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { cellText, cleared, draftKey, typed } from "./cells";
 import { between, buildGrid, type Grid, isCell, type Place, step } from "./grid";
 import { making } from "./making";
@@ -27,7 +29,7 @@ export function useSheet() {
   const writable = useDocument((s) => s.writable);
   const setDraft = useDocument((s) => s.setDraft);
   const edit = useDocument((s) => s.edit);
-  const { message } = App.useApp();
+  const { message } = useTelling();
   const [editing, setEditing] = useState<Editing | null>(null);
   const [popover, setPopover] = useState(false);
   const at = placeOf(grid, cell);

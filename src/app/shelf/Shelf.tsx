@@ -1,21 +1,21 @@
 /** The shelf: all components in this browser, what needs attention, and the ways in. */
-import { App, Button } from "antd";
+
+import { Button } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import { type Component, type Problem, readComponent } from "../../core/model";
+import type { Component, Problem } from "../../core/model";
 import { FolderNotices, useInFolder } from "../folder/Folder";
 import { enterNew, useFolder } from "../folder/store";
 import { Boundary } from "../shell/Boundary";
 import { Header } from "../shell/Header";
-import { readBundle } from "../storage/bundle";
+import { useTelling } from "../shell/telling";
 import { database, type Stored, type Whole } from "../storage/database";
 import { readStored, recognised, storedName } from "../storage/stored";
 import { retrySave, storeProblem } from "../store/saving";
 import { usePasted } from "../trial/pasted";
 import { WALKED } from "../walk/steps";
 import { FirstVisit } from "../walk/Walk";
-import { FromHtml } from "./FromHtml";
 import { chosenRows, type OnShelf, type Order, onShelf, useUnsaved } from "./on-shelf";
 import { Project } from "./Project";
 import { ShelfItem } from "./ShelfItem";
@@ -33,9 +33,11 @@ import { Tools } from "./Tools";
 import { Ways } from "./Ways";
 import "./shelf.css";
 
+const FromHtml = lazy(() => import("./FromHtml").then((m) => ({ default: m.FromHtml })));
+
 export function Shelf() {
   const navigate = useNavigate();
-  const { message, notification } = App.useApp();
+  const { message, notification } = useTelling();
   const [html, setHtml] = useState<{ text: string; name: string } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [dropping, setDropping] = useState(false);
@@ -74,42 +76,21 @@ export function Shelf() {
 
   const openFile = useCallback(
     async (file: File) => {
-      if (file.size > 60_000_000) {
+      const { readFile } = await import("./files");
+      const found = await readFile(file);
+      if (found.html !== undefined) setHtml({ text: found.html, name: file.name.replace(/\.html?$/i, "") });
+      else if (found.docs.length === 1 && !found.bundle) await add(found.docs[0]);
+      else if (found.docs.length) {
+        const ids = await addAll(found.docs);
+        await enterNew(ids.map((id, i) => ({ id, doc: found.docs[i] })));
+        message.success(ids.length === 1 ? "1 component came in." : `${ids.length} components came in.`);
+      }
+      if (found.why)
         notification.error({
-          title: `${file.name} is ${(file.size / 1e6).toFixed(0)} MB. A component file has at most 20 MB.`,
+          title: found.why,
+          description: found.problems.length ? <Problems problems={found.problems} /> : undefined,
           duration: 0,
         });
-        return;
-      }
-      if (/\.zip$/i.test(file.name)) {
-        const { docs, refused } = readBundle(new Uint8Array(await file.arrayBuffer()));
-        if (docs.length) {
-          const ids = await addAll(docs);
-          await enterNew(ids.map((id, i) => ({ id, doc: docs[i] })));
-          message.success(docs.length === 1 ? "1 component came in." : `${docs.length} components came in.`);
-        }
-        if (refused.length || !docs.length)
-          notification.error({
-            title: docs.length ? `Not all of ${file.name} came in` : `${file.name} was not opened`,
-            description: refused.length ? <Problems problems={refused} /> : "There is no component file in it.",
-            duration: 0,
-          });
-        return;
-      }
-      const text = await file.text();
-      if (/\.html?$/i.test(file.name)) {
-        setHtml({ text, name: file.name.replace(/\.html?$/i, "") });
-        return;
-      }
-      const read = /^\uFEFF?\s*</.test(text)
-        ? (await import("../../core/exchange")).readScxml(text)
-        : readComponent(text);
-      if (read.ok) return add(read.doc);
-      notification.error({
-        title: `${file.name} was not opened`,
-        description: <Problems problems={read.problems} />,
-        duration: 0,
-      });
     },
     [add, message, notification],
   );
@@ -263,16 +244,18 @@ export function Shelf() {
         </ul>
       </main>
       {html && (
-        <FromHtml
-          initial={html.text}
-          name={html.name}
-          onClose={() => setHtml(null)}
-          onMade={async (doc, page) => {
-            setHtml(null);
-            const id = await add(doc);
-            if (page) usePasted.getState().paste(id, page);
-          }}
-        />
+        <Suspense>
+          <FromHtml
+            initial={html.text}
+            name={html.name}
+            onClose={() => setHtml(null)}
+            onMade={async (doc, page) => {
+              setHtml(null);
+              const id = await add(doc);
+              if (page) usePasted.getState().paste(id, page);
+            }}
+          />
+        </Suspense>
       )}
     </div>
   );

@@ -1,14 +1,16 @@
 /** A component on the shelf: how it looks, how it stands; or, where it cannot be read, why, and the ways out. */
 import { Button, Dropdown } from "antd";
-import { memo } from "react";
+import { lazy, memo, Suspense } from "react";
 import { Link } from "react-router";
 import { downloadText } from "../deliver/download";
 import { Boundary } from "../shell/Boundary";
-import { COMPONENT_FILE } from "../storage/bundle";
+import { COMPONENT_FILE } from "../storage/file-names";
 import { readStored, storedName, storedText } from "../storage/stored";
 import { isUnfinished } from "../store/unfinished";
 import { type OnShelf, summaryOf, tagsOf } from "./on-shelf";
-import { Strip } from "./Strip";
+
+/** The pictures come after the names: what draws them is much. */
+const Strip = lazy(() => import("./Strip").then((m) => ({ default: m.Strip })));
 
 interface Props {
   item: OnShelf;
@@ -49,7 +51,9 @@ export const ShelfItem = memo(function ShelfItem({ item, chosen, inFolder, onCho
             ))}
           </span>
           <Boundary of="Its pictures" about={item.doc}>
-            <Strip program={read.program} />
+            <Suspense fallback={<span className="strip" />}>
+              <Strip doc={read.doc} />
+            </Suspense>
           </Boundary>
           <Standing item={item} />
         </Link>

@@ -1,14 +1,16 @@
 /** A component's states side by side, live and small. */
-import { memo } from "react";
-import type { Program } from "../../core/program";
+import { memo, useMemo } from "react";
+import type { Component } from "../../core/model";
 import { Miniature } from "../miniature/Miniature";
-import { picturedStates } from "./on-shelf";
+import { programOf } from "../store/program";
+import { picturedStates } from "./pictured";
 
 /** More would say less. */
 const MOST = 6;
 const HEIGHT = 32;
 
-export const Strip = memo(function Strip({ program }: { program: Program }) {
+export const Strip = memo(function Strip({ doc }: { doc: Component }) {
+  const program = useMemo(() => programOf(doc), [doc]);
   const states = picturedStates(program);
   const more = states.length - MOST;
   return (

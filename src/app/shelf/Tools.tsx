@@ -1,13 +1,14 @@
 /** Finding, ordering, and what can be done with several at once. */
-import { Button, Input, Select } from "antd";
-import { useState } from "react";
+import { Button, Dropdown, Input } from "antd";
+import { lazy, Suspense } from "react";
 import { download } from "../deliver/download";
 import { FolderLine, useInFolder } from "../folder/Folder";
 import { enterFolder, useFolder } from "../folder/store";
-import { writeBundle } from "../storage/bundle";
 import { readStored } from "../storage/stored";
-import { type OnShelf, type Order, orders, tagsOf } from "./on-shelf";
-import { proveAgain, setTags } from "./stock";
+import { type OnShelf, type Order, orders } from "./on-shelf";
+import { proveAgain } from "./stock";
+
+const Tagging = lazy(() => import("./Tagging").then((m) => ({ default: m.Tagging })));
 
 interface Props {
   words: string;
@@ -43,7 +44,9 @@ export function Tools({ words, order, chosen, all, onWords, onOrder, onChoose, o
           <Button size="small" onClick={() => takeOut(chosen)}>
             Save as one file
           </Button>
-          <Tagging key={chosen.map((c) => c.id).join()} items={chosen} />
+          <Suspense>
+            <Tagging key={chosen.map((c) => c.id).join()} items={chosen} />
+          </Suspense>
           <IntoFolder items={chosen} />
           <Button size="small" danger onClick={() => onRemove(chosen)}>
             Remove
@@ -63,14 +66,20 @@ export function Tools({ words, order, chosen, all, onWords, onOrder, onChoose, o
           <span className="muted" id="shelf-order">
             by
           </span>
-          <Select
-            size="small"
-            aria-labelledby="shelf-order"
-            value={order}
-            onChange={onOrder}
-            options={orders.map((o) => ({ value: o, label: o }))}
-            popupMatchSelectWidth={false}
-          />
+          <Dropdown
+            trigger={["click"]}
+            autoFocus
+            menu={{
+              selectable: true,
+              selectedKeys: [order],
+              items: orders.map((o) => ({ key: o, label: o })),
+              onClick: ({ key }) => onOrder(key as Order),
+            }}
+          >
+            <Button size="small" id="shelf-order-now" aria-labelledby="shelf-order shelf-order-now">
+              {order}
+            </Button>
+          </Dropdown>
         </>
       )}
       <span className="shelf-folder">
@@ -103,31 +112,8 @@ function IntoFolder({ items }: { items: readonly OnShelf[] }) {
   );
 }
 
-function takeOut(items: readonly OnShelf[]): void {
+async function takeOut(items: readonly OnShelf[]): Promise<void> {
+  const { writeBundle } = await import("../storage/bundle");
   const zip = writeBundle(items.map((i) => i.doc));
   download("components.zip", new Blob([zip as BlobPart], { type: "application/zip" }));
-}
-
-/** Tags that all the chosen have are given and taken together. */
-export function Tagging({ items }: { items: readonly OnShelf[] }) {
-  const common = tagsOf(items[0]).filter((t) => items.every((i) => tagsOf(i).includes(t)));
-  const [tags, change] = useState<string[]>([...common]);
-  return (
-    <Select
-      size="small"
-      mode="tags"
-      className="tagging"
-      aria-label="Tags"
-      placeholder="Tags …"
-      value={tags}
-      tokenSeparators={[","]}
-      notFoundContent={null}
-      onChange={(next: string[]) => {
-        const clean = [...new Set(next.map((t) => t.trim().slice(0, 40)).filter(Boolean))];
-        for (const item of items)
-          setTags(item.id, [...tagsOf(item).filter((t) => clean.includes(t) || !tags.includes(t)), ...clean]);
-        change(clean);
-      }}
-    />
-  );
 }

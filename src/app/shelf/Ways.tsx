@@ -1,8 +1,9 @@
 /** The ways in: from HTML, empty, from a starting point, from the demo, from a file. */
 import { Button, Dropdown } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { type Component, emptyComponent } from "../../core/model";
-import { StartingPoints } from "./StartingPoints";
+
+const StartingPoints = lazy(() => import("./StartingPoints").then((m) => ({ default: m.StartingPoints })));
 
 interface Props {
   onHtml(): void;
@@ -46,13 +47,15 @@ export function Ways({ onHtml, onAdd, onFiles }: Props) {
         }}
       />
       {points && (
-        <StartingPoints
-          onClose={() => setPoints(false)}
-          onChosen={(doc) => {
-            setPoints(false);
-            onAdd(doc);
-          }}
-        />
+        <Suspense>
+          <StartingPoints
+            onClose={() => setPoints(false)}
+            onChosen={(doc) => {
+              setPoints(false);
+              onAdd(doc);
+            }}
+          />
+        </Suspense>
       )}
     </div>
   );

@@ -1,9 +1,10 @@
 /** The frame around all views: theme, addresses, and the header. */
-import { App as AntApp, ConfigProvider } from "antd";
+import { ConfigProvider } from "antd";
 import { lazy, Suspense, useEffect } from "react";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { Shelf } from "../shelf/Shelf";
 import { antTheme, useTheme } from "../theme/theme";
+import { TellingProvider } from "./telling";
 import "./shell.css";
 
 const workbench = () => import("./Workbench").then((m) => ({ default: m.Workbench }));
@@ -26,26 +27,28 @@ export function App() {
   }, []);
   return (
     <ConfigProvider theme={antTheme(name)} wave={{ disabled: true }}>
-      <AntApp className="app" message={{ maxCount: 2, top: 52 }}>
-        <BrowserRouter>
-          <Suspense fallback={<div className="loading">One moment …</div>}>
-            <Routes>
-              <Route path="/" element={<Shelf />} />
-              <Route path="/component/:id" element={<Workbench />}>
-                <Route index element={<Navigate to="sheet" replace />} />
-                <Route path="sheet" element={<Sheet />} />
-                <Route path="parts" element={<Parts />} />
-                <Route path="motion" element={<Motion />} />
-                <Route path="compare" element={<Compare />} />
-                <Route path="proof" element={<ProofView />} />
-                <Route path="deliver" element={<Deliver />} />
-                <Route path="trial" element={<TrialView />} />
-              </Route>
-              <Route path="*" element={<Navigate to="/" replace />} />
-            </Routes>
-          </Suspense>
-        </BrowserRouter>
-      </AntApp>
+      <TellingProvider>
+        <div className="app">
+          <BrowserRouter>
+            <Suspense fallback={<div className="loading">One moment …</div>}>
+              <Routes>
+                <Route path="/" element={<Shelf />} />
+                <Route path="/component/:id" element={<Workbench />}>
+                  <Route index element={<Navigate to="sheet" replace />} />
+                  <Route path="sheet" element={<Sheet />} />
+                  <Route path="parts" element={<Parts />} />
+                  <Route path="motion" element={<Motion />} />
+                  <Route path="compare" element={<Compare />} />
+                  <Route path="proof" element={<ProofView />} />
+                  <Route path="deliver" element={<Deliver />} />
+                  <Route path="trial" element={<TrialView />} />
+                </Route>
+                <Route path="*" element={<Navigate to="/" replace />} />
+              </Routes>
+            </Suspense>
+          </BrowserRouter>
+        </div>
+      </TellingProvider>
     </ConfigProvider>
   );
 }

@@ -1,17 +1,18 @@
 /** The live page beside the view: shared out by hand, each put away, the live page in a window of its own if wanted. */
-import { App } from "antd";
+
 import type { ReactNode } from "react";
 import { OwnWindow } from "../panes/OwnWindow";
 import { usePanes } from "../panes/panes";
 import { PutAway, Splitter } from "../panes/Splitter";
 import { useDocument } from "../store/document";
+import { useTelling } from "./telling";
 
 export function Bench({ live, view }: { live: ReactNode; view: ReactNode }) {
   const width = usePanes((s) => s.live);
   const away = usePanes((s) => s.away);
   const outside = usePanes((s) => s.outside);
   const name = useDocument((s) => s.doc?.name);
-  const { message } = App.useApp();
+  const { message } = useTelling();
   const { setOutside } = usePanes.getState();
   const liveAway = away.includes("live");
   const viewAway = away.includes("view");

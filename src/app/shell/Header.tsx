@@ -1,7 +1,6 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, NavLink, useParams } from "react-router";
 import { Help } from "../help/Help";
-import { NotInForceChip } from "../sheet/NotInForce";
 import { useDocument } from "../store/document";
 import { countsOf, useProof } from "../store/proof";
 import { useSaving } from "../store/saving";
@@ -16,6 +15,8 @@ const views = [
   ["deliver", "Deliver"],
   ["trial", "Trial"],
 ] as const;
+
+const NotInForceChip = lazy(() => import("../sheet/NotInForce").then((m) => ({ default: m.NotInForceChip })));
 
 export function Header() {
   const { id } = useParams();
@@ -129,6 +130,7 @@ function Standing({ id }: { id: string }) {
   // Until the proof of what is there now has come, the figures are of what was there before.
   const stale = proof !== null && of !== doc;
   const saving = useSaving();
+  const hasDrafts = useDocument((s) => Object.keys(s.drafts).length > 0);
   const to = `/component/${id}/proof`;
   const counts = proof && countsOf(proof);
   return (
@@ -170,7 +172,11 @@ function Standing({ id }: { id: string }) {
           </Link>
         </>
       )}
-      <NotInForceChip />
+      {hasDrafts && (
+        <Suspense>
+          <NotInForceChip />
+        </Suspense>
+      )}
       {running && seen > 2000 && <span className="chip">{seen} situations …</span>}
       {saving.state === "failed" && <span className="chip wrong">not saved</span>}
     </div>

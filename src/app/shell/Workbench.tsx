@@ -8,9 +8,10 @@ import { LivePane } from "../live-page/LivePane";
 import { usePanes } from "../panes/panes";
 import { PutAway } from "../panes/Splitter";
 import { Ribbon } from "../ribbon/Ribbon";
-import { COMPONENT_FILE } from "../storage/bundle";
+import { COMPONENT_FILE } from "../storage/file-names";
 import { storedText } from "../storage/stored";
 import { useDocument } from "../store/document";
+import { openProgram } from "../store/program";
 import { useRun } from "../store/run";
 import { closeComponent, openComponent, retrySave, useSaving } from "../store/saving";
 import { Walk } from "../walk/Walk";
@@ -159,7 +160,7 @@ function PlaceInAddress() {
   useEffect(() => {
     if (!session || restored) return;
     const state = params.get("frozen");
-    const { program } = useDocument.getState();
+    const program = openProgram();
     if (state && program?.stateIndex.has(state)) useRun.getState().freeze(state);
     setRestored(true);
   }, [session]);

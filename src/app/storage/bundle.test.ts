@@ -6,7 +6,8 @@ import { changedValue } from "../../core/testing/fuzz/changes";
 import { specifications } from "../../core/testing/specifications";
 import { tried } from "../../core/testing/tried";
 import { demoComponents } from "../../demo";
-import { fileNames, readBundle, writeBundle } from "./bundle";
+import { readBundle, writeBundle } from "./bundle";
+import { fileNames } from "./file-names";
 import { storedText } from "./stored";
 
 const demo = demoComponents.map((d) => d.load());

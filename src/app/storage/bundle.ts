@@ -1,24 +1,8 @@
 /** Several components in one file: a zip of component files, which any program can open (docs/file-format.md). */
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { type Component, MAX_FILE, type Problem, readComponent } from "../../core/model";
-import { fileName } from "../deliver/download";
+import { COMPONENT_FILE, fileNames } from "./file-names";
 import { storedName, storedText } from "./stored";
-
-export const COMPONENT_FILE = ".lively.json";
-
-/** A name for each that no other has, also where file systems take no case. */
-export function fileNames(names: readonly string[], taken: readonly string[] = []): string[] {
-  const used = new Set(taken.map((t) => t.toLowerCase()));
-  return names.map((name) => {
-    const stem = fileName(name).toLowerCase();
-    for (let n = 1; ; n++) {
-      const file = `${n === 1 ? stem : `${stem}-${n}`}${COMPONENT_FILE}`;
-      if (used.has(file)) continue;
-      used.add(file);
-      return file;
-    }
-  });
-}
 
 /** @param docs documents as they are stored, of any shape: what cannot be read is kept too */
 export function writeBundle(docs: readonly unknown[]): Uint8Array {

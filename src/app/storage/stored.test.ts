@@ -3,7 +3,7 @@ import { expect, it } from "vitest";
 import { writeComponent } from "../../core/model";
 import { bubblingDialog } from "../../core/testing";
 import { tried } from "../../core/testing/tried";
-import { programOf, readStored, recognised, storedName, storedText } from "./stored";
+import { readStored, recognised, storedName, storedText } from "./stored";
 
 const doc = bubblingDialog();
 
@@ -55,9 +55,4 @@ it("a copy that the store gives is known again, while it says the same", () => {
   loop.doc = loop;
   const damaged = { ...item, doc: loop as never };
   expect(recognised(recognised(damaged))).toBe(damaged);
-});
-it("a document that was read is compiled once", () => {
-  const read = readStored(structuredClone(doc));
-  expect(read.ok && programOf(read.doc)).toBe(read.ok && read.program);
-  expect(programOf(doc).doc).toBe(doc);
 });

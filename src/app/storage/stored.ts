@@ -1,34 +1,26 @@
 /** What lies in the store, taken for what it is: it may be of any shape, damaged or of a newer program. */
 import { dequal } from "dequal";
 import { type Component, jsonText, type Problem, readComponentValue } from "../../core/model";
-import { compile, type Program } from "../../core/program";
 import type { Stored } from "./database";
 
-export type ReadStored = { ok: true; doc: Component; program: Program } | { ok: false; problems: readonly Problem[] };
+export type ReadStored = { ok: true; doc: Component } | { ok: false; problems: readonly Problem[] };
 
 const known = new WeakMap<object, ReadStored>();
 
-/** A stored document, read and compiled; or what stands in the way. Never throws. */
+/** A stored document, read; or what stands in the way. Never throws. */
 export function readStored(doc: unknown): ReadStored {
   const key = typeof doc === "object" && doc !== null ? doc : null;
   const before = key && known.get(key);
   if (before) return before;
   let read: ReadStored;
   try {
-    const loaded = readComponentValue(doc);
-    read = loaded.ok ? { ok: true, doc: loaded.doc, program: compile(loaded.doc) } : loaded;
+    read = readComponentValue(doc);
   } catch (error) {
     read = { ok: false, problems: [{ path: "the record", message: `cannot be used: ${String(error)}` }] };
   }
   if (key) known.set(key, read);
   if (read.ok) known.set(read.doc, read);
   return read;
-}
-
-/** A document's program: that of the last reading, where it was read. */
-export function programOf(doc: Component): Program {
-  const read = known.get(doc);
-  return read?.ok && read.doc === doc ? read.program : compile(doc);
 }
 
 /** Components that were read last, by their ids. */

@@ -1,8 +1,6 @@
 /** The open component: its document, undo and redo, and cell texts that are not in force. */
 import { create } from "zustand";
 import type { Component } from "../../core/model";
-import { compile, type Program } from "../../core/program";
-import { programOf } from "../storage/stored";
 
 interface Past {
   doc: Component;
@@ -12,7 +10,6 @@ export type History = Pick<DocumentState, "past" | "future">;
 export interface DocumentState {
   id: string | null;
   doc: Component | null;
-  program: Program | null;
   past: Past[];
   future: Past[];
   drafts: Record<string, string>;
@@ -32,13 +29,13 @@ export interface DocumentState {
 
 /** Documents share what an edit did not touch: a day of edits costs little. */
 const MAX_PAST = 20_000;
-const closed = { id: null, doc: null, program: null, past: [], future: [], drafts: {}, writable: true };
+const closed = { id: null, doc: null, past: [], future: [], drafts: {}, writable: true };
 
 export const useDocument = create<DocumentState>()((set, get) => {
-  const put = (doc: Component, past: Past[], future: Past[]): void => set({ doc, program: compile(doc), past, future });
+  const put = (doc: Component, past: Past[], future: Past[]): void => set({ doc, past, future });
   return {
     ...closed,
-    open: (id, doc, drafts, history) => set({ ...closed, ...history, id, doc, program: programOf(doc), drafts }),
+    open: (id, doc, drafts, history) => set({ ...closed, ...history, id, doc, drafts }),
     close: () => set(closed),
     edit(label, change) {
       const { doc, past, writable } = get();
@@ -69,11 +66,3 @@ export const useDocument = create<DocumentState>()((set, get) => {
     },
   };
 });
-
-/** The open document; for views that are only shown while one is open. */
-export function useDoc(): { doc: Component; program: Program } {
-  const doc = useDocument((s) => s.doc);
-  const program = useDocument((s) => s.program);
-  if (!doc || !program) throw new Error("no component is open");
-  return { doc, program };
-}

@@ -19,6 +19,7 @@ import {
 } from "../../core/run";
 import type { FoundLook } from "../../core/trial";
 import { useDocument } from "./document";
+import { openProgram } from "./program";
 
 /** How long the clock goes on when nothing is due, ms; then it rests until something is done. */
 const REST_AFTER = 700;
@@ -92,7 +93,7 @@ export const useRun = create<RunStore>()((set, get) => ({
   speed: 1,
   showing: null,
   restart() {
-    const { program } = useDocument.getState();
+    const program = openProgram();
     if (program) set({ ...fresh, session: openSession(program), playing: true, showing: null });
   },
   act(stimulus) {
@@ -146,7 +147,7 @@ export const useRun = create<RunStore>()((set, get) => ({
     set({ session: next, instant: next.end, ...still });
   },
   show(scenario, at, found) {
-    const { program } = useDocument.getState();
+    const program = openProgram();
     if (!program) return;
     const { session } = playScenario(program, scenario);
     const rested = runTo(session, session.end + AFTERMATH);
@@ -199,7 +200,7 @@ const freeId = (run: number, kept: readonly KeptRun[]): number => Math.max(run, 
 
 /** A run under the specification as it is now. */
 function current(session: Session): Session {
-  const { program } = useDocument.getState();
+  const program = openProgram();
   return program && program !== session.program ? replay(session, program) : session;
 }
 
@@ -212,12 +213,13 @@ export function sessionOf(store: Pick<RunStore, "session" | "run" | "kept">, id:
 
 /** Keeps the run in step with the specification: the same stimuli under the new one. */
 useDocument.subscribe((now, before) => {
-  if (now.program === before.program) return;
+  if (now.doc === before.doc) return;
   const { session, instant, frozen } = useRun.getState();
-  if (!now.program) return useRun.setState({ ...fresh, session: null, showing: null });
+  const program = openProgram();
+  if (!program) return useRun.setState({ ...fresh, session: null, showing: null });
   if (!session || now.id !== before.id) return useRun.getState().restart();
-  const next = replay(session, now.program);
-  const kept = frozen && now.program.stateIndex.has(frozen) ? frozen : null;
+  const next = replay(session, program);
+  const kept = frozen && program.stateIndex.has(frozen) ? frozen : null;
   useRun.setState({ session: next, instant: instant === null ? null : Math.min(instant, next.end), frozen: kept });
 });
 

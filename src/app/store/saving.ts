@@ -89,6 +89,10 @@ export async function openComponent(id: string, takeOver = false): Promise<Opene
     const read = readStored(stored.doc);
     if (!read.ok)
       return { ok: false, why: `What is stored cannot be read: ${read.problems[0].path} ${read.problems[0].message}` };
+    // Loaded by those alone that open one.
+    const { whyUnusable } = await import("./program");
+    const why = whyUnusable(read.doc);
+    if (why) return { ok: false, why };
     const known = keeper.get(id);
     // As it was left in this tab: its history goes on.
     doc = known?.state === "saved" && known.revision === stored.revision ? known.doc : read.doc;

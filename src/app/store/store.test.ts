@@ -4,6 +4,7 @@ import { atRest } from "../../core/run";
 import { stateText } from "../../core/surface";
 import { bubblingDialog } from "../../core/testing";
 import { useDocument } from "./document";
+import { openProgram, programOf } from "./program";
 import { frameOf, momentOf, sessionOf, useRun } from "./run";
 
 const doc = bubblingDialog();
@@ -117,7 +118,7 @@ describe("the run", () => {
     expect(state()).toBe("open");
     freeze(null);
     expect(state()).toBe("closed");
-    expect(atRest(useDocument.getState().program!, "open").timers).toEqual([]);
+    expect(atRest(openProgram()!, "open").timers).toEqual([]);
   });
 
   it("is replayed when the specification changes", () => {
@@ -196,13 +197,18 @@ describe("runs beside the run", () => {
     run().closeRun(1);
     expect(run().session).not.toBeNull();
   });
+  it("compile a document once", () => {
+    const program = openProgram()!;
+    expect(programOf(program.doc)).toBe(program);
+    expect(openProgram()).toBe(program);
+  });
   it("go by the specification as it is now, the kept ones too", () => {
     run().seek(50);
     run().act({ press: "Escape" });
     edit("stay open", 1, "open");
     edit("the backdrop too", 2, "open");
     const kept = sessionOf(run(), 1)!;
-    expect(kept.program).toBe(useDocument.getState().program);
+    expect(kept.program).toBe(openProgram());
     expect(kept.frames.map((f) => stateText(kept.program, f.state))).toEqual(["closed", "open", "open"]);
     expect(sessionOf(run(), 9)).toBeNull();
   });

@@ -34,6 +34,7 @@ const light = {
   wrong: "#a93a25",
   layer: "#fffdf8",
   hint: "#62666a",
+  chosen: "#ddefec",
 };
 const dark = {
   paper: "#212427",
@@ -43,6 +44,7 @@ const dark = {
   wrong: "#f09479",
   layer: "#282b2f",
   hint: "#a6a59d",
+  chosen: "#1d3836",
 };
 
 export function antTheme(name: ThemeName): ThemeConfig {
@@ -62,6 +64,8 @@ export function antTheme(name: ThemeName): ThemeConfig {
       colorBorder: c.line,
       colorBgContainer: c.paper,
       colorBgElevated: c.layer,
+      controlItemBgActive: c.chosen,
+      controlItemBgActiveHover: c.chosen,
       controlHeight: 28,
       controlHeightSM: 23,
       fontSizeSM: 12,

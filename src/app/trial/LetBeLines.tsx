@@ -1,6 +1,7 @@
 /** What is left out of trials, each with its reason, and the way back. */
 import { Button } from "antd";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 
 export function LetBeLines() {
   const { doc } = useDoc();

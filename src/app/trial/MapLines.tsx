@@ -2,7 +2,8 @@
 import { Button, Input } from "antd";
 import { allParts, type Component } from "../../core/model";
 import type { Guess } from "../../core/trial/told";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 
 export const SAY = "say which element is which part";
 /** @param selector empty: it is guessed again */

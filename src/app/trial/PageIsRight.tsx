@@ -2,7 +2,8 @@
 import { Button } from "antd";
 import { useEffect, useState } from "react";
 import type { Mend, Shown } from "../../core/trial";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { findMends } from "../workers/mender";
 
 export function PageIsRight({ shown }: { shown: Shown }) {

@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { drawnParts, drawnSheet } from "../../core/surface";
 import { expectedAt, type Shown } from "../../core/trial";
 import { PageFrame } from "../live-page/PageFrame";
-import { useDoc } from "../store/document";
+import { useDoc } from "../store/program";
 
 /** px; both are drawn no larger than fits beside the other. */
 const WIDEST = 252;

@@ -10,7 +10,8 @@ import {
   type TrialSet,
   type Verdict,
 } from "../../core/trial";
-import { useDoc, useDocument } from "../store/document";
+import { useDocument } from "../store/document";
+import { useDoc } from "../store/program";
 import { LetBeLines } from "./LetBeLines";
 import { MapLines } from "./MapLines";
 import { PointAt } from "./PointAt";

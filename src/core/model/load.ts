@@ -1,5 +1,4 @@
-/** Reading and writing component files. Bad input is a value (problems), never an exception. */
-import { type ParseError, parseTree } from "jsonc-parser";
+/** Reading documents and writing component files. Bad input is a value (problems), never an exception. */
 import type { ZodType } from "zod";
 import { boundsProblem } from "./bounds";
 import { checkNames } from "./check";
@@ -13,28 +12,9 @@ export const MAX_FILE = 20_000_000;
 /** Files above this many characters are written without white space, so that what was read can be read again. */
 const ROOMY = 4_000_000;
 
-const fail = (path: string, message: string): Loaded => ({ ok: false, problems: [{ path, message }] });
+export const fail = (path: string, message: string): Loaded => ({ ok: false, problems: [{ path, message }] });
 
-/**
- * Reads a component file.
- * @returns the document, or problems whose `path` names the place (`line 3, column 7` for broken JSON).
- */
-export function readComponent(text: string): Loaded {
-  if (text.length > MAX_FILE) {
-    const mb = (text.length / 1e6).toFixed(1);
-    return fail("the file", `is ${mb} MB; a component file has at most ${MAX_FILE / 1e6} MB`);
-  }
-  let json: unknown;
-  try {
-    // A byte-order mark is no part of the text (RFC 8259 §8.1).
-    json = JSON.parse(text.replace(/^\uFEFF/, ""));
-  } catch {
-    return fail(jsonPlace(text), "not JSON: a component file is one JSON object");
-  }
-  return readComponentValue(json);
-}
-
-/** The same for a value that is parsed already (browser storage). */
+/** Reads a document that is parsed already. @returns it, or problems whose `path` names the place */
 export function readComponentValue(json: unknown): Loaded {
   if (typeof json !== "object" || json === null || Array.isArray(json)) {
     return fail("the file", "must be one JSON object");
@@ -112,13 +92,4 @@ export function printPath(path: PropertyKey[]): string {
 
 function show(value: unknown): string {
   return value === undefined ? "nothing" : (JSON.stringify(value) ?? String(value)).slice(0, 40);
-}
-
-/** Engines word their errors differently, not all with a place; a tolerant parser always has one. */
-function jsonPlace(text: string): string {
-  const errors: ParseError[] = [];
-  parseTree(text, errors, { disallowComments: true });
-  const at = errors[0]?.offset ?? text.length;
-  const before = text.slice(0, at).split("\n");
-  return `line ${before.length}, column ${before[before.length - 1].length + 1}`;
 }

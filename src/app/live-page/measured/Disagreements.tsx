@@ -2,7 +2,7 @@
 import { DOCUMENT, type Program } from "../../../core/program";
 import type { RunState } from "../../../core/run";
 import { isControl, isPainted, layoutOf } from "../../../core/surface";
-import { useDoc } from "../../store/document";
+import { useDoc } from "../../store/program";
 import { LEAST, type Target, tooSmall } from "./targets";
 
 /** As the page is drawn now. */

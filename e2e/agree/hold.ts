@@ -1,7 +1,15 @@
 /** One specification acted out by the core and by its delivered page; what each says after every act. */
 import { takesKeys } from "../../src/core/cascade";
 import { type Component, type FactName, factNames, factWords, type Part, type PartFacts } from "../../src/core/model";
-import { compile, DOCUMENT, looksAt, type Program, pageExpressions, partName } from "../../src/core/program";
+import {
+  compile,
+  DOCUMENT,
+  doingAsked,
+  looksAt,
+  type Program,
+  pageExpressions,
+  partName,
+} from "../../src/core/program";
 import { advance, type RunState, type Stimulus, start, stimulate, tracksPointer } from "../../src/core/run";
 import { attributeOf, factsOf, isInView, layoutOf, scrollAt } from "../../src/core/surface";
 import type { Deed } from "../../src/core/testing/specifications";
@@ -34,6 +42,11 @@ const round = (n: number): string => String(Math.round(n * 1000) / 1000);
 const isInPlaced = (program: Program, part: number): boolean =>
   program.doc.page.blocks !== undefined &&
   program.parts[part].path.slice(1).some((p) => program.parts[p].part.area !== undefined);
+/** What is moved out is one pixel, wherever what stands before it leaves it. */
+const isMovedOut = (program: Program, state: RunState, part: number): boolean => {
+  const { as } = layoutOf(program, state);
+  return program.parts[part].path.some((p) => as[p] === "moved out");
+};
 
 const sizing =
   /height|width|padding|margin|block|inline|position|float|font|line|gap|grid|flex|border|inset|top|bottom/;
@@ -101,7 +114,8 @@ function pairs(
     // How long a page without blocks is that has many parts, only the page knows.
     const isSketched = program.doc.page.blocks === undefined || leavesNoRoom.test(program.doc.page.css ?? "");
     const below = isSketched && mine["in view"] === "yes" && its["in view"] === "no";
-    const skip = new Set<string>(isInPlaced(program, index) || below ? [...skipped, "visible", "in view"] : skipped);
+    const isSomewhere = isInPlaced(program, index) || isMovedOut(program, state, index) || below;
+    const skip = new Set<string>(isSomewhere ? [...skipped, "visible", "in view"] : skipped);
     // Whether there is room left between what lies inside, to hit the part itself, is a matter of its layout.
     if (mine["takes pointer"] === "yes") skip.add("takes pointer");
     // Of names that ARIA prohibits, and of hidden ones within, Chromium's tree is the judge; the library says less.
@@ -183,6 +197,9 @@ function stimulusOf(
       // What opens by a key, and where Tab goes inside, is the browser's own.
       if (field && /^(Enter|Space)$/.test(key) && (field.tag === "select" || opens.test(field.attributes?.type ?? "")))
         return null;
+      // Whether the pointer still presses something when a key clicks or leads on, each engine has its own mind.
+      const asksPressed = doingAsked(program).has("active") && state.pressed !== null;
+      if (asksPressed && /Enter|Space|Tab/.test(key)) return null;
       if (field && (key.endsWith("Tab") ? hasStopsInside(field) : isPlayer(field))) return null;
       // The space bar on a radio button that is checked is a click in one browser only.
       const isChecked = state.checked.includes(state.focus) && field?.attributes?.type === "radio";

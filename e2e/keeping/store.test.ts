@@ -48,7 +48,7 @@ describe("what is specified", () => {
     await page.evaluate(() => void (window as unknown as { allow(): void }).allow());
     await press(page, "Try again");
     await until(
-      () => text(page, ".notice"),
+      () => text(page, ".workbench .notice"),
       (t) => t === "",
     );
     await page.reload();

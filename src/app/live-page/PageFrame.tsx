@@ -1,5 +1,5 @@
 /** A sandboxed page that shows a component at an instant. It has no origin and no network; see docs/architecture.md. */
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { RenderedPart } from "../../core/surface";
 import "./page-frame.css";
 import type { FromFrame, Hears, Mark, ToFrame } from "./protocol";
@@ -53,7 +53,8 @@ export function PageFrame(props: PageFrameProps) {
   listener.current = onEvent;
   const interactive = onEvent !== undefined;
 
-  useEffect(() => {
+  // Before the frame can say that it is there: it says so once.
+  useLayoutEffect(() => {
     // The page may stand in a window of its own: it speaks to that one.
     const around = frame.current?.ownerDocument.defaultView ?? window;
     const hear = (event: MessageEvent<FromFrame>): void => {

@@ -4,7 +4,7 @@ import type { Component } from "../../core/model";
 import { defaultBounds } from "../../core/proof";
 import { choice, keepChoice } from "../storage/choices";
 import { database, type Stored, saveSummary, takeOut, type Whole, putBack as writeBack } from "../storage/database";
-import { readStored, storedName } from "../storage/stored";
+import { readStored, recognised, storedName } from "../storage/stored";
 import { countsOf } from "../store/proof";
 import { keeper } from "../store/saving";
 import { begin, end, isUnfinished } from "../store/unfinished";
@@ -27,6 +27,8 @@ export async function addComponent(doc: Component): Promise<string> {
 export async function addAll(docs: readonly Component[]): Promise<string[]> {
   const items = docs.map((doc): Stored => ({ id: nanoid(10), doc, revision: 1, savedAt: later(), summary: null }));
   const ids = items.map((i) => i.id);
+  // The copies that the store gives of them are known from the start.
+  items.forEach(recognised);
   try {
     await database.components.bulkAdd(items);
   } catch (error) {

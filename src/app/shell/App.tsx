@@ -1,7 +1,7 @@
 /** The frame around all views: theme, addresses, and the header. */
 import { ConfigProvider } from "antd";
-import { lazy, Suspense, useEffect } from "react";
-import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { Activity, lazy, Suspense, useEffect, useRef } from "react";
+import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 import { Shelf } from "../shelf/Shelf";
 import { antTheme, useTheme } from "../theme/theme";
 import { TellingProvider } from "./telling";
@@ -32,7 +32,7 @@ export function App() {
           <BrowserRouter>
             <Suspense fallback={<div className="loading">One moment …</div>}>
               <Routes>
-                <Route path="/" element={<Shelf />} />
+                <Route path="/" element={null} />
                 <Route path="/component/:id" element={<Workbench />}>
                   <Route index element={<Navigate to="sheet" replace />} />
                   <Route path="sheet" element={<Sheet />} />
@@ -46,9 +46,24 @@ export function App() {
                 <Route path="*" element={<Navigate to="/" replace />} />
               </Routes>
             </Suspense>
+            <KeptShelf />
           </BrowserRouter>
         </div>
       </TellingProvider>
     </ConfigProvider>
+  );
+}
+
+/** Its pictures are much to draw and much to take down: once drawn it stays, out of sight while a component is open. */
+function KeptShelf() {
+  const shown = useLocation().pathname === "/";
+  const drawn = useRef(false);
+  drawn.current ||= shown;
+  return (
+    drawn.current && (
+      <Activity mode={shown ? "visible" : "hidden"}>
+        <Shelf />
+      </Activity>
+    )
   );
 }

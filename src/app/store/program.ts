@@ -3,15 +3,21 @@ import type { Component } from "../../core/model";
 import { compile, type Program } from "../../core/program";
 import { useDocument } from "./document";
 
+/** While anybody uses a document's program it is that one: configurations and poses are numbers of one program. */
+const known = new WeakMap<Component, WeakRef<Program>>();
 /** Those that were asked for last. What can be undone holds thousands of documents, whose programs nobody needs. */
-const recent = new Map<Component, Program>();
+const recent = new Set<Program>();
 const MOST = 8;
 
 export function programOf(doc: Component): Program {
-  const program = recent.get(doc) ?? compile(doc);
-  recent.delete(doc);
-  recent.set(doc, program);
-  if (recent.size > MOST) recent.delete(recent.keys().next().value!);
+  let program = known.get(doc)?.deref();
+  if (!program) {
+    program = compile(doc);
+    known.set(doc, new WeakRef(program));
+  }
+  recent.delete(program);
+  recent.add(program);
+  if (recent.size > MOST) recent.delete(recent.values().next().value!);
   return program;
 }
 

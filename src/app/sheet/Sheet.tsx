@@ -1,15 +1,15 @@
 /** The sheet: a column a state, a row a part or an event, a cell what is so or what happens there. */
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { type CSSProperties, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { allParts, type Component, own } from "../../core/model";
 import { useActive } from "../store/active";
-import type { Column, Row } from "./grid";
+import { bandsOf, type Column, type Row } from "./grid";
 import { loadEditor, SheetCell } from "./SheetCell";
 import { idFrom, idText, useSelection } from "./selection";
 import "./sheet.css";
 import { Arcs, type ColumnBox } from "./Arcs";
-import { Bands, SectionTitle, SheetTools } from "./SheetFrame";
+import { BAND, Bands, SectionTitle, SheetTools } from "./SheetFrame";
 import { useSheet } from "./use-sheet";
 import { isDrawn, useVisible, type Visible } from "./use-visible";
 
@@ -27,6 +27,7 @@ export function Sheet() {
   const host = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(900);
   useSelectionInAddress();
+  const bands = useMemo(() => bandsOf(grid), [grid]);
   const boxes = useMemo(() => columnBoxes(grid.columns, doc, room), [grid.columns, doc, room]);
 
   useEffect(() => {
@@ -48,7 +49,8 @@ export function Sheet() {
     const selected = box?.querySelector(".cell.selected");
     if (!box || !selected) return;
     // What stays in sight while one scrolls is no room for the selected cell.
-    const head = box.querySelector<HTMLElement>(".row.state .cell")?.offsetHeight ?? 0;
+    const bandsAbove = box.querySelector<HTMLElement>(".bands")?.offsetHeight ?? 0;
+    const head = bandsAbove + (box.querySelector<HTMLElement>(".row.state .cell")?.offsetHeight ?? 0);
     box.style.scrollPadding = selected.matches(".row.state *") ? "0" : `${head}px 8px 8px ${NAMES - 10}px`;
     selected.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [at.row, at.column]);
@@ -77,6 +79,7 @@ export function Sheet() {
     <div
       className="sheet"
       ref={host}
+      style={{ "--bands": `${bands.length * BAND}px` } as CSSProperties}
       onCopy={(e) => {
         if (sheet.editing) return;
         e.clipboardData.setData("text/plain", sheet.copy());
@@ -96,7 +99,7 @@ export function Sheet() {
     >
       <SheetTools />
       <ArcsNow doc={doc} boxes={boxes} chosen={chosen} visible={visible} />
-      <Bands grid={grid} boxes={boxes} />
+      <Bands lines={bands} boxes={boxes} />
       <div
         className="grid"
         role="grid"

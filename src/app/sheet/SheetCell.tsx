@@ -15,6 +15,7 @@ import {
 } from "../../core/model";
 import { configurationOn } from "../../core/run";
 import { Miniature } from "../miniature/Miniature";
+import { LongName } from "../shell/LongName";
 import { useActive } from "../store/active";
 import { useComparing } from "../store/comparing";
 import { useDocument } from "../store/document";
@@ -214,7 +215,9 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
     if (column.is === "history") {
       return (
         <span className="state-words">
-          <span className="state-name">{column.name}</span>
+          <span className="state-name">
+            <LongName text={column.name} />
+          </span>
           <span className="muted">
             remembers{" "}
             {program.states[program.stateIndex.get(column.name) ?? 0].kind === "history"
@@ -229,7 +232,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
         <Miniature program={program} state={column.name} room={width * (width < 150 ? 0.42 : 0.5)} />
         <span className="state-words">
           <span className="state-name" title={column.name}>
-            {column.name}
+            <LongName text={column.name} />
           </span>
           {column.is === "final" ? <span className="muted">the end</span> : <StartMark state={column.name} />}
           <button
@@ -257,7 +260,7 @@ function CellContent({ row, column, width, draft, standing }: ContentProps) {
     const marks = row.section === "look" ? standing.findings.map((f) => f.text) : [];
     return (
       <span title={[cellText(doc, row, column), ...marks].join("\n")}>
-        {cellText(doc, row, column)} {marks.length > 0 && <span className="rule-mark">F9</span>}
+        <LongName text={cellText(doc, row, column)} /> {marks.length > 0 && <span className="rule-mark">F9</span>}
         {row.section === "event" && <JoinTwin index={row.index} />}
       </span>
     );

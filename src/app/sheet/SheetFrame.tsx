@@ -5,7 +5,7 @@ import { useActive } from "../store/active";
 import { useComparing } from "../store/comparing";
 import { useProof } from "../store/proof";
 import type { ColumnBox } from "./Arcs";
-import { bandsOf, type Grid } from "./grid";
+import type { bandsOf } from "./grid";
 import { useView } from "./view";
 
 export const sectionTitles = {
@@ -91,12 +91,14 @@ function CoverageNote() {
   );
 }
 
+/** Of one line of bands and the gap below it, px; as the style sheet has it. */
+export const BAND = 25;
+
 /** Nested states as bands over their columns; the regions of a parallel state side by side. */
-export function Bands({ grid, boxes }: { grid: Grid; boxes: readonly ColumnBox[] }) {
+export function Bands({ lines, boxes }: { lines: ReturnType<typeof bandsOf>; boxes: readonly ColumnBox[] }) {
   const active = useActive((s) => s.names);
   const closed = useView((v) => v.closed);
   const close = useView((v) => v.close);
-  const lines = bandsOf(grid);
   if (!lines.length) return null;
   return (
     <div className="bands" style={{ gridTemplateColumns: boxes.map((b) => `${b.width}px`).join(" ") }}>

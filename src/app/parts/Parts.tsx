@@ -85,7 +85,7 @@ export function Parts() {
               style={{ paddingLeft: 8 + depth * 15 }}
               onClick={() => setChosen(part.name)}
             >
-              <b>{part.name}</b>
+              <b title={part.name}>{part.name}</b>
               <span className="mono muted">
                 {part.tag}
                 {part.attributes?.role ? ` ${part.attributes.role}` : ""}

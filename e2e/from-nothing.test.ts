@@ -36,6 +36,14 @@ async function make(page: Page, row: string, column: string, words: string, offe
   );
 }
 
+/** Taken for the documentation where a folder for it is named (`npm run screenshots`). */
+async function picture(page: Page, name: string): Promise<void> {
+  const folder = process.env.LIVELY_PICTURES;
+  if (!folder) return;
+  await new Promise((r) => setTimeout(r, 700));
+  await page.screenshot({ path: `${folder}/${name}.png` });
+}
+
 /** Nothing is found wrong, and nothing is left open. */
 const proved = (page: Page): Promise<string> =>
   until(
@@ -115,6 +123,7 @@ describe("from nothing", () => {
     await proved(page);
     await clickLive(page, "menu");
     await untilText(page, ".facts", /focus\s*close/);
+    await picture(page, "from-nothing-drawer");
     await page.keyboard.press("Escape");
     await untilText(page, ".facts", /state\s*told/);
     await untilText(page, ".facts", /focus\s*menu/);
@@ -204,6 +213,7 @@ describe("from nothing", () => {
     await fill(page, "up", "every state", "not displayed");
     await fill(page, "up", "far", "shown");
     await proved(page);
+    await picture(page, "from-nothing-top");
   });
 
   it("a countdown, with its number made in the cell, by a press of the button that offers it", async () => {
@@ -222,6 +232,7 @@ describe("from nothing", () => {
     await fill(page, "left", "running", '"${left} s"');
     await clickLive(page, "go");
     await untilText(page, ".facts", /state\s*running/);
+    await picture(page, "from-nothing-countdown");
     await untilText(page, ".facts", /state\s*idle/);
     expect(stage.errors).toEqual([]);
   });

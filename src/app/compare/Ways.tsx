@@ -5,7 +5,7 @@ import { parseLook, printLook } from "../../core/expression";
 import { addLookRow, type Component, type Look, own, presences, setLook } from "../../core/model";
 import { compile } from "../../core/program";
 import { atRest, type Instant, wayOf, wayQuestions } from "../../core/run";
-import { namesOf } from "../sheet/cells";
+import { namesOf } from "../sheet/grid/cells";
 import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
 import { Picture } from "./Picture";

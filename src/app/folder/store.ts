@@ -174,7 +174,7 @@ async function conflictNotes(told: Told): Promise<FolderStore["notes"]> {
   const notes: FolderStore["notes"] = [];
   for (const { id, file, theirs, conflicts } of told.conflicts) {
     const open = useDocument.getState();
-    const { cellTexts } = await import("../sheet/cell-texts");
+    const { cellTexts } = await import("../sheet/grid/cell-texts");
     const cells = cellTexts(
       theirs,
       conflicts.map((c) => c.path),

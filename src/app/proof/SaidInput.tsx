@@ -2,7 +2,7 @@
 import { AutoComplete } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { completeSaid, type Names, type Parsed, type SaidKind } from "../../core/expression";
-import { namesOf } from "../sheet/cells";
+import { namesOf } from "../sheet/grid/cells";
 import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
 

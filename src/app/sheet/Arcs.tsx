@@ -1,8 +1,8 @@
 /** Over the columns: arcs for the transitions. */
 import { useMemo } from "react";
 import type { Component } from "../../core/model";
-import { type Arc, arcsOf, CROWDED, curve, heightOf, pairsOf } from "./arcs";
-import type { Column } from "./grid";
+import { type Arc, arcsOf, CROWDED, curve, heightOf, pairsOf } from "./grid/arcs";
+import type { Column } from "./grid/grid";
 
 export interface ColumnBox {
   column: Column;

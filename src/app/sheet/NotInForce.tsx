@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { Link, useParams } from "react-router";
 import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
-import { type Draft, draftsOf } from "./drafts";
+import { type Draft, draftsOf } from "./grid/drafts";
 import { idText, useSelection } from "./selection";
 import { supports } from "./use-sheet";
 

@@ -4,8 +4,8 @@ import { type CSSProperties, useEffect, useMemo, useRef, useState } from "react"
 import { Link, useSearchParams } from "react-router";
 import { allParts, type Component, own } from "../../core/model";
 import { useActive } from "../store/active";
-import { bandsOf, type Column, type Row } from "./grid";
-import { loadEditor, SheetCell } from "./SheetCell";
+import { loadEditor, SheetCell } from "./cell/SheetCell";
+import { bandsOf, type Column, type Row } from "./grid/grid";
 import { idFrom, idText, useSelection } from "./selection";
 import "./sheet.css";
 import { Arcs, type ColumnBox } from "./Arcs";

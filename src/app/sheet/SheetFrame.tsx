@@ -5,7 +5,7 @@ import { useActive } from "../store/active";
 import { useComparing } from "../store/comparing";
 import { useProof } from "../store/proof";
 import type { ColumnBox } from "./Arcs";
-import type { bandsOf } from "./grid";
+import type { bandsOf } from "./grid/grid";
 import { useView } from "./view";
 
 export const sectionTitles = {

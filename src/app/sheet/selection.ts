@@ -1,7 +1,7 @@
 /** Which cell is selected, by what it is, so that the selection survives edits and changes of view. */
 import { create } from "zustand";
 import { useDocument } from "../store/document";
-import type { Grid, Place, Row } from "./grid";
+import type { Grid, Place, Row } from "./grid/grid";
 
 export interface CellId {
   section: Row["section"];

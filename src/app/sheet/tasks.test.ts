@@ -4,8 +4,8 @@ import { describe, expect, it } from "vitest";
 import { readHtml } from "../../core/exchange";
 import { addDatum, type Component, checkNames } from "../../core/model";
 import { applyMend, proveNow } from "../../core/proof";
-import { typed } from "./cells";
-import { buildGrid } from "./grid";
+import { typed } from "./grid/cells";
+import { buildGrid } from "./grid/grid";
 
 const folder = "docs/tasks";
 const block = (text: string, kind: string): string =>

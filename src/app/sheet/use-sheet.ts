@@ -5,10 +5,10 @@ import { moved, moveState } from "../../core/model";
 import { useTelling } from "../shell/telling";
 import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
-import { cellText, cleared, draftKey, typed } from "./cells";
-import { between, buildGrid, type Grid, isCell, type Place, step } from "./grid";
-import { making } from "./making";
-import { pastedWhole } from "./paste";
+import { cellText, cleared, draftKey, typed } from "./grid/cells";
+import { between, buildGrid, type Grid, isCell, type Place, step } from "./grid/grid";
+import { making } from "./grid/making";
+import { pastedWhole } from "./grid/paste";
 import { idOf, placeOf, useSelection } from "./selection";
 import { useView } from "./view";
 

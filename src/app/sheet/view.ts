@@ -1,6 +1,6 @@
 /** What of the sheet is shown: a filter, folded sections, states put away. The person's choice; the document does not know. */
 import { create } from "zustand";
-import { everything, type View } from "./grid";
+import { everything, type View } from "./grid/grid";
 
 interface ViewStore extends View {
   /** How often the scenarios exercise each cell is shown. */

@@ -1,9 +1,9 @@
 /** What can be said about a cell beyond its text: whether it is undecided, cannot be reached, inherits, is at fault. */
-import { printFocusRule, printLook, printReaction } from "../../core/expression";
-import { ALWAYS, type Component, type Look, own } from "../../core/model";
-import type { PartLook, Program } from "../../core/program";
-import type { Coverage, Finding, Proof } from "../../core/proof";
-import { restingLooks } from "../../core/surface";
+import { printFocusRule, printLook, printReaction } from "../../../core/expression";
+import { ALWAYS, type Component, type Look, own } from "../../../core/model";
+import type { PartLook, Program } from "../../../core/program";
+import type { Coverage, Finding, Proof } from "../../../core/proof";
+import { restingLooks } from "../../../core/surface";
 import type { Column, Row } from "./grid";
 
 export interface Standing {

@@ -1,5 +1,5 @@
 /** Whole rows and columns pasted, from this component or another: onto “+ event”, “+ row for a part” or “+ state”. Pure. */
-import type { Component } from "../../core/model";
+import type { Component } from "../../../core/model";
 import { typed } from "./cells";
 import { buildGrid, type Column, type Grid, type Place, type Row } from "./grid";
 

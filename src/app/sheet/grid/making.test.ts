@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { type Component, checkNames, readComponent, stateNames, writeComponent } from "../../core/model";
-import { compile } from "../../core/program";
-import { bubblingDialog } from "../../core/testing";
+import { type Component, checkNames, readComponent, stateNames, writeComponent } from "../../../core/model";
+import { compile } from "../../../core/program";
+import { bubblingDialog } from "../../../core/testing";
 import { typed } from "./cells";
 import { buildGrid } from "./grid";
 import { making } from "./making";

@@ -1,5 +1,5 @@
 /** What a component says in cells that are named by their path, as texts for another component's cells. Pure. */
-import { type Component, eventKey } from "../../core/model";
+import { type Component, eventKey } from "../../../core/model";
 import { cellText, draftKey } from "./cells";
 import { buildGrid } from "./grid";
 

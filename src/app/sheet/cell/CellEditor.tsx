@@ -11,10 +11,10 @@ import {
 import { EditorState, Prec, StateEffect, StateField } from "@codemirror/state";
 import { Decoration, type DecorationSet, EditorView, keymap } from "@codemirror/view";
 import { useEffect, useRef, useState } from "react";
-import { complete, type Located } from "../../core/expression";
-import type { Component } from "../../core/model";
-import { partNames } from "../../core/model";
-import { type EditorKind, namesOf } from "./cells";
+import { complete, type Located } from "../../../core/expression";
+import type { Component } from "../../../core/model";
+import { partNames } from "../../../core/model";
+import { type EditorKind, namesOf } from "../grid/cells";
 
 export interface CellEditorProps {
   doc: Component;

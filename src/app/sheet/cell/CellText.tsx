@@ -1,8 +1,8 @@
 /** How a cell reads when it is not being edited: the same notation, set so that the eye finds what matters. */
 import type { ReactNode } from "react";
-import { printFocusRule, printFocusTarget, printLook, printReaction } from "../../core/expression";
-import type { FocusRule, Look, Motion, Reaction } from "../../core/model";
-import { own } from "../../core/model";
+import { printFocusRule, printFocusTarget, printLook, printReaction } from "../../../core/expression";
+import type { FocusRule, Look, Motion, Reaction } from "../../../core/model";
+import { own } from "../../../core/model";
 
 export function LookText({ look }: { look: Look }) {
   const { as, motion, css, and, ...rest } = look;

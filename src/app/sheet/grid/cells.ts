@@ -18,8 +18,8 @@ import {
   type Supports,
   taken,
   trimmed,
-} from "../../core/expression";
-import { measureEnv } from "../../core/measure";
+} from "../../../core/expression";
+import { measureEnv } from "../../../core/measure";
 import {
   ALWAYS,
   addEventRow,
@@ -45,7 +45,7 @@ import {
   stateNameRule,
   stateNames,
   twinOf,
-} from "../../core/model";
+} from "../../../core/model";
 import { type Column, lifecycleNames, nodeOf, type Row } from "./grid";
 
 export type EditorKind = CellKind | "name" | "part" | "new state";

@@ -1,8 +1,8 @@
 /** Texts that were typed into cells and are not in force: where each stands, and why it is none. Pure. */
-import type { Component } from "../../core/model";
+import type { Component } from "../../../core/model";
+import { type CellId, idOf } from "../selection";
 import { draftKey, typed } from "./cells";
 import { buildGrid } from "./grid";
-import { type CellId, idOf } from "./selection";
 
 export interface Draft {
   cell: CellId;

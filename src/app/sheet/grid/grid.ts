@@ -1,6 +1,6 @@
 /** The sheet's rows and columns, computed from the document. Pure. */
-import { printEvent, printLook, printReaction } from "../../core/expression";
-import { ALWAYS, allStates, type Component, isHistory, own, type StateNode } from "../../core/model";
+import { printEvent, printLook, printReaction } from "../../../core/expression";
+import { ALWAYS, allStates, type Component, isHistory, own, type StateNode } from "../../../core/model";
 
 export type Column =
   | { kind: "names"; id: "" }

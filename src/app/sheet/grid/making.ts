@@ -1,5 +1,5 @@
 /** What a text in a cell mentions and nobody has declared yet: it can be made along with it, in one step. Pure. */
-import { isDatumName, type Missing, type Supports } from "../../core/expression";
+import { isDatumName, type Missing, type Supports } from "../../../core/expression";
 import {
   ALWAYS,
   addDatum,
@@ -11,7 +11,7 @@ import {
   freshRequest,
   isName,
   isStateName,
-} from "../../core/model";
+} from "../../../core/model";
 import { type Change, typed } from "./cells";
 import type { Column, Row } from "./grid";
 

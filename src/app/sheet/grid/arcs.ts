@@ -1,7 +1,7 @@
 /** The transitions as arcs over the state columns. Pure: from the document and the columns' places to curves. */
 
-import { printEvent } from "../../core/expression";
-import { ALWAYS, type Component, isTimed, targetsOf } from "../../core/model";
+import { printEvent } from "../../../core/expression";
+import { ALWAYS, type Component, isTimed, targetsOf } from "../../../core/model";
 
 export interface Arc {
   from: string;

@@ -1,7 +1,7 @@
 /** The same cell with controls, for those who do not type. */
 import { Button, Input, Select } from "antd";
 import { useState } from "react";
-import { flagWords, parseFocusTarget, printFocusTarget, printLook, printReaction } from "../../core/expression";
+import { flagWords, parseFocusTarget, printFocusTarget, printLook, printReaction } from "../../../core/expression";
 import {
   type Branch,
   type Component,
@@ -11,8 +11,8 @@ import {
   presences,
   type Reaction,
   stateNames,
-} from "../../core/model";
-import { type EditorKind, namesOf } from "./cells";
+} from "../../../core/model";
+import { type EditorKind, namesOf } from "../grid/cells";
 
 export type CellPopoverValue = Look | Reaction | FocusRule | undefined;
 

@@ -8,7 +8,7 @@ import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
 import { useProof } from "../store/proof";
 import { useRun } from "../store/run";
-import { SaidInput } from "./SaidInput";
+import { SaidInput } from "./scenario/SaidInput";
 
 const example = "never …  ·  whenever …, … within 200ms  ·  from everywhere, … can be reached again";
 

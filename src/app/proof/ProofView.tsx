@@ -14,7 +14,7 @@ import { CoverageLines } from "./CoverageLines";
 import { FindingLine } from "./FindingLine";
 import { MutationLines } from "./MutationLines";
 import "./proof.css";
-import { ScenarioDetail } from "./ScenarioDetail";
+import { ScenarioDetail } from "./scenario/ScenarioDetail";
 import { Verdict } from "./Verdict";
 import { WaiverLines } from "./WaiverLines";
 

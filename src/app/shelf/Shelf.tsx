@@ -16,6 +16,7 @@ import { retrySave, storeProblem } from "../store/saving";
 import { usePasted } from "../trial/pasted";
 import { WALKED } from "../walk/steps";
 import { FirstVisit } from "../walk/Walk";
+import { Ways } from "./bring-in/Ways";
 import { chosenRows, type OnShelf, type Order, onShelf, useUnsaved } from "./on-shelf";
 import { Project } from "./Project";
 import { ShelfItem } from "./ShelfItem";
@@ -30,10 +31,9 @@ import {
   stopProving,
 } from "./stock";
 import { Tools } from "./Tools";
-import { Ways } from "./Ways";
 import "./shelf.css";
 
-const FromHtml = lazy(() => import("./FromHtml").then((m) => ({ default: m.FromHtml })));
+const FromHtml = lazy(() => import("./bring-in/FromHtml").then((m) => ({ default: m.FromHtml })));
 
 export function Shelf() {
   const navigate = useNavigate();
@@ -76,7 +76,7 @@ export function Shelf() {
 
   const openFile = useCallback(
     async (file: File) => {
-      const { readFile } = await import("./files");
+      const { readFile } = await import("./bring-in/files");
       const found = await readFile(file);
       if (found.html !== undefined) setHtml({ text: found.html, name: file.name.replace(/\.html?$/i, "") });
       else if (found.docs.length === 1 && !found.bundle) await add(found.docs[0]);

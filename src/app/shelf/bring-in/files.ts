@@ -1,7 +1,7 @@
 /** What a file that somebody opens holds: components, a page, or why it is neither. */
-import { type Component, MAX_FILE, type Problem, readComponent } from "../../core/model";
-import { readBundle } from "../storage/bundle";
-import { justRead } from "../storage/stored";
+import { type Component, MAX_FILE, type Problem, readComponent } from "../../../core/model";
+import { readBundle } from "../../storage/bundle";
+import { justRead } from "../../storage/stored";
 
 export interface Found {
   docs: readonly Component[];
@@ -30,7 +30,9 @@ export async function readFile(file: File): Promise<Found> {
   }
   const text = await file.text();
   if (/\.html?$/i.test(file.name)) return { ...nothing, html: text, why: "" };
-  const read = /^\uFEFF?\s*</.test(text) ? (await import("../../core/exchange")).readScxml(text) : readComponent(text);
+  const read = /^\uFEFF?\s*</.test(text)
+    ? (await import("../../../core/exchange")).readScxml(text)
+    : readComponent(text);
   if (read.ok) justRead(read.doc);
   return read.ok
     ? { docs: [read.doc], why: "", problems: [] }

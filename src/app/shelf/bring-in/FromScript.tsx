@@ -1,13 +1,13 @@
 /** What the script of a pasted page does, read as text: each thing taken or left, and what was not understood. */
 import { Checkbox } from "antd";
 import { useMemo } from "react";
-import type { ScriptRead } from "../../core/exchange";
-import { printEvent } from "../../core/expression";
-import { allStates, type Component } from "../../core/model";
-import { compile } from "../../core/program";
-import { Miniature } from "../miniature/Miniature";
-import { Boundary } from "../shell/Boundary";
-import { picturedStates } from "./pictured";
+import type { ScriptRead } from "../../../core/exchange";
+import { printEvent } from "../../../core/expression";
+import { allStates, type Component } from "../../../core/model";
+import { compile } from "../../../core/program";
+import { Miniature } from "../../miniature/Miniature";
+import { Boundary } from "../../shell/Boundary";
+import { picturedStates } from "../pictured";
 
 interface Props {
   behaviour: ScriptRead;

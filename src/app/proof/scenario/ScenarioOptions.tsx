@@ -1,11 +1,11 @@
 /** Whether a scenario runs, the words it is found by, and the values it runs over. */
 import { Button, Checkbox, Input, Select } from "antd";
-import { meant } from "../../core/expression";
-import type { Scenario } from "../../core/model";
-import type { ScenarioResult } from "../../core/proof";
-import { useDocument } from "../store/document";
-import { useDoc } from "../store/program";
-import { useRun } from "../store/run";
+import { meant } from "../../../core/expression";
+import type { Scenario } from "../../../core/model";
+import type { ScenarioResult } from "../../../core/proof";
+import { useDocument } from "../../store/document";
+import { useDoc } from "../../store/program";
+import { useRun } from "../../store/run";
 
 interface Props {
   scenario: Scenario;

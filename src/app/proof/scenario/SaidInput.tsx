@@ -1,10 +1,10 @@
 /** A line of text that is read as it is typed: a claim, an expectation, a step. Completed, and refused with the place. */
 import { AutoComplete } from "antd";
 import { useMemo, useRef, useState } from "react";
-import { completeSaid, type Names, type Parsed, type SaidKind } from "../../core/expression";
-import { namesOf } from "../sheet/grid/cells";
-import { useDocument } from "../store/document";
-import { useDoc } from "../store/program";
+import { completeSaid, type Names, type Parsed, type SaidKind } from "../../../core/expression";
+import { namesOf } from "../../sheet/grid/cells";
+import { useDocument } from "../../store/document";
+import { useDoc } from "../../store/program";
 
 interface Props<T> {
   kind: SaidKind;

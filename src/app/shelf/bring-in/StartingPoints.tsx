@@ -1,10 +1,10 @@
 /** Small, complete components of each kind to begin from, with what they look like and what they contain. */
 import { Modal } from "antd";
 import { useEffect, useState } from "react";
-import type { Component } from "../../core/model";
-import { compile, type Program } from "../../core/program";
-import { Miniature } from "../miniature/Miniature";
-import { picturedStates } from "./pictured";
+import type { Component } from "../../../core/model";
+import { compile, type Program } from "../../../core/program";
+import { Miniature } from "../../miniature/Miniature";
+import { picturedStates } from "../pictured";
 
 interface Props {
   onClose(): void;
@@ -20,7 +20,7 @@ interface Offered {
 export function StartingPoints({ onClose, onChosen }: Props) {
   const [points, setPoints] = useState<readonly Offered[]>([]);
   useEffect(() => {
-    import("../../demo/starting-points").then(({ startingPoints }) =>
+    import("../../../demo/starting-points").then(({ startingPoints }) =>
       setPoints(
         startingPoints.map(({ kind, pattern, load }) => {
           const doc = load();

@@ -1,11 +1,11 @@
 /** One step of a scenario: what is done, when, what is expected after it, and what was found. */
 import { Select } from "antd";
 import { useLayoutEffect, useRef, useState } from "react";
-import { parseExpected } from "../../core/expression";
-import { type Expected, partNames } from "../../core/model";
-import { type Arrival, type Check, expectationNow, expectationText, pickableFacts } from "../../core/proof";
-import { useDoc } from "../store/program";
-import { momentOf, useRun } from "../store/run";
+import { parseExpected } from "../../../core/expression";
+import { type Expected, partNames } from "../../../core/model";
+import { type Arrival, type Check, expectationNow, expectationText, pickableFacts } from "../../../core/proof";
+import { useDoc } from "../../store/program";
+import { momentOf, useRun } from "../../store/run";
 import { SaidInput } from "./SaidInput";
 
 interface LineProps {

@@ -1,7 +1,7 @@
 /** The ways in: from HTML, empty, from a starting point, from the demo, from a file. */
 import { Button, Dropdown } from "antd";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
-import { type Component, emptyComponent } from "../../core/model";
+import { type Component, emptyComponent } from "../../../core/model";
 
 const StartingPoints = lazy(() => import("./StartingPoints").then((m) => ({ default: m.StartingPoints })));
 
@@ -69,7 +69,7 @@ interface Made {
 function useDemo(): readonly Made[] {
   const [demo, setDemo] = useState<readonly Made[]>([]);
   useEffect(() => {
-    import("../../demo").then((m) => setDemo(m.demoComponents));
+    import("../../../demo").then((m) => setDemo(m.demoComponents));
   }, []);
   return demo;
 }

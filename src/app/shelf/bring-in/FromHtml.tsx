@@ -2,9 +2,9 @@
 import { Button, Input, Modal } from "antd";
 import type { TextAreaRef } from "antd/es/input/TextArea";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { HtmlRead } from "../../core/exchange";
-import { allParts, type Component, references } from "../../core/model";
-import { createHtmlReader } from "../workers/html-reader";
+import type { HtmlRead } from "../../../core/exchange";
+import { allParts, type Component, references } from "../../../core/model";
+import { createHtmlReader } from "../../workers/html-reader";
 import { FromScript } from "./FromScript";
 
 interface Props {

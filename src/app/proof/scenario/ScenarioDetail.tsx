@@ -1,13 +1,13 @@
 /** One scenario: its steps, what it expects after each, and what was found. */
 import { Button, Input } from "antd";
 import { useMemo } from "react";
-import { parseStep } from "../../core/expression";
-import { type Expected, moved, type Scenario } from "../../core/model";
-import { arrival, candidates, playScenario, type ScenarioResult, stepText } from "../../core/proof";
-import type { RunState } from "../../core/run";
-import { useDocument } from "../store/document";
-import { useDoc } from "../store/program";
-import { useRun } from "../store/run";
+import { parseStep } from "../../../core/expression";
+import { type Expected, moved, type Scenario } from "../../../core/model";
+import { arrival, candidates, playScenario, type ScenarioResult, stepText } from "../../../core/proof";
+import type { RunState } from "../../../core/run";
+import { useDocument } from "../../store/document";
+import { useDoc } from "../../store/program";
+import { useRun } from "../../store/run";
 import { SaidInput } from "./SaidInput";
 import { ScenarioOptions } from "./ScenarioOptions";
 import { StepLine } from "./StepLine";

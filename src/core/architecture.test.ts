@@ -57,8 +57,8 @@ describe("the rooms of the core", () => {
       }
     }
   });
-  it("have at most a dozen files each, and so have those of the kernel", () => {
-    for (const folder of new Set([...files, ...sources("src/kernel")].map(dirname)))
+  it("have at most a dozen files each, and so have those of the kernel and of the app", () => {
+    for (const folder of new Set([...files, ...sources("src/kernel"), ...sources("src/app")].map(dirname)))
       expect(all.filter((f) => dirname(f) === folder).length, folder).toBeLessThanOrEqual(12);
   });
   it("know neither the DOM, nor React, nor Node; and the kernel knows nothing but itself", () => {

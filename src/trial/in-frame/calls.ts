@@ -3,6 +3,8 @@ import type { Stimulus } from "../../core/model";
 import type { Done, Observation, StandInRequest, Wanted } from "../../core/trial";
 
 export interface FrameCalls {
+  /** Answered by the page's own document, and by no other. */
+  here(): true;
   /** Writes the page into the frame, taken hold of before its scripts run. */
   open(
     html: string,

@@ -16,6 +16,7 @@ let page: TrialPage;
 let hand: Hand;
 
 const calls: FrameCalls = {
+  here: () => true,
   async open(html, { scroll, reducedMotion, requests }) {
     // Whoever listens at this document or its window is forgotten by this (HTML §8.4.1).
     document.open();

@@ -27,6 +27,8 @@ export interface FrameOptions {
 }
 
 const PATIENCE = 15_000;
+/** ms of real time in which a page answers that is there. */
+const ANSWER = 3_000;
 
 /**
  * This machine has two names, and what is under the other is another site's to a browser: the frame has a process of its own
@@ -76,7 +78,7 @@ export class FramePage implements Page {
     const done = await this.asked<Done>((api) =>
       api.open(options.html, { scroll, reducedMotion, requests: options.requests }),
     );
-    frame.addEventListener("load", () => this.left(), { signal: this.ended.signal });
+    frame.addEventListener("load", () => void this.loaded(), { signal: this.ended.signal });
     return done;
   }
 
@@ -122,9 +124,11 @@ export class FramePage implements Page {
     stage.style.height = `${height * scale}px`;
   }
 
-  /** Another document has come into the frame: whatever it is, it is not the page. */
-  private left(): void {
-    this.ended.abort(new Error("the page left for elsewhere"));
+  /** A document has come into the frame. The page's own may be told of late; another does not answer, whatever it is. */
+  private async loaded(): Promise<void> {
+    const late = new Promise<boolean>((done) => setTimeout(() => done(false), ANSWER));
+    const isHere = await Promise.race([this.api?.here(), late]);
+    if (!isHere) this.ended.abort(new Error("the page left for elsewhere"));
   }
 
   private asked<T>(work: (api: Remote<FrameCalls>) => PromiseLike<T>): Promise<T> {

@@ -57,6 +57,11 @@ export const declarations: readonly string[] = `
   rotate: 90deg
   rotate: y 90deg
   rotate: x 90deg
+  rotate: 1 0 0 90deg
+  rotate: 90deg 1 1 0
+  rotate: 1 1 1 90deg
+  transform: rotate3d(0, 1, 0, 0.25turn)
+  transform: rotate3d(0, 0, 1, 90deg)
   transform: matrix(0, 0, 0, 0, 0, 0)
   transform: matrix(1, 0, 0, 0, 0, 0)
   transform: matrix(1, 0, 0, 1, 0, 0)

@@ -4,6 +4,7 @@
  */
 import { isInlineTag } from "../../cascade";
 import { angles } from "../../measure";
+import { own } from "../../model";
 
 type Css = Readonly<Record<string, string>>;
 
@@ -81,12 +82,30 @@ const transforming = /^(transform|translate|rotate|scale|perspective)$/;
 export const withoutTransforms = (css: Css): Css =>
   Object.fromEntries(Object.entries(css).filter(([p]) => !transforming.test(p)));
 
-/** Turned by a quarter about an axis that lies in the page, so that its edge is all that is left. */
-function isOnEdge(angle: string): boolean {
-  const [, size, unit] = /^(-?[\d.]+)(deg|turn|rad|grad)$/.exec(angle.trim()) ?? [];
-  if (!unit) return false;
-  const halves = (Number(size) * angles[unit]) / 180;
-  return Math.abs(Math.abs(halves % 1) - 0.5) < 1e-4;
+const axesByName: Readonly<Record<string, readonly number[]>> = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] };
+
+/** Turned so that its edge is all that is left: what was towards the eye lies in the page (CSS Transforms 2 §12). */
+function isOnEdge([x, y, z]: readonly number[], angle: string): boolean {
+  const [, size, unit] = /^(-?[\d.]+)(deg|turn|rad|grad)$/.exec(angle) ?? [];
+  const length = Math.hypot(x, y, z);
+  if (!unit || !length) return false;
+  const cos = Math.cos((Number(size) * angles[unit] * Math.PI) / 180);
+  return Math.abs(cos + (z / length) ** 2 * (1 - cos)) < 1e-4;
+}
+/** Of the property `rotate`: an angle, and an axis by its name or as a vector, in either order. */
+function isRotatedAway(rotate: string): boolean {
+  const words = rotate.trim().toLowerCase().split(/\s+/);
+  const angle = words.find((w) => /[a-z]$/.test(w) && !(w in axesByName));
+  const axis = words.filter((w) => w !== angle);
+  return angle !== undefined && isOnEdge(own(axesByName, axis[0]) ?? axis.map(Number), angle);
+}
+const turning = /\brotate(x|y|3d)\(([^)]*)\)/gi;
+function isTurnedAway(transform: string): boolean {
+  return [...transform.matchAll(turning)].some(([, about, inside]) => {
+    const words = inside.split(",").map((w) => w.trim());
+    const axis = own(axesByName, about.toLowerCase()) ?? words.slice(0, 3).map(Number);
+    return isOnEdge(axis, words[words.length - 1]);
+  });
 }
 const isFlat = (words: string): boolean => {
   const [a, b, c, d] = words.split(",").map(Number);
@@ -128,9 +147,9 @@ export function isClippedAway(css: Css): boolean {
 
 /** Scaled to nothing along an axis, with all that is inside. */
 export const isScaledAway = (css: Css): boolean =>
-  [...(css.transform ?? "").matchAll(/rotate[XY]\(([^)]*)\)/gi)].some(([, angle]) => isOnEdge(angle)) ||
+  isTurnedAway(css.transform ?? "") ||
   [...(css.transform ?? "").matchAll(/\bmatrix\(([^)]*)\)/g)].some(([, words]) => isFlat(words)) ||
-  (/^[xy]\s/.test(css.rotate ?? "") && isOnEdge(css.rotate!.slice(1))) ||
+  isRotatedAway(css.rotate ?? "") ||
   /\bscale(X|Y|3d)?\(\s*0(\.0+)?\s*[,)]|\bscale\([^)]*,\s*0(\.0+)?\s*\)/i.test(css.transform ?? "") ||
   (css.scale?.trim().split(/\s+/).slice(0, 2).some(isNothing) ?? false);
 

@@ -6,7 +6,7 @@ import { proveNow } from "../src/core/proof";
 import { deliveredPage } from "../src/core/testing/delivered";
 import { demoComponents } from "../src/demo";
 import { actOut } from "./delivered";
-import { click, clickLive, press, Stage, text, toCell, until, untilText } from "./stage";
+import { click, clickLive, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
 
 const demos = demoComponents.map((d) => d.load());
 
@@ -126,7 +126,7 @@ describe("the demo on the live page", () => {
     await page.focus(".lanes");
     for (let i = 0; i < 12; i++) await page.keyboard.press("ArrowLeft");
     await untilText(page, ".facts", "opening");
-    const live = page.frames().find((f) => f.parentFrame() === page.mainFrame() && f.url().endsWith("frame.html"))!;
+    const live = await livePage(page);
     const opacity = await until(
       () => live.$eval('[data-part="backdrop"]', (e) => Number(getComputedStyle(e).opacity)),
       (o) => o > 0 && o < 1,

@@ -1,6 +1,6 @@
 /** The frame around all views: theme, addresses, and the header. */
 import { ConfigProvider } from "antd";
-import { Activity, lazy, Suspense, useEffect, useRef } from "react";
+import { Activity, lazy, Suspense, useEffect, useState } from "react";
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 import { Shelf } from "../shelf/Shelf";
 import { antTheme, useTheme } from "../theme/theme";
@@ -57,10 +57,10 @@ export function App() {
 /** Its pictures are much to draw and much to take down: once drawn it stays, out of sight while a component is open. */
 function KeptShelf() {
   const shown = useLocation().pathname === "/";
-  const drawn = useRef(false);
-  drawn.current ||= shown;
+  const [drawn, setDrawn] = useState(shown);
+  if (shown && !drawn) setDrawn(true);
   return (
-    drawn.current && (
+    drawn && (
       <Activity mode={shown ? "visible" : "hidden"}>
         <Shelf />
       </Activity>

@@ -46,9 +46,6 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
     guess: guessMap,
     answer: (name, ok) => requests.answer(name, ok) || innerPages().some(({ page: inner }) => inner.answer(name, ok)),
     observe(map, parts) {
-      const { own, inner } = byFrame(map);
-      const ownParts = parts.filter((p) => p in own || !(p in map));
-      const seenHere = observe(own, ownParts);
       const told = {
         announced: heard(),
         errors: errors.splice(0),
@@ -56,23 +53,7 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
         glided: clock.glided(),
         ...(running ? { now: running.now() } : {}),
       };
-      const all: ReturnType<TrialPage["observe"]> = { ...seenHere, ...told };
-      for (const { frame, page: within } of innerPages()) {
-        const rest = inner.get(frame) ?? {};
-        const found = within.observe(
-          rest,
-          Object.keys(rest).filter((p) => parts.includes(p)),
-        );
-        const around = seen(frame, elementsOf(own));
-        for (const [name, part] of Object.entries(found.parts))
-          all.parts = { ...all.parts, [name]: throughFrame(part, around) };
-        if (document.activeElement === frame) all.focus = found.focus;
-        all.announced = [...all.announced, ...found.announced];
-        all.errors = [...all.errors, ...found.errors];
-        all.lag = Math.max(all.lag, found.lag);
-        all.glided ||= found.glided;
-      }
-      return all;
+      return observeAll(map, parts, told);
     },
     place(map, part) {
       const { inner } = byFrame(map);
@@ -86,22 +67,53 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
       }
       return placeHere(map, part);
     },
-    bare(map) {
-      const elements = [...elementsOf(map).values()].flatMap((e) => e ?? []);
-      // Not at the very edge: a scrollbar that lies over the page takes what is pressed there.
-      const across = (size: number): number[] =>
-        [size - EDGE, size / 2, size * 0.75, size / 4, EDGE, 2].map((n) => Math.floor(Math.max(1, n)));
-      for (const y of across(innerHeight))
-        for (const x of across(innerWidth)) {
-          const at = { x, y };
-          const top = hit(at.x, at.y);
-          if (top?.localName !== "iframe" && !elements.some((e) => isWithin(top, e))) return at;
-        }
-      return null;
-    },
+    bare: bareOf,
     boxes: boxesOf,
     blur: () => void dispatchEvent(new FocusEvent("blur")),
   };
+}
+
+type Seen = ReturnType<TrialPage["observe"]>;
+
+/** What is seen here and in the frames within, each asked by its own script. */
+function observeAll(
+  map: Readonly<Record<string, string>>,
+  parts: readonly string[],
+  told: Pick<Seen, "announced" | "errors" | "lag" | "glided">,
+): Seen {
+  const { own, inner } = byFrame(map);
+  const ownParts = parts.filter((p) => p in own || !(p in map));
+  const all: Seen = { ...observe(own, ownParts), ...told };
+  for (const { frame, page: within } of innerPages()) {
+    const rest = inner.get(frame) ?? {};
+    const found = within.observe(
+      rest,
+      Object.keys(rest).filter((p) => parts.includes(p)),
+    );
+    const around = seen(frame, elementsOf(own));
+    for (const [name, part] of Object.entries(found.parts))
+      all.parts = { ...all.parts, [name]: throughFrame(part, around) };
+    if (document.activeElement === frame) all.focus = found.focus;
+    all.announced = [...all.announced, ...found.announced];
+    all.errors = [...all.errors, ...found.errors];
+    all.lag = Math.max(all.lag, found.lag);
+    all.glided ||= found.glided;
+  }
+  return all;
+}
+
+/** A point of the page at which none of the mapped elements lies. */
+function bareOf(map: Readonly<Record<string, string>>): { x: number; y: number } | null {
+  const elements = [...elementsOf(map).values()].flatMap((e) => e ?? []);
+  // Not at the very edge: a scrollbar that lies over the page takes what is pressed there.
+  const across = (size: number): number[] =>
+    [size - EDGE, size / 2, size * 0.75, size / 4, EDGE, 2].map((n) => Math.floor(Math.max(1, n)));
+  for (const y of across(innerHeight))
+    for (const x of across(innerWidth)) {
+      const top = hit(x, y);
+      if (top?.localName !== "iframe" && !elements.some((e) => isWithin(top, e))) return { x, y };
+    }
+  return null;
 }
 
 function placeHere(map: Readonly<Record<string, string>>, part: string): Place | NoPlace {

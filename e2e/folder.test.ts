@@ -102,12 +102,12 @@ test("what is delivered goes into the folder too, and over nothing that came fro
   // What was put there from here may be put there again; what somebody else wrote is asked for.
   await delivered("// by hand");
   await press(page, "Put into harbour");
-  await page.waitForSelector(".ant-modal-confirm");
+  await page.waitForSelector(".foreign-files", { visible: true });
   await press(page, "Leave it");
   expect(await delivered()).toBe("// by hand");
-  await page.waitForFunction(() => !document.querySelector(".ant-modal-confirm"));
+  await page.waitForSelector(".foreign-files", { hidden: true });
   await press(page, "Put into harbour");
-  await page.waitForSelector(".ant-modal-confirm");
+  await page.waitForSelector(".foreign-files", { visible: true });
   await press(page, "Write over");
   await until(
     () => delivered(),

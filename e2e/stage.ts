@@ -74,8 +74,9 @@ export async function press(page: Page, label: string, within = "body"): Promise
   const find = () =>
     page.evaluateHandle(
       (label, within) =>
-        [...document.querySelectorAll(`${within} button, ${within} a`)].find((b) => b.textContent?.trim() === label) ??
-        null,
+        [...document.querySelectorAll(`${within} button, ${within} a`)].find(
+          (b) => b.textContent?.trim() === label && b.checkVisibility(),
+        ) ?? null,
       label,
       within,
     );

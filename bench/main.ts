@@ -13,7 +13,7 @@ import { readComponent } from "../src/core/model";
 import { compile } from "../src/core/program";
 import { Explorer, proveNow, runScenario } from "../src/core/proof";
 import { advance, start, stimulate } from "../src/core/run";
-import { deliveredPage } from "../src/core/testing/delivered";
+import { deliveredPage, marked } from "../src/core/testing/delivered";
 import { demoComponents } from "../src/demo";
 import { longDay } from "./day";
 import { exploring } from "./families";
@@ -100,7 +100,7 @@ const browser = await launch();
 const open = async (): Promise<Page> => {
   const page = await browser.newPage();
   await page.setViewport({ width: doc.page.width, height: doc.page.height });
-  await page.setContent(deliveredPage(doc, null));
+  await page.setContent(deliveredPage(marked(doc), null));
   return page;
 };
 let real = 0;

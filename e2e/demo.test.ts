@@ -1,9 +1,9 @@
 /** The demo: what the parts say against what the page measures, and the delivered page against its scenarios. */
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { allParts, type Component, type Scenario } from "../src/core/model";
+import type { Scenario } from "../src/core/model";
 import { proveNow } from "../src/core/proof";
-import { deliveredPage } from "../src/core/testing/delivered";
+import { deliveredPage, marked } from "../src/core/testing/delivered";
 import { demoComponents } from "../src/demo";
 import { actOut } from "./delivered";
 import { click, clickLive, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
@@ -23,11 +23,6 @@ const canBeActedOut = (s: Scenario): boolean =>
   lengthOf(s) < 3000 &&
   s.steps.every(({ do: d }) => "click" in d || "press" in d || "wait" in d) &&
   !JSON.stringify(s).includes('"answer"');
-/** With a mark on every part, also where neither style nor script have to find it: the scenario has to. */
-function marked(demo: Component): Component {
-  const marks = allParts(demo).map(({ part }) => `[data-part="${part.name}"] {\n}`);
-  return { ...demo, page: { ...demo.page, css: [demo.page.css ?? "", ...marks].join("\n") } };
-}
 const inRealTime = new Set([
   "Change-crossing dialog",
   "Remove a passenger",

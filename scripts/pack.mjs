@@ -14,6 +14,17 @@ const pluginTypes = `/** Component files as modules: import Dialog from "./dialo
 export default function lively(): { name: string; enforce: "pre" };
 `;
 
+/** What goes into a page on trial, beside the program that puts it there. */
+export function buildTrialPage(outdir) {
+  buildSync({
+    absWorkingDir: root,
+    ...JSON.parse(readFileSync(join(root, "src/trial/in-page/bundle.json"), "utf8")),
+    entryPoints: { "trial-page": "src/trial/in-page/index.ts" },
+    outdir,
+    legalComments: "linked",
+  });
+}
+
 export function buildCommandLine() {
   const outdir = join(root, "dist", "cli");
   rmSync(outdir, { recursive: true, force: true });
@@ -47,13 +58,7 @@ export function buildCommandLine() {
       js: 'import { createRequire as requireOf } from "node:module"; const require = requireOf(import.meta.url);',
     },
   });
-  buildSync({
-    absWorkingDir: root,
-    ...JSON.parse(readFileSync(join(root, "src/trial/in-page/bundle.json"), "utf8")),
-    entryPoints: { "trial-page": "src/trial/in-page/index.ts" },
-    outdir,
-    legalComments: "linked",
-  });
+  buildTrialPage(outdir);
   writeFileSync(join(outdir, "vite.d.ts"), pluginTypes);
   const entry = join(outdir, "lively.js");
   writeFileSync(entry, `#!/usr/bin/env node\n${readFileSync(entry, "utf8")}`);

@@ -1,5 +1,4 @@
 /** Kept versions of the component: compared with it as it is, cell by cell and in how they behave; restored. */
-
 import { Button, Input, Select } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useState } from "react";

@@ -1,5 +1,4 @@
 /** Code and documents out, with what was verified about them. */
-
 import { Button } from "antd";
 import { strToU8, zipSync } from "fflate";
 import { lazy, Suspense, useState } from "react";

@@ -1,5 +1,4 @@
 /** The folder on the screen: chosen, left, and what is wrong with its files, each with the way out. */
-
 import { Button } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
 import { useEffect } from "react";

@@ -1,7 +1,6 @@
 /** The keys and the notation of the place one is in: by ? or by the word in the header. */
 import { lazy, Suspense, useEffect, useState } from "react";
 import { useLocation } from "react-router";
-import "./help.css";
 
 /** True where a ? is a letter that somebody types. */
 const isTyping = (target: EventTarget | null): boolean =>
@@ -13,9 +12,7 @@ export function Help() {
   const [open, setOpen] = useState(false);
   const [asked, setAsked] = useState(false);
   const at = useLocation().pathname.split("/").at(-1);
-  useEffect(() => {
-    if (open) setAsked(true);
-  }, [open]);
+  if (open && !asked) setAsked(true);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.key !== "?" || event.ctrlKey || event.metaKey || isTyping(event.target)) return;

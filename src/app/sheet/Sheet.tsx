@@ -9,7 +9,7 @@ import { bandsOf, type Column, type Row } from "./grid/grid";
 import { idFrom, idText, useSelection } from "./selection";
 import "./sheet.css";
 import { Arcs, type ColumnBox } from "./Arcs";
-import { BAND, Bands, SectionTitle, SheetTools } from "./SheetFrame";
+import { Bands, SectionTitle, SheetTools } from "./SheetFrame";
 import { useSheet } from "./use-sheet";
 import { isDrawn, useVisible, type Visible } from "./use-visible";
 
@@ -79,7 +79,7 @@ export function Sheet() {
     <div
       className="sheet"
       ref={host}
-      style={{ "--bands": `${bands.length * BAND}px` } as CSSProperties}
+      style={{ "--lines": bands.length } as CSSProperties}
       onCopy={(e) => {
         if (sheet.editing) return;
         e.clipboardData.setData("text/plain", sheet.copy());

@@ -91,9 +91,6 @@ function CoverageNote() {
   );
 }
 
-/** Of one line of bands and the gap below it, px; as the style sheet has it. */
-export const BAND = 25;
-
 /** Nested states as bands over their columns; the regions of a parallel state side by side. */
 export function Bands({ lines, boxes }: { lines: ReturnType<typeof bandsOf>; boxes: readonly ColumnBox[] }) {
   const active = useActive((s) => s.names);

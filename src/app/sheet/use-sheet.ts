@@ -1,5 +1,4 @@
 /** What the sheet does with keys, edits and the clipboard. */
-
 import { useCallback, useMemo, useState } from "react";
 import { moved, moveState } from "../../core/model";
 import { useTelling } from "../shell/telling";

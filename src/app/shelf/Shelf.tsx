@@ -1,5 +1,4 @@
 /** The shelf: all components in this browser, what needs attention, and the ways in. */
-
 import { Button } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";

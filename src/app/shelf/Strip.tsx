@@ -3,7 +3,7 @@ import { memo, useMemo } from "react";
 import type { Component } from "../../core/model";
 import { Miniature } from "../miniature/Miniature";
 import { programOf } from "../store/program";
-import { picturedStates } from "./pictured";
+import { picturedStates } from "./on-shelf";
 
 /** More would say less. */
 const MOST = 6;

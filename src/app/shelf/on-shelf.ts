@@ -1,5 +1,6 @@
 /** What stands on the shelf: what is stored, and what this tab holds and the store does not. */
 import { useEffect, useState } from "react";
+import type { Program } from "../../core/program";
 import type { Stored, Summary } from "../storage/database";
 import type { Kept } from "../storage/keeper";
 import { storedName } from "../storage/stored";
@@ -83,3 +84,7 @@ export function chosenRows(items: readonly OnShelf[], words: string, order: Orde
 
 export const tagsOf = ({ tags }: Stored): readonly string[] =>
   Array.isArray(tags) ? tags.filter((t): t is string => typeof t === "string") : [];
+
+/** States that a picture shows: those without others inside, in their order. */
+export const picturedStates = (program: Program): string[] =>
+  program.states.filter((s) => s.atomic && s.index > 0).map((s) => s.name);

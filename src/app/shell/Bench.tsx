@@ -1,5 +1,4 @@
 /** The live page beside the view: shared out by hand, each put away, the live page in a window of its own if wanted. */
-
 import type { ReactNode } from "react";
 import { OwnWindow } from "../panes/OwnWindow";
 import { usePanes } from "../panes/panes";

@@ -32,7 +32,6 @@ const MAX_PAST = 20_000;
 const closed = { id: null, doc: null, past: [], future: [], drafts: {}, writable: true };
 
 export const useDocument = create<DocumentState>()((set, get) => {
-  const put = (doc: Component, past: Past[], future: Past[]): void => set({ doc, past, future });
   return {
     ...closed,
     open: (id, doc, drafts, history) => set({ ...closed, ...history, id, doc, drafts }),
@@ -41,23 +40,24 @@ export const useDocument = create<DocumentState>()((set, get) => {
       const { doc, past, writable } = get();
       if (!doc || !writable) return;
       const next = change(doc);
-      if (next !== doc) put(next, [...past.slice(-MAX_PAST + 1), { doc, label }], []);
+      if (next !== doc) set({ doc: next, past: [...past.slice(-MAX_PAST + 1), { doc, label }], future: [] });
     },
     note(change) {
-      const { doc, past, future, writable } = get();
+      const { doc, writable } = get();
       if (!doc || !writable) return;
       const next = change(doc);
-      if (next !== doc) put(next, past, future);
+      if (next !== doc) set({ doc: next });
     },
     undo() {
       const { doc, past, future, writable } = get();
       const last = past[past.length - 1];
-      if (doc && last && writable) put(last.doc, past.slice(0, -1), [{ doc, label: last.label }, ...future]);
+      if (doc && last && writable)
+        set({ doc: last.doc, past: past.slice(0, -1), future: [{ doc, label: last.label }, ...future] });
     },
     redo() {
       const { doc, past, future, writable } = get();
       const [next, ...rest] = future;
-      if (doc && next && writable) put(next.doc, [...past, { doc, label: next.label }], rest);
+      if (doc && next && writable) set({ doc: next.doc, past: [...past, { doc, label: next.label }], future: rest });
     },
     setDraft(key, text) {
       const { [key]: old, ...rest } = get().drafts;

@@ -7,7 +7,7 @@ import { allStates, type Component } from "../../../core/model";
 import { compile } from "../../../core/program";
 import { Miniature } from "../../miniature/Miniature";
 import { Boundary } from "../../shell/Boundary";
-import { picturedStates } from "../pictured";
+import { picturedStates } from "../on-shelf";
 
 interface Props {
   behaviour: ScriptRead;

@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import type { Component } from "../../../core/model";
 import { compile, type Program } from "../../../core/program";
 import { Miniature } from "../../miniature/Miniature";
-import { picturedStates } from "../pictured";
+import { picturedStates } from "../on-shelf";
 
 interface Props {
   onClose(): void;

@@ -3,6 +3,7 @@ import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join, relative } from "node:path";
 import { transformSync } from "amaro";
+import { piecesOf } from "./pieces";
 
 const OUT = "src/core/deliver/page/kernel-source.ts";
 const ROOT = "src/kernel";
@@ -48,32 +49,71 @@ function formatted(text: string, name = "kernel.js"): string {
   return done.stdout.replace(/\n{3,}/g, "\n\n").trim();
 }
 
-export function kernelModules(): Module[] {
-  return folders.flatMap((folder) =>
+/** All are formatted in one go: each by itself would take as long as all. */
+const SEAM = "//# next module";
+function kernelModules(): Module[] {
+  const modules = folders.flatMap((folder) =>
     readdirSync(folder)
       .filter((f) => f.endsWith(".ts") && !f.endsWith(".test.ts") && f !== "index.ts" && f !== "component.ts")
-      .map((f) => moduleOf(folder, f))
-      .map((m) => ({ ...m, text: formatted(m.text) })),
+      .map((f) => moduleOf(folder, f)),
   );
+  const texts = formatted(modules.map((m) => m.text).join(`\n${SEAM}\n`)).split(SEAM);
+  return modules.map((m, i) => ({ ...m, text: texts[i].trim() }));
 }
 
-export const kernelFile = (): string => `${formatted(kernelText(), "kernel-source.ts")}\n`;
+/** Each after those it needs, as they have to stand in a file. */
+function inOrder(modules: readonly Module[]): Module[] {
+  const out: Module[] = [];
+  const add = (m: Module | undefined): void => {
+    if (!m || out.includes(m)) return;
+    for (const need of m.needs) add(modules.find((o) => o.name === need));
+    out.push(m);
+  };
+  for (const m of modules) add(m);
+  return out;
+}
 
-const kernelText = (): string =>
-  `/** The kernel's modules as delivered pages carry them. Made by \`npm run kernel\` from src/kernel; not to be edited. */
+function sourceText(): string {
+  const modules = inOrder(kernelModules()).map((m) => ({ ...m, ...piecesOf(m.name, m.text) }));
+  const owners = new Map<string, string>();
+  for (const { name, pieces } of modules)
+    for (const p of pieces) {
+      if (owners.has(p.name)) throw new Error(`${p.name} stands in ${owners.get(p.name)} and in ${name}`);
+      owners.set(p.name, name);
+    }
+  const source = modules
+    .filter((m) => m.pieces.length)
+    .map(({ name, about, pieces }) => ({
+      name,
+      about,
+      pieces: pieces.map((p) => ({
+        name: p.name,
+        needs: [...p.free].filter((w) => w !== p.name && owners.has(w)).sort(),
+        joined: p.joined,
+        text: p.text,
+      })),
+    }));
+  return `/** The kernel as delivered pages carry it. Made by \`npm run kernel\` from src/kernel; not to be edited. */
 export interface KernelModule {
-  /** Modules that have to stand before it. */
+  name: string;
+  /** What it says of itself. */
+  about: string;
+  pieces: readonly KernelPiece[];
+}
+/** A declaration. */
+export interface KernelPiece {
+  name: string;
+  /** The declarations that it uses. */
   needs: readonly string[];
+  /** It stands right under the one before. */
+  joined: boolean;
   text: string;
 }
-export const kernelSource: Readonly<Record<string, KernelModule>> = {
-${kernelModules()
-  .map(
-    (m) =>
-      `  ${JSON.stringify(m.name)}: {\n    needs: ${JSON.stringify(m.needs)},\n    text: ${JSON.stringify(m.text)},\n  },`,
-  )
-  .join("\n")}
-};
+/** In the order in which they stand in a file. */
+export const kernelSource: readonly KernelModule[] = ${JSON.stringify(source)};
 `;
+}
+
+export const kernelFile = (): string => `${formatted(sourceText(), "kernel-source.ts")}\n`;
 
 if (process.argv[1]?.endsWith("kernel.ts")) writeFileSync(OUT, kernelFile());

@@ -5,7 +5,7 @@ import { indented, key, literal, remark, text } from "../page/code";
 import { verified } from "../page/deliver";
 import { initialParts, markedParts, markup } from "../page/markup";
 import { readBackParts } from "../page/read-back";
-import { everyFeature, KERNEL_LINE, kernelModulesFor, needsOf } from "../page/script";
+import { everyFeature, KERNEL_LINE, kernelCode, needsOf } from "../page/script";
 import { styleSheet } from "../page/style";
 import { notesOnThePage } from "../shared/beyond";
 import type { File, Files, Target } from "../shared/files";
@@ -72,9 +72,8 @@ export const mount = (root, options) => embed(root, component, features, { class
 
 /** The whole kernel, which all components of a project share; what a component does not use a bundler leaves out. */
 function kernelFile(): string {
-  const modules = kernelModulesFor(["dom/embed", ...everyFeature.map((f) => f.module)]);
-  const names = ["embed", ...new Set(everyFeature.map((f) => f.name))].toSorted((a, b) => a.localeCompare(b));
-  return `// ${KERNEL_LINE}\n\n${modules.join("\n\n")}\n\nexport { ${names.join(", ")} };\n`;
+  const names = ["embed", ...everyFeature].toSorted((a, b) => a.localeCompare(b));
+  return `// ${KERNEL_LINE}\n\n${kernelCode(names)}\n\nexport { ${names.join(", ")} };\n`;
 }
 
 /** Names of states, data and requests as types. */

@@ -1,18 +1,27 @@
 /** What delivered files are made of, piece by piece. That they behave is shown in a browser, in e2e/. */
 import { readFileSync } from "node:fs";
+import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { freeNames } from "../../../../scripts/pieces";
 import { demoComponents } from "../../../demo";
 import type { Part } from "../../model";
 import { compile } from "../../program";
 import { box, button, component, type Sketch } from "../../testing";
 import { deliveredPage } from "../../testing/delivered";
+import { specifications } from "../../testing/specifications";
 import { stageSource } from "../suite/stage-source";
 import { expressionCode, key, templateCode } from "./code";
-import { kernelSource } from "./kernel-source";
 import { managed } from "./looks-table";
 import { initialParts, markedParts, markup } from "./markup";
 import { script } from "./script";
 import { conditionsOnStyle, styleSheet } from "./style";
+
+/** What the script of a page has from its surroundings: the language and the browser. */
+const isGiven = (name: string): boolean =>
+  name in globalThis ||
+  /^(HTML|SVG)?[A-Z]\w*Element$|^(Node|ResizeObserver|IntersectionObserver|document|window|location|getComputedStyle|matchMedia|(inner|outer)(Width|Height)|scroll(To|By|Y)|[a-z]+AnimationFrame)$/.test(
+    name,
+  );
 
 const doc = (over: Partial<Sketch> & { parts?: Part[] } = {}) =>
   component({ parts: [button("a"), box("p", ["words"])], states: ["one", "two"], ...over });
@@ -206,22 +215,16 @@ describe("the script", () => {
 });
 
 describe("the kernel that pages carry", () => {
-  it("has every module that another needs, and each stands after those", () => {
-    for (const { needs } of Object.values(kernelSource))
-      for (const n of needs) expect(Object.keys(kernelSource)).toContain(n);
-    for (const demo of demoComponents) {
-      const code = script(compile(demo.load()));
-      const seen: string[] = [];
-      // What is called is declared: nothing a page needs may be left out.
-      const undeclared = new Set<string>();
-      const declared = new Set(
-        [...code.matchAll(/^ +(?:async )?(?:function|class|const|let) (\w+)/gm)].map((m) => m[1]),
-      );
-      for (const { text } of Object.values(kernelSource))
-        for (const m of text.matchAll(/^(?:async )?(?:function|class|const) (\w+)/gm)) seen.push(m[1]);
-      for (const name of seen)
-        if (!declared.has(name) && new RegExp(`(?<![.\\w"'])${name}\\(`).test(code)) undeclared.add(name);
-      expect([...undeclared], demo.name).toEqual([]);
+  it("has all that a page calls by its name, and nothing that nobody calls", () => {
+    const random = fc.sample(specifications, { seed: 12, numRuns: 15 }).map((d) => compile(d));
+    for (const program of [...demoComponents.map((d) => compile(d.load())), ...random]) {
+      if (program.problems.length) continue;
+      const { doc } = program;
+      const code = script(program);
+      expect([...freeNames(code)].filter((name) => !isGiven(name)).sort(), doc.name).toEqual([]);
+      const kernel = code.slice(0, code.indexOf("\n  // The component."));
+      for (const [, name] of kernel.matchAll(/^ {2}(?:function|class|const) (\w+)/gm))
+        expect(code.match(new RegExp(`(?<![.\\w])${name}\\b`, "g"))!.length, `${doc.name}: ${name}`).toBeGreaterThan(1);
     }
   });
   it("is the kernel as it is", async () => {

@@ -1,36 +1,36 @@
-/** The behaviour as a script that a reviewer can read: the kernel's modules that it needs, then the component's tables. */
+/** The behaviour as a script that a reviewer can read: what it needs of the kernel, then the component's tables. */
 import { type Mention, mentionedIn, partsReferredTo } from "../../expression";
 import { allParts, type Component, everyAction } from "../../model";
 import type { Program } from "../../program";
 import { indented } from "./code";
-import { kernelSource } from "./kernel-source";
+import { type KernelModule, kernelSource } from "./kernel-source";
 import { type Managed, managed } from "./looks-table";
 import { conditionsOnStyle, livingValues, moves } from "./style";
 import { componentCode, isTied } from "./tables";
 
-/** A feature of the kernel's host in a page, the module it is in, and what needs it. */
-const features: readonly { name: string; module: string; needed(asked: Asked): boolean }[] = [
-  { name: "looks", module: "dom/looks", needed: (a) => a.looks || a.conditions || a.living || a.focusMoves },
-  { name: "focus", module: "dom/focus", needed: (a) => a.focus || a.looks },
-  { name: "pointer", module: "dom/pointer", needed: (a) => a.on("click", "pointer down", "pointer up") },
-  { name: "hover", module: "dom/pointer", needed: (a) => a.on("pointer enter", "pointer leave") },
-  { name: "keys", module: "dom/keys", needed: (a) => a.on("key") },
-  { name: "native", module: "dom/surroundings", needed: (a) => a.native },
-  { name: "hold", module: "dom/focus", needed: (a) => a.holds },
-  { name: "focusEvents", module: "dom/surroundings", needed: (a) => a.on("focus enters", "focus leaves") },
-  { name: "motions", module: "dom/surroundings", needed: (a) => a.on("motion ended", "motion interrupted") },
-  { name: "blur", module: "dom/surroundings", needed: (a) => a.on("window blur") },
-  { name: "whereabouts", module: "dom/surroundings", needed: (a) => a.asks("doing") },
-  { name: "conditions", module: "dom/surroundings", needed: (a) => a.asks("page") },
-  { name: "calm", module: "dom/surroundings", needed: (a) => a.on("reduced motion") },
-  { name: "times", module: "dom/measures", needed: (a) => a.tied },
-  { name: "widths", module: "dom/measures", needed: (a) => a.on("width above", "width below") },
-  { name: "distances", module: "dom/measures", needed: (a) => a.on("scroll past", "scroll back") },
-  { name: "views", module: "dom/measures", needed: (a) => a.on("in view", "out of view") },
-  { name: "scrolling", module: "dom/doing", needed: (a) => a.does("scroll") },
-  { name: "announcing", module: "dom/doing", needed: (a) => a.does("announce") },
-  { name: "requesting", module: "dom/doing", needed: (a) => a.does("request") },
-  { name: "logging", module: "dom/doing", needed: (a) => a.does("log") },
+/** A feature of the kernel's host in a page, by the name of its declaration, and what needs it. */
+const features: readonly { name: string; needed(asked: Asked): boolean }[] = [
+  { name: "looks", needed: (a) => a.looks || a.conditions || a.living || a.focusMoves },
+  { name: "focus", needed: (a) => a.focus || a.looks },
+  { name: "pointer", needed: (a) => a.on("click", "pointer down", "pointer up") },
+  { name: "hover", needed: (a) => a.on("pointer enter", "pointer leave") },
+  { name: "keys", needed: (a) => a.on("key") },
+  { name: "native", needed: (a) => a.native },
+  { name: "hold", needed: (a) => a.holds },
+  { name: "focusEvents", needed: (a) => a.on("focus enters", "focus leaves") },
+  { name: "motions", needed: (a) => a.on("motion ended", "motion interrupted") },
+  { name: "blur", needed: (a) => a.on("window blur") },
+  { name: "whereabouts", needed: (a) => a.asks("doing") },
+  { name: "conditions", needed: (a) => a.asks("page") },
+  { name: "calm", needed: (a) => a.on("reduced motion") },
+  { name: "times", needed: (a) => a.tied },
+  { name: "widths", needed: (a) => a.on("width above", "width below") },
+  { name: "distances", needed: (a) => a.on("scroll past", "scroll back") },
+  { name: "views", needed: (a) => a.on("in view", "out of view") },
+  { name: "scrolling", needed: (a) => a.does("scroll") },
+  { name: "announcing", needed: (a) => a.does("announce") },
+  { name: "requesting", needed: (a) => a.does("request") },
+  { name: "logging", needed: (a) => a.does("log") },
 ];
 
 interface Asked {
@@ -77,23 +77,30 @@ const timesOf = (doc: Component): string[] => [
   ...everyAction(doc).flatMap((a) => (a.do === "send" ? (a.delay ?? []) : a.do === "start" ? a.after : [])),
 ];
 
-/** The modules with all that they need, each after those it needs. */
-function inOrder(wanted: readonly string[]): string[] {
-  const out: string[] = [];
+/** Declarations of the kernel with all that they use, as they stand in its modules. */
+export function kernelCode(entries: readonly string[]): string {
+  const needs = new Map(kernelSource.flatMap((m) => m.pieces.map((p) => [p.name, p.needs])));
+  const wanted = new Set<string>();
   const add = (name: string): void => {
-    if (out.includes(name) || !kernelSource[name]) return;
-    for (const need of kernelSource[name].needs) add(need);
-    out.push(name);
+    if (wanted.has(name)) return;
+    wanted.add(name);
+    for (const need of needs.get(name) ?? []) add(need);
   };
-  for (const name of wanted) add(name);
-  return out;
+  for (const name of entries) add(name);
+  const textOf = ({ about, pieces }: KernelModule): string =>
+    pieces.reduce((text, { name, joined, text: piece }, i) => {
+      if (!wanted.has(name)) return text;
+      return `${text}${joined && wanted.has(pieces[i - 1].name) ? "\n" : "\n\n"}${piece}`;
+    }, about);
+  return kernelSource
+    .filter((m) => m.pieces.some((p) => wanted.has(p.name)))
+    .map((m) => textOf(m).trim())
+    .join("\n\n");
 }
 
 /** What a component needs of the kernel, and its own tables as code. */
 export interface Needs {
   features: readonly string[];
-  /** The kernel's modules with those features, each after those it needs. */
-  modules: readonly string[];
   component: string;
 }
 
@@ -108,7 +115,6 @@ export function needsOf(program: Program, stands: boolean): Needs {
   const names = program.parts.map((p) => p.name).filter((n) => parts.has(n));
   return {
     features: needed.map((f) => f.name),
-    modules: inOrder(["dom/mount", ...needed.map((f) => f.module)]),
     component: componentCode(program, names, looks, conditions, stands),
   };
 }
@@ -116,15 +122,13 @@ export function needsOf(program: Program, stands: boolean): Needs {
 export const KERNEL_LINE = "Lively State kernel 1, MIT: what states, events and looks mean.";
 
 /** Every feature that the kernel has, for a kernel that several components share. */
-export const everyFeature: readonly { name: string; module: string }[] = features;
-export const kernelModulesFor = (entries: readonly string[]): string[] =>
-  inOrder(entries).map((m) => kernelSource[m].text);
+export const everyFeature: readonly string[] = features.map((f) => f.name);
 
 export function script(program: Program): string {
-  const { features, modules, component } = needsOf(program, true);
+  const { features, component } = needsOf(program, true);
   const body = [
     `// ${KERNEL_LINE} The component itself stands at the end.`,
-    ...modules.map((m) => kernelSource[m].text),
+    kernelCode(["mount", ...features]),
     "// The component.",
     `const component = ${component};`,
     `mount(document.body, component, [${features.join(", ")}]);`,

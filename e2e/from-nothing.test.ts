@@ -52,7 +52,7 @@ const proved = (page: Page): Promise<string> =>
   );
 
 describe("from nothing", () => {
-  it("a list that is saved, and saved again where it failed: 14 cells, no other view", async () => {
+  it("a list that is saved, and saved again where it failed: 15 cells, no other view", async () => {
     const page = await begun(
       `<h1>Tea list</h1><button id="save">Save</button><p id="note" role="status"></p><style>button { padding: 8px 14px }</style>`,
       "save",
@@ -79,10 +79,13 @@ describe("from nothing", () => {
       ["failed", "Not saved. Try again."],
     ])
       await fill(page, "note", state, `"${words}"`);
-    await untilText(page, ".standing", "all decided");
+    await fill(page, "+ event", "", "after");
+    await fill(page, "after", "saved", "4s -> idle");
+    await proved(page);
     expect(await cell(page, "click save", "idle")).toBe("saving / request save");
     await clickLive(page, "save");
     await untilText(page, ".facts", /state\s*saved/);
+    await picture(page, "saving");
     // One step back is one cell with what was made for it.
     await page.focus(".grid");
     await page.keyboard.down("Control");
@@ -123,7 +126,7 @@ describe("from nothing", () => {
     await proved(page);
     await clickLive(page, "menu");
     await untilText(page, ".facts", /focus\s*close/);
-    await picture(page, "from-nothing-drawer");
+    await picture(page, "drawer");
     await page.keyboard.press("Escape");
     await untilText(page, ".facts", /state\s*told/);
     await untilText(page, ".facts", /focus\s*menu/);
@@ -155,6 +158,7 @@ describe("from nothing", () => {
     await proved(page);
     await clickLive(page, "where");
     await untilText(page, ".facts", /state\s*second/);
+    await picture(page, "accordion");
   });
 
   it("a button that is held: 29 cells", async () => {
@@ -194,6 +198,7 @@ describe("from nothing", () => {
     await page.mouse.down();
     await untilText(page, ".facts", /state\s*wiped/);
     await page.mouse.up();
+    await picture(page, "hold");
   });
 
   it("a way back to the top: 10 cells", async () => {
@@ -213,7 +218,7 @@ describe("from nothing", () => {
     await fill(page, "up", "every state", "not displayed");
     await fill(page, "up", "far", "shown");
     await proved(page);
-    await picture(page, "from-nothing-top");
+    await picture(page, "top");
   });
 
   it("a countdown, with its number made in the cell, by a press of the button that offers it", async () => {
@@ -232,7 +237,7 @@ describe("from nothing", () => {
     await fill(page, "left", "running", '"${left} s"');
     await clickLive(page, "go");
     await untilText(page, ".facts", /state\s*running/);
-    await picture(page, "from-nothing-countdown");
+    await picture(page, "countdown");
     await untilText(page, ".facts", /state\s*idle/);
     expect(stage.errors).toEqual([]);
   });

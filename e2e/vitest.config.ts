@@ -17,6 +17,7 @@ export default defineConfig({
           include: onTheirOwnClock,
           ...common,
           maxWorkers: availableParallelism(),
+          maxConcurrency: 3,
           sequence: { groupOrder: 0 },
         },
       },

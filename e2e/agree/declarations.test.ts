@@ -1,8 +1,9 @@
 /** Whatever style shows, hides, cuts, moves or turns, browsers and the core say the same of it. */
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect } from "vitest";
 import { declarations, roundOfStyle, type Said, styledBy } from "../../src/core/testing/declarations";
 import { type EngineName, type Held, open } from "./engine";
 import { difference } from "./hold";
+import { several } from "./several";
 
 const engines: [EngineName, Said][] = [
   ["chromium", "rule"],
@@ -17,7 +18,7 @@ describe.each(engines)("style, in %s, said by a %s", (engine, said) => {
   // What scrolls is a stop of the Tab key in Firefox, which HTML §6.6.2 leaves to it.
   const all =
     engine === "chromium" ? declarations : declarations.filter((d, i) => i % 3 === 0 && d !== "overflow: scroll");
-  it.each(all)("%s", async (declaration) => {
+  several(engine).each(all)("%s", async (declaration) => {
     expect(await difference(browser, styledBy(declaration, said), roundOfStyle, engine)).toBeNull();
   });
 });

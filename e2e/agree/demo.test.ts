@@ -14,7 +14,7 @@ beforeAll(async () => {
 afterAll(() => browser?.end());
 
 const all = [...Object.entries(components), ...demoComponents.map((d) => [d.name, d.load()] as const)];
-describe.each(all)("%s", (_name, doc) => {
+describe.concurrent.each(all)("%s", (_name, doc) => {
   it("does in the browser what the core says", async () => {
     await fc.assert(
       fc.asyncProperty(deeds, async (acts) => {

@@ -1,8 +1,9 @@
 /** One of every element, told, focused, clicked and pressed in browsers as the core says. */
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect } from "vitest";
 import { everyElement, roundOf } from "../../src/core/testing/elements";
 import { type EngineName, type Held, open } from "./engine";
 import { difference } from "./hold";
+import { several } from "./several";
 
 const EACH = 8;
 /** Firefox makes a dialog and a film stops of the Tab key by themselves, which HTML §6.6.2 leaves to it. */
@@ -16,7 +17,7 @@ describe.each(engines)("every element, in %s", (engine) => {
   });
   afterAll(() => browser?.end());
   const pages = everyElement(EACH, (tag) => engine === "chromium" || !itsOwn.test(tag));
-  it.each(pages)("$what", async ({ doc }) => {
+  several(engine).each(pages)("$what", async ({ doc }) => {
     expect(await difference(browser, doc, roundOf(EACH), engine)).toBeNull();
   });
 });

@@ -1,11 +1,12 @@
 /** Differences of core and page that were found once, each with its name. */
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect } from "vitest";
 import type { Part } from "../../src/core/model";
 import { box, button, component, type Sketch } from "../../src/core/testing";
 import { pieces } from "../../src/core/testing/pieces";
 import type { Deed } from "../../src/core/testing/specifications";
 import { type EngineName, type Held, open } from "./engine";
 import { difference } from "./hold";
+import { several } from "./several";
 
 const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
   {
@@ -390,7 +391,7 @@ describe.each(engines)("found once, in %s", (engine) => {
     browser = await open(engine);
   });
   afterAll(() => browser?.end());
-  it.each(found)("$name", async ({ sketch, acts = [] }) => {
+  several(engine).each(found)("$name", async ({ sketch, acts = [] }) => {
     const doc = component(sketch);
     const sized = { ...doc, page: { ...doc.page, width: 800, height: 600 } };
     expect(await difference(browser, sized, acts, engine)).toBeNull();

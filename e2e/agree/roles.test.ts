@@ -63,7 +63,7 @@ describe("roles and names", () => {
     const { page } = await show(browser, doc);
     expect(await compare(page, doc)).toEqual([]);
   });
-  it.each(demoComponents.map((d) => [d.name, d.load()] as const))(
+  it.concurrent.each(demoComponents.map((d) => [d.name, d.load()] as const))(
     "of %s are those of Chromium, in every state",
     async (_name, doc) => {
       const wrong: string[] = [];

@@ -30,7 +30,7 @@ const demos: Component[] = [...demoComponents, ...startingPoints].map((d) => d.l
 
 const named = (name: string, sketch: Parameters<typeof component>[0]): Component => ({ ...component(sketch), name });
 
-describe.each(builtTargets)("as %s", (target) => {
+describe.concurrent.each(builtTargets)("as %s", (target) => {
   it("random specifications do what the core says", async () => {
     await fc.assert(
       fc.asyncProperty(specifications, deeds, async (doc, acts) => {

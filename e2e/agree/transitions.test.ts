@@ -42,7 +42,7 @@ beforeAll(async () => {
 afterAll(() => browser?.end());
 
 describe.each(["all", "named"])("%s", (how) => {
-  it.each(moved)("%s from %s to %s", async (property, away, there, besides = "") => {
+  it.concurrent.each(moved)("%s from %s to %s", async (property, away, there, besides = "") => {
     const motion = `transition: ${how === "all" ? "all" : property} 200ms linear`;
     const doc = component({
       parts: [

@@ -11,7 +11,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser?.end());
 
-describe.each(byHand)("$name", ({ doc, html, faults }) => {
+describe.concurrent.each(byHand)("$name", ({ doc, html, faults }) => {
   const { runs } = runsOf(doc, "situations");
   it("does the same", async () => {
     const { trial } = await putOnTrial(browser, doc, runs, { source: { html: await html() } });

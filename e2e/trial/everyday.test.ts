@@ -25,7 +25,7 @@ function broughtIn(html: string, name: string): Component {
   return measured ? { ...doc, page: { ...doc.page, measured } } : doc;
 }
 
-describe.each(Object.entries(everyday))("%s", (name, html) => {
+describe.concurrent.each(Object.entries(everyday))("%s", (name, html) => {
   it("does what its page does", async () => {
     const doc = broughtIn(html, name);
     const { runs } = runsOf(doc, "reactions");
@@ -36,7 +36,7 @@ describe.each(Object.entries(everyday))("%s", (name, html) => {
 });
 
 const SOME = 6;
-describe.each(Object.entries(strangers))("%s", (name, html) => {
+describe.concurrent.each(Object.entries(strangers))("%s", (name, html) => {
   it(faults[name] ? "has its fault found" : "does what its page does", async () => {
     const doc = broughtIn(html, name);
     const all = runsOf(doc, "reactions").runs;
@@ -67,7 +67,7 @@ const ruled: Record<string, string> = {
   "a link at the edge of the page": `<style>.skip { position: absolute; top: -60px } .skip:focus { top: 0 }</style><a class="skip" href="#main">Skip</a><main id="main">Timetable</main><button type="button">Buy</button>`,
   "a link that shows when it has the focus": `<style>.skip { opacity: 0 } .skip:focus { opacity: 1 }</style><a class="skip" href="#main">Skip</a><main id="main" tabindex="-1">Timetable</main><a href="#end">End</a><p id="end">Last boat</p><button type="button">Buy</button>`,
 };
-describe.each(Object.entries(ruled))("%s", (name, html) => {
+describe.concurrent.each(Object.entries(ruled))("%s", (name, html) => {
   it("does what its page does", async () => {
     const read = readHtml(html, name);
     if (!read.ok) throw new Error(read.message);

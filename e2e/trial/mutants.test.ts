@@ -30,7 +30,7 @@ function faultsOf(name: string): { doc: ReturnType<(typeof demoComponents)[numbe
 describe.each(["Harbour lamp", "Change-crossing dialog"])("%s", (name) => {
   const { doc, faults } = faultsOf(name);
   const { runs } = runsOf(doc, "situations");
-  it.each(faults.map((f) => [f.text, f] as const))(
+  it.concurrent.each(faults.map((f) => [f.text, f] as const))(
     "%s",
     async (_t, fault) => {
       const signal = { aborted: false };

@@ -15,7 +15,7 @@ beforeAll(async () => {
 afterAll(() => browser?.end());
 
 describe.each(forms)("as %s", (form) => {
-  it.each(names)(
+  it.concurrent.each(names)(
     "%s",
     async (name) => {
       const doc = demoComponents.map((d) => d.load()).find((d) => d.name === name)!;

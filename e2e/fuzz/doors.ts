@@ -3,7 +3,7 @@
  * or takes all the memory is made small, printed and kept: each case in the folder `kept` is run by the tests from then on.
  */
 import { type ChildProcess, fork, spawnSync } from "node:child_process";
-import { existsSync, writeFileSync } from "node:fs";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import type { FuzzCase } from "../../src/core/testing/fuzz/cases";
 import { smaller } from "../../src/core/testing/fuzz/smaller";
@@ -11,15 +11,30 @@ import type { Length, Tried } from "./family";
 import { caseOf, LIMIT, type Told } from "./trying";
 
 const trying = fileURLToPath(new URL("./trying.ts", import.meta.url));
-/** ms after which a case hangs, however busy the machine is. */
-const HANGS = 4000 * LIMIT;
+/** s of the processor after which a case hangs; on a busy machine, or where nobody counts them, it may take so many times that. */
+const HANGS = 4 * LIMIT;
+const BUSY = 20;
+/** ms between two looks at a case that is under way. */
+const LOOK = 2000;
+
+/** s of the processor that a process has had; null where the system does not say. */
+function hadOf(pid: number): number | null {
+  try {
+    const fields = readFileSync(`/proc/${pid}/stat`, "utf8")
+      .replace(/^.*\)\s/s, "")
+      .split(" ");
+    return (Number(fields[11]) + Number(fields[12])) / 100;
+  } catch {
+    return null;
+  }
+}
 const kept = fileURLToPath(new URL("../../src/core/testing/fuzz/kept/", import.meta.url));
 
 /** One case, in a process of its own that may be ended. */
 function alone(one: FuzzCase): boolean {
   const done = spawnSync(process.execPath, ["--import", "tsx", trying, "--alone"], {
     input: JSON.stringify(one),
-    timeout: HANGS,
+    timeout: 1000 * HANGS,
     stdio: ["pipe", "ignore", "ignore"],
     env: { ...process.env, NODE_OPTIONS: "--max-old-space-size=2000" },
   });
@@ -47,7 +62,7 @@ export async function doors({ seed: first, most, until }: Length): Promise<Tried
       let begun = -1;
       let watch: NodeJS.Timeout | undefined;
       const end = (why: string | null): void => {
-        clearTimeout(watch);
+        clearInterval(watch);
         child.removeAllListeners();
         child.kill("SIGKILL");
         if (why && begun >= 0) {
@@ -63,11 +78,16 @@ export async function doors({ seed: first, most, until }: Length): Promise<Tried
       child.on("message", (told: Told) => {
         if ("begun" in told) {
           begun = told.begun;
-          watch = setTimeout(() => end(`more than ${HANGS / 1000} s`), HANGS);
+          clearInterval(watch);
+          const [had, since] = [hadOf(child.pid!) ?? 0, Date.now()];
+          watch = setInterval(() => {
+            const takes = (hadOf(child.pid!) ?? 0) - had;
+            if (takes > HANGS || Date.now() - since > 1000 * HANGS * BUSY) end(`more than ${HANGS} s`);
+          }, LOOK);
           return;
         }
         if ("broken" in told) return tell(told.broken, told.cause, told.seed);
-        clearTimeout(watch);
+        clearInterval(watch);
         if (told.seconds > LIMIT) tell(caseOf(told.done), `${told.seconds.toFixed(0)} s, case ${told.done}`, told.done);
         begun = -1;
         tried++;

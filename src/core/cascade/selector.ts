@@ -21,6 +21,8 @@ export interface Asker {
   tag: string | null;
   id: string | null;
   classes: readonly string[];
+  /** Attributes that have to have a value, letter by letter. */
+  attributes: readonly (readonly [name: string, value: string])[];
 }
 
 export const heavier = (a: Specificity, b: Specificity): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
@@ -71,9 +73,12 @@ function keyOf({ children }: cssTree.Selector): string | null {
   return key;
 }
 
-const anything: Omit<Asker, "name"> = { tag: null, id: null, classes: [] };
+const anything: Omit<Asker, "name"> = { tag: null, id: null, classes: [], attributes: [] };
 /** Pseudo-classes whose list is about the same element. */
 const ofTheSame = new Set(["is", "where", "not", "matches"]);
+
+const valueOf = (v: cssTree.StringNode | cssTree.Identifier): string =>
+  v.type === "String" ? v.value : cssTree.ident.decode(v.name);
 
 function askersIn({ children }: cssTree.Selector, around: Omit<Asker, "name">, out: Asker[]): void {
   const compounds: cssTree.CssNode[][] = [[]];
@@ -89,6 +94,11 @@ function askersIn({ children }: cssTree.Selector, around: Omit<Asker, "name">, o
       else if (n.type === "ClassSelector") of = { ...of, classes: [...of.classes, cssTree.ident.decode(n.name)] };
       else if (n.type === "TypeSelector" && !/[*|]/.test(n.name))
         of = { ...of, tag: cssTree.ident.decode(n.name).toLowerCase() };
+      else if (n.type === "AttributeSelector" && n.matcher === "=" && !n.flags && n.value)
+        of = {
+          ...of,
+          attributes: [...of.attributes, [cssTree.ident.decode(n.name.name).toLowerCase(), valueOf(n.value)]],
+        };
     }
     for (const n of compound) {
       if (n.type !== "PseudoClassSelector") continue;

@@ -170,17 +170,26 @@ function settled(
       rules: null,
     };
   }
-  const all: Record<string, string> = { ...sheet.normal };
-  for (const from of [own, sheet.important])
-    for (const [property, value] of Object.entries(from)) {
-      delete all[property];
-      all[property] = value;
-    }
-  for (const [property, value] of Object.entries(all)) all[property] = withCustom(value, custom);
-  const { visibility, "pointer-events": pointer, ...css } = all;
-  const rendered = css.display !== "none";
-  if (!rendered) delete css.display;
-  const beaten = (property: string): boolean => sheet.important[property] !== undefined;
+  const { normal, important } = sheet;
+  const said: [string, string][] = [];
+  const css: Record<string, string> = {};
+  let visibility: string | undefined;
+  let pointer: string | undefined;
+  let rendered = true;
+  // Each where it was said last; nothing is deleted again, which would make the objects slow.
+  const say = (property: string, given: string): void => {
+    const value = withCustom(given, custom);
+    said.push([property, value]);
+    if (property === "visibility") visibility = value;
+    else if (property === "pointer-events") pointer = value;
+    else if (property === "display" && value === "none") rendered = false;
+    else css[property] = value;
+  };
+  for (const property in normal)
+    if (!Object.hasOwn(own, property) && !Object.hasOwn(important, property)) say(property, normal[property]);
+  for (const property in own) if (!Object.hasOwn(important, property)) say(property, own[property]);
+  for (const property in important) say(property, important[property]);
+  const beaten = (property: string): boolean => important[property] !== undefined;
   // What an important rule says of its opacity, a look does not take back.
   const as = look.as === "transparent" && beaten("opacity") ? "shown" : look.as;
   return {
@@ -199,11 +208,17 @@ function settled(
     around: 1,
     layer: ownLayer ?? layerOf(css),
     lifted: isLifted(css, as),
-    motion: draft.motion ?? sheetMotion(program, listsIn(all)) ?? {},
+    motion:
+      draft.motion ??
+      sheetMotion(
+        program,
+        said.filter(([p]) => p.startsWith("transition")),
+      ) ??
+      {},
     animations: animationsOf(
       program.doc,
       page,
-      Object.entries(all).filter(([p]) => p.startsWith("animation")),
+      said.filter(([p]) => p.startsWith("animation")),
       beaten,
     ),
     rules: sheet.rules,

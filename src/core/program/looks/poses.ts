@@ -8,7 +8,7 @@ import type { ConditionalLook, Look, Motion } from "../../model";
 import type { CellCompiler } from "../cells";
 import type { ConfigurationIndex } from "../configuration";
 import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "../program";
-import { canBe } from "./answering";
+import { answers, askedOf } from "./answering";
 import { type Draft, finished, type Ruled, valueNow } from "./finish";
 import { decides, withFlags } from "./flags";
 import { asksFor, mediaBits, sheetOf, whoBits } from "./styled";
@@ -144,9 +144,10 @@ export function mayAnswer(program: Program, name: string): readonly boolean[] {
   const looks = looksOf(program);
   const known = looks.answering.get(name);
   if (known) return known;
-  const askers = looks.ruled.sheet?.askers.filter((a) => a.name === name) ?? [];
+  const { sheet } = looks.ruled;
   const asked = [...program.asks].some((a) => pseudoClass[a] === name);
-  const out = program.parts.map((info) => asked || askers.some((a) => canBe(program, info, a)));
+  const byRules = sheet && answers(program, sheet, name);
+  const out = program.parts.map((_part, p) => asked || byRules?.[p] === true);
   looks.answering.set(name, out);
   return out;
 }
@@ -159,15 +160,17 @@ export const looksAt = (program: Program, pose: PoseIndex): readonly PartLook[] 
 
 /**
  * The pose of a configuration under the conditions that hold now.
- * @param who where the pointer and the focus are; rules may ask
+ * @param doing where the pointer and the focus are; rules may ask
  */
-export function poseOf(program: Program, configuration: ConfigurationIndex, env: Env, who: Who = NOBODY): PoseIndex {
+export function poseOf(program: Program, configuration: ConfigurationIndex, env: Env, doing: Who = NOBODY): PoseIndex {
   const looks = looksOf(program);
   const plain = looks.plain[configuration];
   if (plain !== undefined) return plain;
+  const { sheet } = looks.ruled;
+  const who = sheet?.doing.size ? askedOf(program, sheet, doing) : NOBODY;
   const active = program.configurations.at(configuration).states;
   // Told apart by marks: a number may go on in the signs behind it.
-  let key = `${configuration}:${mediaBits(looks.ruled.sheet, env)}${whoBits(program, looks.ruled.sheet, who)}:`;
+  let key = `${configuration}:${mediaBits(sheet, env)}${whoBits(program, sheet, who)}:`;
   for (const s of active) {
     for (const cell of looks.cells[s]) {
       for (const c of cell.and) key += holds(c.when, env) ? "1" : "0";

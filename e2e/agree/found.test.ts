@@ -195,6 +195,30 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
     ],
   },
   {
+    name: "what a row brings about that scrolls the page at the start comes when it has been drawn, and moves",
+    sketch: {
+      parts: [
+        button("a", { area: { block: "top" } }),
+        box("mark", ["mark"], { area: { block: "long", top: "900px", height: "80px" } }),
+      ],
+      states: ["one", "two"],
+      looks: { a: { two: "opacity: 0.4; transition: opacity 200ms linear" } },
+      reactions: { "out of view mark": { one: "/ scroll to mark" }, "scroll past 200px": { always: "two" } },
+      page: {
+        width: 800,
+        height: 600,
+        blocks: [
+          { name: "top", height: "590px" },
+          { name: "long", height: "1400px" },
+        ],
+      },
+    },
+    acts: [
+      { kind: "wait", at: 1 },
+      { kind: "wait", at: 3 },
+    ],
+  },
+  {
     name: "a page that glides goes on when the window changes its size",
     sketch: {
       parts: [button("b", { area: { block: "top" } })],

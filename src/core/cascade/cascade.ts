@@ -76,14 +76,21 @@ export function matching(
 }
 
 /** @param media see mediaNow */
-export function cascade(
-  sheet: Sheet,
-  element: StyledElement,
-  media: string,
-  doing: Doing = NOTHING_DONE,
-): Map<string, Winner> {
+export function cascade(sheet: Sheet, element: StyledElement, media: string, doing: Doing = NOTHING_DONE): Cascaded {
+  const matched = whileDoing(doing, () => matching(sheet, element, media));
+  const known = byMatches.get(sheet) ?? new Map<string, Cascaded>();
+  byMatches.set(sheet, known);
+  const key = matched.map(({ rule, specificity }) => `${rule.order}:${specificity}`).join(" ");
+  const found = known.get(key) ?? winners(matched);
+  known.set(key, found);
+  return found;
+}
+/** What the same rules match has the same style: one value, by which it is known again. */
+const byMatches = new WeakMap<Sheet, Map<string, Cascaded>>();
+
+function winners(matched: readonly { rule: StyleRule; specificity: Specificity }[]): Cascaded {
   const entries = new Map<string, Entry[]>();
-  for (const { rule, specificity } of whileDoing(doing, () => matching(sheet, element, media)))
+  for (const { rule, specificity } of matched)
     rule.declarations.forEach((declaration, at) => {
       const list = entries.get(declaration.property) ?? [];
       entries.set(declaration.property, list);

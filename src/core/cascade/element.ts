@@ -16,14 +16,9 @@ export type Doing = ReadonlyMap<string, ReadonlySet<StyledElement>>;
 export const NOTHING_DONE: Doing = new Map();
 
 /** Pseudo-classes that depend on what a person does, not on the markup. */
-export const doingNames: ReadonlySet<string> = new Set([
-  "hover",
-  "active",
-  "focus",
-  "focus-visible",
-  "focus-within",
-  "target",
-]);
+export const doings = ["hover", "active", "focus", "focus-visible", "focus-within", "target"] as const;
+export type DoingName = (typeof doings)[number];
+export const doingNames: ReadonlySet<string> = new Set(doings);
 
 const isElement = (node: Node): node is StyledElement => typeof node !== "string";
 

@@ -4,7 +4,9 @@ export type { Medium } from "./conditions";
 export {
   controlOf,
   type Doing,
+  type DoingName,
   disableable,
+  doings,
   isCheckable,
   isInlineTag,
   NOTHING_DONE,

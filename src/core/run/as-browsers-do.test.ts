@@ -363,6 +363,14 @@ describe("scrolling", () => {
     const { program, run } = runOf(wide);
     expect(program.configurations.at(run.config).atomic.map((s) => program.states[s].name)).toEqual(["one"]);
   });
+  it("by a row at the start brings about what it does once the page has been drawn: what moves then moves", () => {
+    const doc = far(
+      { a: { two: "opacity: 0.4; transition: opacity 200ms linear" } },
+      { "out of view mark": { one: "/ scroll to mark" }, "scroll past 200px": { always: "two" } },
+    );
+    expect(facts(doc, "a").opacity).toBe(1);
+    expect(facts(doc, "a", 100).opacity).toBe(0.7);
+  });
   it("makes looks hold whose condition asks how far the page is scrolled", () => {
     const doc = far(
       { a: { always: "; [page.scroll > 100] opacity: 0.4" } },

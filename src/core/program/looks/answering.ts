@@ -1,20 +1,23 @@
 /** Which parts rules can ask about that wait for what a person does. */
-import type { Asker, Sheet } from "../../cascade";
+import { type Asker, type DoingName, doings, type Sheet } from "../../cascade";
 import { DOCUMENT, type PartIndex, type PartInfo, type Program } from "../program";
 import { activated, type Who } from "./who";
 
-const byProgram = new WeakMap<Program, Map<string, readonly boolean[]>>();
+type Answers = Readonly<Record<DoingName, readonly boolean[]>>;
+const byProgram = new WeakMap<Program, Answers>();
 
-/** By part: whether a rule may ask of it what `name` says. All of them where the elements around the parts are asked, too. */
-export function answers(program: Program, sheet: Sheet, name: string): readonly boolean[] {
-  const known = byProgram.get(program) ?? new Map<string, readonly boolean[]>();
-  byProgram.set(program, known);
-  let found = known.get(name);
+/** By part: whether a rule may ask it of it. All of them where the elements around the parts are asked, too. */
+export function answersOf(program: Program, sheet: Sheet): Answers {
+  let found = byProgram.get(program);
   if (!found) {
-    const askers = sheet.askers.filter((a) => a.name === name);
-    const around = askers.some(isAround);
-    found = program.parts.map((info) => around || askers.some((a) => canBe(program, info, a)));
-    known.set(name, found);
+    found = Object.fromEntries(
+      doings.map((name) => {
+        const askers = sheet.askers.filter((a) => a.name === name);
+        const around = askers.some(isAround);
+        return [name, program.parts.map((info) => around || askers.some((a) => canBe(program, info, a)))];
+      }),
+    ) as unknown as Answers;
+    byProgram.set(program, found);
   }
   return found;
 }
@@ -27,23 +30,23 @@ const isAround = ({ tag, id, classes, attributes }: Asker): boolean =>
 
 /** What a person does, as far as some rule asks: what nobody is asked about is done to nobody. */
 export function askedOf(program: Program, sheet: Sheet, who: Who): Who {
-  const may = (name: string): readonly boolean[] => answers(program, sheet, name);
+  const may = answersOf(program, sheet);
   const pathOf = (p: PartIndex): readonly PartIndex[] => (p === DOCUMENT ? [] : program.parts[p].path);
   // A label takes its control along, whichever that is by now.
-  const within = (p: PartIndex, name: string): PartIndex =>
-    pathOf(p).some((q) => may(name)[q] || program.parts[q].part.tag === "label") ? p : DOCUMENT;
-  const active = within(activated(program, who), "active");
-  const isSeen = may("focus-visible")[who.focus] === true;
-  const isFocus = isSeen || may("focus")[who.focus] || pathOf(who.focus).some((q) => may("focus-within")[q]);
+  const within = (p: PartIndex, answers: readonly boolean[]): PartIndex =>
+    pathOf(p).some((q) => answers[q] || program.parts[q].part.tag === "label") ? p : DOCUMENT;
+  const active = within(activated(program, who), may.active);
+  const isSeen = may["focus-visible"][who.focus] === true;
+  const isFocus = isSeen || may.focus[who.focus] || pathOf(who.focus).some((q) => may["focus-within"][q]);
   return {
-    over: within(who.over, "hover"),
+    over: within(who.over, may.hover),
     focus: isFocus ? who.focus : DOCUMENT,
     pressed: active === DOCUMENT ? null : active,
     letGo: active !== DOCUMENT && who.letGo,
     spaceAt: null,
     byPointer: isSeen && who.byPointer,
     keyed: isSeen && who.keyed,
-    target: may("target")[who.target] ? who.target : DOCUMENT,
+    target: may.target[who.target] ? who.target : DOCUMENT,
   };
 }
 

@@ -3,12 +3,13 @@
  * active states in document order, so outer before inner; a later one wins property by property.
  */
 import { Fault, presenceAfter } from "../../../kernel";
+import type { DoingName } from "../../cascade";
 import { type DoingCall, type Env, type Evaluate, isStyleTemplate, type Template } from "../../expression";
 import type { ConditionalLook, Look, Motion } from "../../model";
 import type { CellCompiler } from "../cells";
 import type { ConfigurationIndex } from "../configuration";
 import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex } from "../program";
-import { answers, askedOf } from "./answering";
+import { answersOf, askedOf } from "./answering";
 import { type Draft, finished, type Ruled, valueNow } from "./finish";
 import { decides, withFlags } from "./flags";
 import { asksFor, mediaBits, sheetOf, whoBits } from "./styled";
@@ -140,19 +141,19 @@ export function doingAsked(program: Program): ReadonlySet<string> {
  * Which parts can be what a rule asks of, as `name` says it: those with the tag, the id and the classes that it wants, now
  * or by a look. All of them where a condition asks.
  */
-export function mayAnswer(program: Program, name: string): readonly boolean[] {
+export function mayAnswer(program: Program, name: DoingName): readonly boolean[] {
   const looks = looksOf(program);
   const known = looks.answering.get(name);
   if (known) return known;
   const { sheet } = looks.ruled;
   const asked = [...program.asks].some((a) => pseudoClass[a] === name);
-  const byRules = sheet && answers(program, sheet, name);
+  const byRules = sheet && answersOf(program, sheet)[name];
   const out = program.parts.map((_part, p) => asked || byRules?.[p] === true);
   looks.answering.set(name, out);
   return out;
 }
 
-const pseudoClass: Readonly<Record<DoingCall, string>> = { focusWithin: "focus-within", hovered: "hover" };
+const pseudoClass: Readonly<Record<DoingCall, DoingName>> = { focusWithin: "focus-within", hovered: "hover" };
 
 export const poseAt = (program: Program, pose: PoseIndex): Pose => looksOf(program).poses[pose];
 /** How each part is in a pose, by part index. */

@@ -99,7 +99,7 @@ export class Acts {
     const alike = new Map<string, string | null>();
     let covered = false;
     // Rules and conditions may ask of any part whether it is pointed at.
-    const asked = ["hover", "active"].filter((name) => doingAsked(program).has(name));
+    const asked = (["hover", "active"] as const).filter((name) => doingAsked(program).has(name));
     for (const { index: p, part, path, name } of program.parts) {
       if (layout.landing[p] !== p || !layout.displayed[p]) continue;
       if (part.covers === "viewport") covered = true;

@@ -1,4 +1,5 @@
 /** Stimuli beyond clicks and key presses, tried only where a row could answer to them. */
+import type { DoingName } from "../../cascade";
 import { DOCUMENT, doingAsked, mayAnswer, type Program, pageExpressions, tracksPage } from "../../program";
 import { beforeMount, type RunState, type Stimulus, tracksPointer } from "../../run";
 import { pixels, placeOf, scrollAt, scrollRange } from "../../surface";
@@ -56,7 +57,7 @@ export class MoreStimuli {
   }
 
   /** What around a part, itself included, rules may ask about; a label is asked about with its control. */
-  answering(part: number, name: string): readonly number[] {
+  answering(part: number, name: DoingName): readonly number[] {
     const may = mayAnswer(this.program, name);
     return this.program.parts[part].path.filter((p) => may[p] || this.program.parts[p].part.tag === "label");
   }

@@ -15,7 +15,7 @@ import {
   press as pointerDown,
   release,
 } from "../person/pointer";
-import { endGlide, glideDue, noticePage, watchesPage } from "../person/scrolling";
+import { endGlide, firstNotice, glideDue, noticePage, watchesPage } from "../person/scrolling";
 import { type Cause, MAX_STEPS, newStep, type RunState, type Step, type Stimulus, type Timer } from "../state/state";
 import { scrollTo } from "./actions";
 import { configurationOn, initialPlan } from "./entering";
@@ -45,12 +45,13 @@ export function start(program: Program, opening: Opening = {}): Result {
   machine.dispatch(DOCUMENT, "page", program.plainRows.get("mounted") ?? []);
   if (machine.pageState.reducedMotion)
     machine.dispatch(DOCUMENT, "page", program.plainRows.get("reduced motion on") ?? []);
-  noticePage(machine, null);
+  const answers = firstNotice(machine);
   // The focus may have come somewhere by now, and rules may ask for it.
   machine.restyle();
-  // What was sent arrives when the page is there already.
+  // What was sent arrives when the page is there already, and so does what scrolled it.
   machine.drawn = true;
   machine.animate();
+  noticePage(machine, answers);
   finish(machine, null);
   return { state: machine.result(), step };
 }

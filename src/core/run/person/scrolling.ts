@@ -44,28 +44,41 @@ function questionsOf(program: Program): readonly Question[] {
   return list;
 }
 
-/**
- * Tells the rows whose answer has changed since `before`; every row where that is null, as at mount. A row may scroll the
- * page itself: then all are asked anew, as the next scroll event has it.
- */
-export function noticePage(m: Working, before: Pages | null): void {
-  if (!watchesPage(m.program)) return;
-  const list = questionsOf(m.program);
-  const known = new Map(list.map((q) => [q, before ? q.ask(before) : null]));
-  /** All of a kind are asked before the first of them is told. */
-  const tell = (kind: Question["kind"]): number => {
-    const changed = list.filter((q) => {
-      if (q.kind !== kind) return false;
+/** What rows were answered last; null before they have asked. */
+type Answers = Map<Question, boolean | null>;
+
+const KINDS = ["page", "scroll", "view"] as const;
+/** All of a kind are asked before the first of them is told. @returns whether any was told */
+function tell(m: Working, answers: Answers): boolean {
+  const counts = KINDS.map((kind) => {
+    const changed = [...answers].flatMap(([q, was]) => {
+      if (q.kind !== kind) return [];
       const is = q.ask({ pose: m.pose, page: m.pageState, now: m.now });
-      const was = known.get(q);
-      known.set(q, is);
-      return is !== was && is === q.waitsFor;
+      answers.set(q, is);
+      return is !== was && is === q.waitsFor ? [q] : [];
     });
     for (const q of changed) m.dispatch(q.at, q.kind, [q.row]);
     return changed.length;
-  };
+  });
+  return counts.some((n) => n > 0);
+}
+
+/** As at mount: every row asks, once. What one of them changes the others hear of when the page has been drawn. */
+export function firstNotice(m: Working): Answers {
+  const answers: Answers = new Map(questionsOf(m.program).map((q) => [q, null]));
+  tell(m, answers);
+  return answers;
+}
+
+/**
+ * Tells the rows whose answer has changed since. A row may scroll the page itself: then all are asked anew, as the next
+ * scroll event has it.
+ */
+export function noticePage(m: Working, since: Pages | Answers): void {
+  if (!watchesPage(m.program)) return;
+  const answers = since instanceof Map ? since : new Map(questionsOf(m.program).map((q) => [q, q.ask(since)]));
   // Rows that scroll to and fro without end are cut as everything endless is.
-  while (!m.done && tell("page") + tell("scroll") + tell("view") > 0) if (m.overspent()) return;
+  while (!m.done && tell(m, answers)) if (m.overspent()) return;
 }
 
 /** When a smooth scroll next passes something that a row asks about, or ends, ms. */

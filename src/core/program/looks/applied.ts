@@ -11,7 +11,14 @@ export interface SheetStyle {
   rules: Cascaded;
 }
 
+const styles = new WeakMap<Cascaded, SheetStyle>();
 export function sheetStyle(rules: Cascaded): SheetStyle {
+  const found = styles.get(rules) ?? styleFrom(rules);
+  styles.set(rules, found);
+  return found;
+}
+
+function styleFrom(rules: Cascaded): SheetStyle {
   const out: SheetStyle = { normal: {}, important: {}, rules };
   for (const [property, { value, important }] of rules) {
     const into = important ? out.important : out.normal;

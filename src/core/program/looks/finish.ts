@@ -56,9 +56,10 @@ export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[
     const found = rules?.parts[p];
     const sheet = found ? sheetStyle(found) : null;
     const page = around.get(p);
-    const whole = { ...sheet?.normal, ...draft.css, ...sheet?.important };
-    custom[p] = customIn(whole, custom[parent] ?? page?.custom ?? none);
-    const look = settled(program, ruled.sheet, draft, sheet, custom[p], part.layer);
+    custom[p] = customIn([sheet?.normal, draft.css, sheet?.important], custom[parent] ?? page?.custom ?? none);
+    const look = known(draft, found, custom[p], () =>
+      settled(program, ruled.sheet, draft, sheet, custom[p], part.layer),
+    );
     if (!page) return look;
     return {
       ...look,
@@ -84,7 +85,7 @@ function aroundOf(list: readonly Cascaded[], measures: MeasureEnv): Around {
   for (const rules of list) {
     const { normal, important } = sheetStyle(rules);
     const css = { ...normal, ...important };
-    const custom = customIn(css, out.custom);
+    const custom = customIn([css], out.custom);
     const opacity = Number(substitute(withCustom(css.opacity ?? "1", custom), measures));
     out = {
       rendered: out.rendered && css.display !== "none",
@@ -98,13 +99,28 @@ function aroundOf(list: readonly Cascaded[], measures: MeasureEnv): Around {
 }
 const none: ReadonlyMap<string, string> = new Map();
 
-/** Custom properties are inherited (CSS Variables 1 §2). */
-function customIn(
-  css: Readonly<Record<string, string>>,
-  around: ReadonlyMap<string, string>,
-): ReadonlyMap<string, string> {
-  const own = Object.entries(css).filter(([p]) => p.startsWith("--"));
-  return own.length ? new Map([...around, ...own]) : around;
+/** The same part, said of and ruled the same, is the same. */
+function known(draft: Draft, found: Cascaded | null | undefined, custom: Custom, make: () => PartLook): PartLook {
+  if (custom !== none) return make();
+  const looks = byDraft.get(draft) ?? new Map<Cascaded | null, PartLook>();
+  byDraft.set(draft, looks);
+  const look = looks.get(found ?? null) ?? make();
+  looks.set(found ?? null, look);
+  return look;
+}
+const byDraft = new WeakMap<Draft, Map<Cascaded | null, PartLook>>();
+
+type Custom = ReadonlyMap<string, string>;
+/** Custom properties are inherited (CSS Variables 1 §2). @param said later beats earlier */
+function customIn(said: readonly (Readonly<Record<string, string>> | undefined)[], around: Custom): Custom {
+  let out: Map<string, string> | null = null;
+  for (const css of said)
+    for (const property in css)
+      if (property.startsWith("--")) {
+        out ??= new Map(around);
+        out.set(property, css[property]);
+      }
+  return out ?? around;
 }
 
 function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly Draft[], env: Env, who: Who): Styled {

@@ -42,6 +42,8 @@ interface Looks {
   /** By state index. */
   cells: LookCell[][];
   base: Draft[];
+  /** Whose markup has no data in the attributes that decide. */
+  fixed: boolean[];
   /** The page's own rules, and what they make of the parts. */
   ruled: Ruled;
   poses: Pose[];
@@ -109,6 +111,7 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
   const looks: Looks = {
     cells: out,
     base: program.parts.map(baseLook),
+    fixed: program.parts.map((info) => info.attributes.every(([name, value]) => !decides(name) || value.constant)),
     ruled: { sheet, known: new Map() },
     poses: [],
     known: new Map(),
@@ -117,8 +120,19 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
     plain: [],
     varying: varyingOf(program.parts.flatMap((p) => p.attributes)),
   };
+  for (const [p, info] of program.parts.entries()) if (looks.fixed[p]) mark(looks.base[p], info, nothing);
   byProgram.set(program, looks);
 }
+/** What is constant asks for nothing. */
+const nothing = {} as Env;
+
+const copyOf = (draft: Draft): Draft => ({
+  ...draft,
+  attributes: new Map(draft.attributes),
+  marks: new Map(),
+  classes: new Map(),
+  css: { ...draft.css },
+});
 
 function compileMotion(m: Motion, cells: CellCompiler, path: string): CompiledMotion {
   const one = (t: { duration: string; easing: string; delay?: string }, at: string): CompiledMotion => ({
@@ -181,20 +195,20 @@ export function poseOf(program: Program, configuration: ConfigurationIndex, env:
   for (const v of looks.varying) key += `;${valueNow(v, env)}`;
   let pose = looks.known.get(key);
   if (!pose) {
-    const drafts = looks.base.map((b) => ({
-      ...b,
-      attributes: new Map(b.attributes),
-      marks: new Map<string, string>(),
-      classes: new Map<string, boolean>(),
-      css: { ...b.css },
-    }));
+    // Parts of which no look speaks just now are as the markup has them: one value, by which they are known again.
+    const drafts = [...looks.base];
+    const own = (p: PartIndex): Draft => {
+      if (drafts[p] === looks.base[p]) drafts[p] = copyOf(looks.base[p]);
+      return drafts[p];
+    };
     for (const s of active) {
       for (const cell of looks.cells[s]) {
-        apply(drafts[cell.part], cell.plain, env);
+        apply(own(cell.part), cell.plain, env);
         for (const c of cell.and) if (holds(c.when, env)) apply(drafts[cell.part], c.look, env);
       }
     }
-    for (const [p, draft] of drafts.entries()) mark(draft, program.parts[p], env);
+    for (const p of drafts.keys())
+      if (drafts[p] !== looks.base[p] || !looks.fixed[p]) mark(own(p), program.parts[p], env);
     pose = { index: looks.poses.length, configuration, looks: finished(program, looks.ruled, drafts, env, who) };
     looks.poses.push(pose);
     looks.known.set(key, pose);

@@ -2,6 +2,7 @@
 
 export type { ClaimResult } from "./claims";
 export { type Coverage, type Share, shareOf } from "./coverage/coverage";
+export { type EveryReaction, everyReaction } from "./coverage/every-reaction";
 export { type Pairs, pairsOf } from "./coverage/pairs";
 export { type Compared, compareBehaviour, comparing, type Difference } from "./difference/difference";
 export { type Bounds, Explorer, type Visitor } from "./exploring/explore";

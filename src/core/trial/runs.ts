@@ -6,11 +6,11 @@ import {
   caseText,
   Explorer,
   endOf,
+  everyReaction,
   isSkipped,
   judgeScenario,
   pairsOf,
   playScenario,
-  prove,
   type Situation,
   stepText,
   toTheEnd,
@@ -61,23 +61,10 @@ export function runsOf(doc: Component, set: TrialSet, tag?: string, situations =
   return { runs, left: [...new Set(made.flatMap((m) => m.left))] };
 }
 
-/** Where data grow without end, all that is decided is often reached long before the bound. */
-const AT_FIRST = 800;
-
 function fromReactions(doc: Component, situations: number): Runs {
-  let found = toTheEnd(prove(doc, { situations: Math.min(AT_FIRST, situations) }));
-  let all = found.complete || Object.keys(found.coverage.branches).length >= branchesOf(doc);
-  if (!all && situations > AT_FIRST) {
-    found = toTheEnd(prove(doc, { situations }));
-    all = found.complete;
-  }
-  return { runs: fromSteps(doc, found.offered, [SOON]), left: all ? [] : [cutAt(situations)] };
+  const { offered, complete } = toTheEnd(everyReaction(doc, { situations }));
+  return { runs: fromSteps(doc, offered, [SOON]), left: complete ? [] : [cutAt(situations)] };
 }
-
-const branchesOf = (doc: Component): number =>
-  doc.reactions
-    .flatMap((row) => Object.values(row.in))
-    .reduce((n, cell) => n + (cell === "ignored" ? 0 : cell.branches.length), 0);
 
 function fromPairs(doc: Component): Runs {
   const { offered, complete } = toTheEnd(pairsOf(doc, { situations: SITUATIONS }));

@@ -5,7 +5,7 @@ import { DOCUMENT, looksAt } from "../program";
 import { attributeOf, nameOf, roleOf, textOf } from "./accessibility/roles";
 import { type Layout, layoutOf, tabStops } from "./layout";
 import { activeNames, isActive, type Moment } from "./moment";
-import { currentValue } from "./motion";
+import { currentValue } from "./motion/motion";
 import { inViewRatio, scrollAt } from "./page";
 import { opacityOf } from "./values/interpolate";
 

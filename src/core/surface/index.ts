@@ -2,28 +2,17 @@
 
 export * from "./accessibility/implicit-role";
 export * from "./accessibility/roles";
-export { beginning } from "./animation";
-export * from "./choreography";
 export { drawnParts, drawnSheet } from "./drawn";
 export * from "./facts";
 export { glideTime } from "./glide";
 export * from "./layout";
 export * from "./moment";
-export {
-  animationsFrom,
-  type Change,
-  changesBetween,
-  currentValue,
-  ended,
-  gone,
-  isHold,
-  moveTo,
-  progressAt,
-  restingValue,
-  stillBetween,
-  stillLingering,
-  valueAt,
-} from "./motion";
+export { beginning } from "./motion/animation";
+export { type Change, changesBetween, gone, restingValue, stillBetween } from "./motion/changes";
+export * from "./motion/choreography";
+export { ended, stillLingering } from "./motion/lingering";
+export { animationsFrom, currentValue, moveTo } from "./motion/motion";
+export { isHold, progressAt, valueAt } from "./motion/track";
 export * from "./page";
 export * from "./render";
 export * from "./resting";

@@ -3,7 +3,8 @@ import { allParts, type Component, type Part } from "../model";
 import { classesWith, compile, DOCUMENT, looksAt, type PartIndex, type Program } from "../program";
 import { layoutOf } from "./layout";
 import { envOf, type Moment } from "./moment";
-import { currentValue, isHold, valueAt } from "./motion";
+import { currentValue } from "./motion/motion";
+import { isHold, valueAt } from "./motion/track";
 import { restingLooks } from "./resting";
 
 export interface RenderedPart {

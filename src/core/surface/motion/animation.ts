@@ -1,9 +1,9 @@
 /** CSS Animations 1 §4: the value of a property while an animation runs, and what is left of it. */
-import { easing } from "../measure";
-import type { Animation, PartIndex, PartLook, PoseIndex, Program } from "../program";
-import { looksAt } from "../program";
-import { goalOf, type Track } from "./moment";
-import { initialValue, mix } from "./values/interpolate";
+import { easing } from "../../measure";
+import type { Animation, PartIndex, PartLook, PoseIndex, Program } from "../../program";
+import { looksAt } from "../../program";
+import { goalOf, type Track } from "../moment";
+import { initialValue, mix } from "../values/interpolate";
 
 const linear = (t: number): number => t;
 

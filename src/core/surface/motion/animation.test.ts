@@ -1,9 +1,9 @@
 /** Animations by keyframes on the clock (CSS Animations 1): start, iterations, fill, what they leave, their end. */
 import { describe, expect, it } from "vitest";
-import { compile } from "../program";
-import { advance, nextDue, start, stimulate } from "../run";
-import { box, button, component, type Sketch } from "../testing";
-import { currentValue, stateText } from ".";
+import { compile } from "../../program";
+import { advance, nextDue, start, stimulate } from "../../run";
+import { box, button, component, type Sketch } from "../../testing";
+import { currentValue, stateText } from "..";
 
 const toast = (animation: string, frames: string, more: Partial<Sketch> = {}) =>
   component({

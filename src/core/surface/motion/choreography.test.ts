@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { compile } from "../program";
-import { animationsOf, choreographyOf, timersIn, transitionsOf } from "../run";
-import { box, button, component } from "../testing";
-import { farIn, momentAt, shareIn, valueIn } from ".";
+import { compile } from "../../program";
+import { animationsOf, choreographyOf, timersIn, transitionsOf } from "../../run";
+import { box, button, component } from "../../testing";
+import { farIn, momentAt, shareIn, valueIn } from "..";
 
 const doc = component({
   parts: [button("b"), box("panel")],

@@ -1,10 +1,13 @@
 /** A transition as a piece of choreography: what moves, from when to when, and where it is at any instant; interrupted or not. */
-import { type Animation, looksAt, type PartIndex, type PoseIndex, type Program } from "../program";
+import { type Animation, looksAt, type PartIndex, type PoseIndex, type Program } from "../../program";
+import type { Moment, Track } from "../moment";
+import { trackEnd } from "../moment";
+import { mix } from "../values/interpolate";
 import { animatedOver } from "./animation";
-import type { Moment, Track } from "./moment";
-import { trackEnd } from "./moment";
-import { type Change, changesBetween, currentValue, ended, moveTo, progressAt } from "./motion";
-import { mix } from "./values/interpolate";
+import { type Change, changesBetween } from "./changes";
+import { ended } from "./lingering";
+import { currentValue, moveTo } from "./motion";
+import { progressAt } from "./track";
 
 /** Another change comes before it is over: at `at` ms, to the pose `to`. */
 export interface Interruption {

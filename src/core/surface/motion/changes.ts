@@ -1,0 +1,153 @@
+/** What differs between two poses and may move: the values at rest in each, and the motion between them. */
+import { animatable } from "../../measure";
+import { own } from "../../model";
+import {
+  type CompiledMotion,
+  looksAt,
+  type PartIndex,
+  type PartLook,
+  type PoseIndex,
+  type Program,
+} from "../../program";
+import { layoutOf } from "../layout";
+import { goalOf } from "../moment";
+import { absoluteCss, computedCss, type PageState } from "../page";
+import { initialValue, mix } from "../values/interpolate";
+import { mixSizes } from "../values/sizes";
+import { animatedOver } from "./animation";
+
+/** The value a look gives a property, before motion. */
+export function restingValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
+  const besides = saidValue(program, look, property, page);
+  return look.animations.length ? animatedOver(look, property, besides, [], 0) : besides;
+}
+export function saidValue(program: Program, look: PartLook, property: string, page: PageState): string | undefined {
+  if (property === "opacity" && look.as === "transparent") return "0";
+  const said = own(look.css, property);
+  return said === undefined ? initialValue(property) : absoluteCss(program, computedCss(program, said, page), page);
+}
+
+/** The computed value of `visibility` in a pose at rest. */
+const visibilityIn = (program: Program, pose: PoseIndex, part: PartIndex): string =>
+  layoutOf(program, { pose, lingering: [] }).hidden[part] ? "hidden" : "visible";
+
+/** The motion in force for a property; where reduced motion is preferred, its alternative. */
+function motionOf(look: PartLook, property: string, page: PageState): CompiledMotion | null {
+  const motion = own(look.motion, property) ?? own(look.motion, "all");
+  if (!motion) return null;
+  return page.reducedMotion && motion.reduced !== undefined ? motion.reduced : motion;
+}
+
+/** A property that differs between two poses. */
+export interface Change {
+  part: PartIndex;
+  property: string;
+  from: string;
+  to: string;
+  goal: number;
+  /** Null where nothing says how it moves, or where the values cannot be interpolated: then it jumps. */
+  motion: CompiledMotion | null;
+}
+
+/** What was computed already at one size and preference. */
+interface Known {
+  changes: Change[][][];
+  goals: WeakMap<PartLook, Record<string, Goal>>;
+}
+/** The last one asked for is at hand. */
+const lastKnown = new WeakMap<Program, { page: PageState; known: Known }>();
+function knownAt(program: Program, page: PageState): Known {
+  const last = lastKnown.get(program);
+  const same = (p: PageState): boolean =>
+    p === page || (p.width === page.width && p.height === page.height && p.reducedMotion === page.reducedMotion);
+  if (last && same(last.page)) return last.known;
+  const key = `changes ${page.width} ${page.height} ${page.reducedMotion}`;
+  const known = (program.cache.get(key) as Known | undefined) ?? { changes: [], goals: new WeakMap() };
+  program.cache.set(key, known);
+  lastKnown.set(program, { page, known });
+  return known;
+}
+
+/** Where a motion has to go in a look, and how; null where the running one is given up. */
+type Goal = { to: string; goal: number; motion: CompiledMotion } | null;
+export function goalIn(program: Program, pose: PoseIndex, part: PartIndex, property: string, page: PageState): Goal {
+  const look = looksAt(program, pose)[part];
+  const { goals } = knownAt(program, page);
+  let byProperty = goals.get(look);
+  if (!byProperty) {
+    byProperty = {};
+    goals.set(look, byProperty);
+  }
+  let found = own(byProperty, property);
+  if (found === undefined) {
+    const to =
+      property === "visibility" ? visibilityIn(program, pose, part) : restingValue(program, look, property, page);
+    const motion = motionOf(look, property, page);
+    found = motion && to !== undefined ? { to, goal: goalOf(program, part, property, to), motion } : null;
+    byProperty[property] = found;
+  }
+  return found;
+}
+
+/** Properties that some list of `transition` in either look speaks of. */
+function movable(before: PartLook, after: PartLook): Set<string> {
+  const out = new Set([...Object.keys(before.motion), ...Object.keys(after.motion)]);
+  if (!out.delete("all")) return out;
+  for (const property of [...Object.keys(before.css), ...Object.keys(after.css)])
+    if (animatable.has(property)) out.add(property);
+  out.add("visibility");
+  if (before.as === "transparent" || after.as === "transparent") out.add("opacity");
+  return out;
+}
+
+/** Sizes may move to words of the content and from them: the property is inherited (CSS Values 5 §2.4). */
+const mixesWords = (program: Program, looks: readonly PartLook[], part: PartIndex): boolean =>
+  program.parts[part].path.some((p) => looks[p].css["interpolate-size"] === "allow-keywords") ||
+  /(:root|html|body|\*)\s*\{[^}]*interpolate-size:\s*allow-keywords/.test(program.doc.page.css ?? "");
+
+/** What differs between two poses and may move, computed once a pair. */
+export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
+  const { changes } = knownAt(program, page);
+  const row = changes[from] ?? [];
+  changes[from] = row;
+  const cached = row[to];
+  if (cached) return cached;
+  const out: Change[] = [];
+  const before = looksAt(program, from);
+  const after = looksAt(program, to);
+  const drawn = (looks: readonly PartLook[], part: PartIndex): boolean =>
+    program.parts[part].path.every((p) => looks[p].rendered);
+  after.forEach((look, part) => {
+    // What a rule takes out of the page altogether has nothing to move from, and nowhere to move (CSS Transitions 1 §3).
+    if (!drawn(before, part) || !drawn(after, part)) return;
+    for (const property of movable(before[part], look)) {
+      const seen = property === "visibility";
+      const a = seen ? visibilityIn(program, from, part) : restingValue(program, before[part], property, page);
+      const b = seen ? visibilityIn(program, to, part) : restingValue(program, look, property, page);
+      if (a === undefined || b === undefined || a === b) continue;
+      const can = mix(property, a, b) || (mixSizes(property, a, b) && mixesWords(program, after, part));
+      const motion = can ? motionOf(look, property, page) : null;
+      out.push({ part, property, from: a, to: b, goal: goalOf(program, part, property, b), motion });
+    }
+  });
+  row[to] = out;
+  return out;
+}
+
+/** The part takes no room and is seen by nobody. */
+export const gone = (look: PartLook): boolean => look.as === "not displayed" || look.as === "absent";
+
+/** What differs between two poses and could move, but nothing says so: it happens at once. */
+export function stillBetween(program: Program, from: PoseIndex, to: PoseIndex, page: PageState): Change[] {
+  const before = looksAt(program, from);
+  const moving = changesBetween(program, from, to, page);
+  return looksAt(program, to).flatMap((look, part): Change[] =>
+    [...new Set([...Object.keys(before[part].css), ...Object.keys(look.css)])].flatMap((property): Change[] => {
+      if (moving.some((c) => c.part === part && c.property === property)) return [];
+      const a = restingValue(program, before[part], property, page);
+      const b = restingValue(program, look, property, page);
+      if (a === undefined || b === undefined || a === b || !mix(property, a, b)) return [];
+      return [{ part, property, from: a, to: b, goal: 0, motion: null }];
+    }),
+  );
+}

@@ -77,7 +77,7 @@ const anything: Omit<Asker, "name"> = { tag: null, id: null, classes: [], attrib
 /** Pseudo-classes whose list is about the same element. */
 const ofTheSame = new Set(["is", "where", "not", "matches"]);
 
-const valueOf = (v: cssTree.StringNode | cssTree.Identifier): string =>
+const wantedOf = (v: cssTree.StringNode | cssTree.Identifier): string =>
   v.type === "String" ? v.value : cssTree.ident.decode(v.name);
 
 function askersIn({ children }: cssTree.Selector, around: Omit<Asker, "name">, out: Asker[]): void {
@@ -97,7 +97,7 @@ function askersIn({ children }: cssTree.Selector, around: Omit<Asker, "name">, o
       else if (n.type === "AttributeSelector" && n.matcher === "=" && !n.flags && n.value)
         of = {
           ...of,
-          attributes: [...of.attributes, [cssTree.ident.decode(n.name.name).toLowerCase(), valueOf(n.value)]],
+          attributes: [...of.attributes, [cssTree.ident.decode(n.name.name).toLowerCase(), wantedOf(n.value)]],
         };
     }
     for (const n of compound) {

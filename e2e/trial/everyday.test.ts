@@ -2,6 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import type { Component } from "../../src/core/model";
+import { deliveredPage } from "../../src/core/testing/delivered";
 import { everyday, lengths } from "../../src/core/testing/everyday";
 import { faults, remarks, strangerLengths, strangers } from "../../src/core/testing/strangers";
 import { runsOf } from "../../src/core/trial";
@@ -31,6 +32,13 @@ describe.concurrent.each(Object.entries(everyday))("%s", (name, html) => {
     const { runs } = runsOf(doc, "reactions");
     expect(runs.length).toBeGreaterThan(0);
     const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
+    expect(told(trial)).toEqual([]);
+  });
+  // What the browser opens over the page by itself it must not open besides.
+  it.runIf(html.includes("popover"))("does so when it is delivered", async () => {
+    const doc = broughtIn(html, name);
+    const delivered = { source: { html: deliveredPage(doc) } };
+    const { trial } = await putOnTrial(browser, doc, runsOf(doc, "reactions").runs, delivered);
     expect(told(trial)).toEqual([]);
   });
 });

@@ -157,6 +157,13 @@ function stepOf(text: string): { a: number; b: number } | null {
   return { a, b: Number(found[2] ?? 0) };
 }
 
+/**
+ * What the browser opens over the page stands in the page's own place here: what it is then, a class says. A page's rules are
+ * brought in so that they listen to both.
+ */
+export const saidByClass = { "popover-open": "is-popover-open", modal: "is-modal" } as const;
+const hasClass = (e: StyledElement, name: string): boolean => (attribute(e, "class") ?? "").split(/\s+/).includes(name);
+
 const pseudos: Record<string, string | ((e: StyledElement, value?: string | null) => boolean)> = {
   ...Object.fromEntries([...doingNames].map((name) => [name, (e: StyledElement) => doing.get(name)?.has(e) ?? false])),
   "has-relative": hasRelative,
@@ -180,8 +187,7 @@ const pseudos: Record<string, string | ((e: StyledElement, value?: string | null
   "read-only": (e) => !writable(e),
   "placeholder-shown": isShownEmpty,
   open: (e) => opened.has(e.tag) && has(e, "open"),
-  modal: () => false,
-  "popover-open": () => false,
+  ...Object.fromEntries(Object.entries(saidByClass).map(([name, c]) => [name, (e: StyledElement) => hasClass(e, c)])),
   defined: (e) => !e.tag.includes("-"),
   fullscreen: () => false,
   playing: () => false,

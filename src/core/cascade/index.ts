@@ -11,6 +11,7 @@ export {
   isInlineTag,
   NOTHING_DONE,
   type StyledElement,
+  saidByClass,
   takesKeys,
   whileDoing,
 } from "./element";

@@ -265,6 +265,14 @@ for (const a of acc) a.addEventListener('click', function () {
 });
 </script>`,
   "tips that pop up without a script": `<button id="ask" popovertarget="tips" type="button">Tips</button><p>Boats go every hour.</p><div id="tips" popover><p>Bring a coat.</p><button type="button" id="more">More</button></div>`,
+  "a menu that its rules show as a popover": `<style>#menu { opacity: 0 } #menu:popover-open { opacity: 1 } body:has(#menu:popover-open) #note { visibility: hidden }</style>
+<button type="button" id="b" popovertarget="menu">Rooms</button><p id="note">None chosen</p><div id="menu" popover><button type="button" id="x">Forward</button></div>
+<script>x.onclick = () => { if (menu.matches(":popover-open")) { note.textContent = "Forward"; menu.hidePopover(); } };</script>`,
+  "a tip that would fade in as a popover": `<style>.tip { opacity: 0; transition: opacity 150ms } .tip:popover-open { opacity: 1 }</style>
+<button type="button" popovertarget="tip">What is this?</button><div id="tip" class="tip" popover>Wind four</div>`,
+  "a dialog whose rules ask whether it is modal": `<style>dialog:modal .hint { visibility: hidden } dialog:not(:modal) { opacity: 0.5 }</style>
+<button type="button" id="b">Change</button><dialog id="d"><p class="hint">Beside the page</p><button type="button" id="x">Close</button></dialog>
+<script>b.onclick = () => d.showModal(); x.onclick = () => d.close();</script>`,
   "a toast by keyframes": `<style>.toast { position: fixed; bottom: 0; visibility: hidden; opacity: 0 } .toast.show { visibility: visible; animation: inout 3s forwards } @keyframes inout { 0% { opacity: 0 } 15%, 85% { opacity: 1 } 100% { opacity: 0 } }</style>
 <button id="b" type="button">Save</button><div class="toast" id="t" role="status">Saved</div>
 <script>const t = document.getElementById('t'); document.getElementById('b').onclick = () => { t.classList.add('show'); }; t.addEventListener('animationend', () => t.classList.remove('show'));</script>`,

@@ -1,7 +1,7 @@
 /** Style as its author wrote it: the sheets stay sheets; custom properties of the root become tokens. */
 import * as cssTree from "css-tree";
 import { type Element, isText } from "domhandler";
-import { parseSheet, readSheet } from "../../cascade";
+import { parseSheet, readSheet, saidByClass } from "../../cascade";
 import type { Component } from "../../model";
 import { isPropertyName, sheetProblem, valueProblem } from "../../safety";
 import { lineOf, type Remark } from "./remark";
@@ -30,9 +30,22 @@ export function readStyles(elements: readonly Element[], remarks: Remark[]): Sty
     for (const r of readSheet(text).remarks) remarks.push({ line: start + r.line - 1, text: `style: ${r.text}` });
   }
   return {
-    page: pieces.join("\n\n"),
+    page: heardByClass(pieces.join("\n\n")),
     tokens: [...tokens].map(([name, value]) => ({ name, value })),
   };
+}
+
+/** Rules that wait for what the browser opens over the page listen to the class that says so here, too (of equal weight). */
+function heardByClass(css: string): string {
+  const names = new Map<string, string>(Object.entries(saidByClass));
+  if (![...names.keys()].some((n) => css.includes(`:${n}`))) return css;
+  const found: { start: number; end: number; to: string }[] = [];
+  cssTree.walk(parseSheet(css, { positions: true, parseValue: false, parseCustomProperty: false }), (n) => {
+    const said = n.type === "PseudoClassSelector" && n.loc ? names.get(n.name.toLowerCase()) : undefined;
+    if (said && n.loc)
+      found.push({ start: n.loc.start.offset, end: n.loc.end.offset, to: `:is(${cssTree.generate(n)}, .${said})` });
+  });
+  return found.reduceRight((text, { start, end, to }) => text.slice(0, start) + to + text.slice(end), css);
 }
 
 /** A sheet without what may not stand here; each rule in its own words, with the comments before it. */

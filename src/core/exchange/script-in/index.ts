@@ -123,10 +123,13 @@ function proposalsOf({ listeners, timers }: ReturnType<typeof explore>): Proposa
     .sort((a, b) => a.line - b.line);
 }
 
-/** What its buttons command is said by its rows; the browser would do it besides. */
+/** What its buttons command, and which popover they open, is said by its rows; the browser would do it besides. */
 function uncommanded(doc: Component): Component {
   const one = (part: Part): Part => {
-    const { command: _command, commandfor: _for, ...attributes } = part.attributes ?? {};
+    const invoking = /^(command|commandfor|popovertarget|popovertargetaction)$/;
+    const attributes = Object.fromEntries(
+      Object.entries(part.attributes ?? {}).filter(([name]) => !invoking.test(name)),
+    );
     const content = part.content?.map((c) => (typeof c === "string" ? c : one(c)));
     return { ...part, ...(part.attributes ? { attributes } : {}), ...(content ? { content } : {}) };
   };

@@ -1,5 +1,5 @@
 /** What browsers do by themselves with boxes to be checked and with dialogs. */
-import { isCheckable as canBeChecked } from "../../../../cascade";
+import { isCheckable as canBeChecked, saidByClass } from "../../../../cascade";
 import type { Context } from "../context";
 import { BROWSER } from "../heap";
 import { isElement, type PageElement } from "../page";
@@ -30,6 +30,12 @@ function besides(e: PageElement): PageElement[] {
     out.push(...at.parent.children.filter(isElement).filter((c) => c !== at));
   return out;
 }
+/** Says by its class that it is open, where a rule or the script asks. */
+function say(r: Context, e: PageElement, what: keyof typeof saidByClass, on: boolean): void {
+  const name = saidByClass[what];
+  if (r.page.doc.page.css?.includes(`.${name}`) || r.source.includes(`:${what}`))
+    r.write(`class ${e.name} ${name}`, on);
+}
 export const isModal = (r: Context, e: PageElement): boolean => r.store.get(`modal ${e.name}`) === true;
 
 /** Opens a dialog over everything (HTML §4.11.4, `showModal`); the focus goes to what asks for it, else to the first. */
@@ -38,6 +44,7 @@ export function showModal(r: Context, e: PageElement): undefined {
   put(r, e, "open", "");
   r.layout();
   r.write(`modal ${e.name}`, true);
+  say(r, e, "modal", true);
   for (const other of besides(e)) put(r, other, "inert", "");
   const first = r.page.all("[autofocus]", e, r.store)[0] ?? r.page.all(focusable, e, r.store)[0] ?? null;
   if (first) r.effect({ do: "focus", part: first.name });
@@ -56,6 +63,7 @@ export function closeDialog(r: Context, e: PageElement, answer?: string): undefi
   put(r, e, "open", null);
   if (isModal(r, e)) {
     r.erase(`modal ${e.name}`);
+    say(r, e, "modal", false);
     for (const other of besides(e)) put(r, other, "inert", other.attributes.inert ?? null);
     r.effect({ do: "focus back" });
   }
@@ -154,6 +162,7 @@ export function showPopover(r: Context, e: PageElement, on: boolean): undefined 
   const from = focusedBy(r);
   if (on) {
     r.write(`style ${e.name} display`, "block");
+    say(r, e, "popover-open", true);
     if (from) r.write(before, from.name);
     const wants = r.page.all("[autofocus]", e, r.store)[0];
     if (wants) r.effect({ do: "focus", part: wants.name });
@@ -161,6 +170,7 @@ export function showPopover(r: Context, e: PageElement, on: boolean): undefined 
     return undefined;
   }
   r.erase(`style ${e.name} display`);
+  say(r, e, "popover-open", false);
   const back = r.store.get(before);
   if (back !== undefined) r.erase(before);
   // Out of what is hidden the focus goes back to where it was (HTML §6.12, hide popover algorithm).

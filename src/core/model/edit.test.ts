@@ -159,6 +159,19 @@ describe("cells and rows", () => {
     expect(setEvent(doc, 0, { on: "key", key: "y" }).reactions[0].in.one).toBeDefined();
     expect(setEvent(doc, 2, { on: "key", key: "y" }).reactions[2].in).toEqual({});
   });
+  it("takes what happens by itself along where nothing is left for it to do", () => {
+    const doc = component({
+      parts: [button("a"), button("b")],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 3 }],
+      states: ["one", "two"],
+      reactions: { automatic: { one: "[n > 1] / focus b", two: "[n > 2] / n = 0; [n == 1] one" } },
+    });
+    const read = (next: Component) => readComponent(JSON.stringify(next));
+    const [first, second] = [removePart(doc, "b"), removeDatum(doc, "n")];
+    expect([read(first).ok, read(second).ok]).toEqual([true, true]);
+    expect(Object.keys(first.reactions[0].in)).toEqual(["two"]);
+    expect(second.reactions[0].in).toMatchObject({ two: { branches: [{ to: "one" }] } });
+  });
   it("data go with their assignments; what reads them is reported later", () => {
     const next = removeDatum(doc, "n");
     expect(JSON.stringify(next.reactions)).not.toContain('"assign"');

@@ -1,7 +1,7 @@
 /** Data and requests. */
 import { mapStimulus, mentionsAny } from "../names";
-import type { Component, Datum, EventRow, RequestSpec } from "../schema";
-import { filterActions, filterStateActions, mapCells } from "./shared";
+import type { Component, Datum, RequestSpec } from "../schema";
+import { filterRows, filterStateActions } from "./shared";
 
 export const addDatum = (doc: Component, datum: Datum): Component => ({ ...doc, data: [...doc.data, datum] });
 /** A datum as it begins, before anybody has said more of it. */
@@ -35,10 +35,7 @@ export function removeDatum(doc: Component, name: string): Component {
     ...doc,
     data: doc.data.filter((d) => d.name !== name),
     states: filterStateActions(doc.states, "data", gone),
-    reactions: doc.reactions.map((row: EventRow) => ({
-      ...row,
-      in: mapCells(row.in, (cell) => filterActions(cell, "data", gone)),
-    })),
+    reactions: filterRows(doc.reactions, "data", gone),
     scenarios: doc.scenarios.map((s) => {
       const { [name]: _gone, ...data } = s.data ?? {};
       const steps = s.steps.filter((t) => !mentionsAny(mapStimulus, t.do, "data", gone));

@@ -2,7 +2,7 @@
 import { mapEvent, mapExpected, mapStimulus, mapTarget, mentionsAny } from "../names";
 import type { Component, FocusRule, Part } from "../schema";
 import { allParts } from "../tree";
-import { filterActions, filterExpectations, filterStateActions, mapCells, moved, withoutMentions } from "./shared";
+import { filterExpectations, filterRows, filterStateActions, mapCells, moved, withoutMentions } from "./shared";
 
 function mapParts(
   parts: readonly (Part | string)[],
@@ -83,9 +83,11 @@ export function removePart(doc: Component, name: string): Component {
       return next.to || next.within ? next : undefined;
     }),
     states: filterStateActions(doc.states, "part", gone),
-    reactions: doc.reactions
-      .filter((row) => !mentionsAny(mapEvent, row.event, "part", gone))
-      .map((row) => ({ ...row, in: mapCells(row.in, (cell) => filterActions(cell, "part", gone)) })),
+    reactions: filterRows(
+      doc.reactions.filter((row) => !mentionsAny(mapEvent, row.event, "part", gone)),
+      "part",
+      gone,
+    ),
     scenarios: doc.scenarios.map((s) => {
       const kept = filterExpectations(s, (e) => !mentionsAny(mapExpected, e, "part", gone));
       return { ...kept, steps: kept.steps.filter((t) => !mentionsAny(mapStimulus, t.do, "part", gone)) };

@@ -1,6 +1,16 @@
 /** What several edits need: cells by state, and taking away whatever mentions a name that is gone. */
 import { mapAction, mapClaim, mentionsAny, type NameKind } from "../names";
-import type { Action, Branch, Component, Expected, Reaction, Scenario, StateNode, TrialPlan } from "../schema";
+import type {
+  Action,
+  Branch,
+  Component,
+  EventRow,
+  Expected,
+  Reaction,
+  Scenario,
+  StateNode,
+  TrialPlan,
+} from "../schema";
 
 export type Cells<T> = Record<string, T>;
 
@@ -39,13 +49,23 @@ export const without = (list: readonly Action[], kind: NameKind, gone: ReadonlyS
           ? []
           : [a],
   );
-export const filterActions = (cell: Reaction, kind: NameKind, gone: ReadonlySet<string>): Reaction =>
+const filterActions = (cell: Reaction, kind: NameKind, gone: ReadonlySet<string>): Reaction =>
   cell === "ignored"
     ? cell
     : {
         ...cell,
         branches: cell.branches.map((b) => (b.actions ? { ...b, actions: without(b.actions, kind, gone) } : b)),
       };
+/** Rows without the actions that mention one of the names; what happens by itself and does nothing any more goes, too. */
+export const filterRows = (rows: readonly EventRow[], kind: NameKind, gone: ReadonlySet<string>): EventRow[] =>
+  rows.map((row) => ({
+    ...row,
+    in: mapCells(row.in, (cell) => {
+      const left = filterActions(cell, kind, gone);
+      if (row.event.on !== "automatic") return left;
+      return filterBranches(left, (b) => b.to !== undefined || (b.actions ?? []).length > 0);
+    }),
+  }));
 export const filterStateActions = (
   states: readonly StateNode[],
   kind: NameKind,

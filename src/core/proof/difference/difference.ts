@@ -56,6 +56,8 @@ interface Pair extends Followed {
 export interface Looking {
   /** Pairs of situations after which the search stops and says so. */
   most?: number;
+  /** Acts tried in them after which it does so, too: large components have many in each. */
+  acts?: number;
   /** Only facts that an expectation can speak of: no style values, motions under way or requests. */
   sayable?: boolean;
 }
@@ -72,7 +74,7 @@ export function compareBehaviour(one: Program, other: Program, looking: Looking 
 export function* comparing(
   one: Program,
   other: Program,
-  { most = 5000, sayable = false }: Looking = {},
+  { most = 5000, acts = Number.POSITIVE_INFINITY, sayable = false }: Looking = {},
 ): Generator<number, Compared> {
   const sides = [one, other].map((p) => new Side(p, sayable)) as [Side, Side];
   const programs = [one, other];
@@ -93,6 +95,7 @@ export function* comparing(
   };
   const done = (complete: boolean): Compared => ({ difference: found, complete, pairs: pairs.length });
   let whole = true;
+  let tried = 0;
   const isCrowded = (states: readonly RunState[]): boolean => {
     const is = states.some((s) => s.timers.length > CROWD || piledUp(s) !== null);
     whole &&= !is;
@@ -109,12 +112,13 @@ export function* comparing(
   )
     return done(true);
   for (let i = 0; i < pairs.length; i++) {
-    if (pairs.length > most) return done(false);
+    if (pairs.length > most || tried > acts) return done(false);
     if (i % 200 === 199) yield pairs.length;
     const pair = pairs[i];
     for (const stimulus of alike(sides, pair.states)) {
       if (sides.some((s) => s.loops > MOST_CUT)) return done(false);
       const does = (states: readonly RunState[]): RunState[] => states.map((s, side) => sides[side].did(s, stimulus));
+      tried++;
       const at = whenDone(programs, pair, stimulus);
       if (!at) continue;
       const next = does(at.states);

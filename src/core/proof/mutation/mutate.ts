@@ -33,8 +33,9 @@ export interface Mutation {
 export const scoreOf = ({ killed, survivors }: Mutation): number =>
   killed + survivors.length ? (100 * killed) / (killed + survivors.length) : 100;
 
-/** Pairs of situations looked at for each mutant that survives. */
+/** Pairs of situations looked at for each mutant that survives, and acts tried in them. */
 const PAIRS = 4000;
+const ACTS = 60_000;
 
 /** Asks every mutant; yields how many were asked. */
 export function* mutate(doc: Component): Generator<number, Mutation> {
@@ -53,7 +54,7 @@ export function* mutate(doc: Component): Generator<number, Mutation> {
     if (other.problems.length > program.problems.length) continue;
     if (!allHold(other)) out.killed++;
     else {
-      const { difference, complete } = compareBehaviour(program, other, { most: PAIRS, sayable: true });
+      const { difference, complete } = compareBehaviour(program, other, { most: PAIRS, acts: ACTS, sayable: true });
       if (difference) out.survivors.push(survivorOf(program, other, mutant, difference));
       else if (complete) out.equivalent++;
       else out.open.push(mutant.text);

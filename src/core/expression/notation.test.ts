@@ -143,7 +143,7 @@ describe("print and parse go round", () => {
   it("for delays", () => {
     fc.assert(
       fc.property(branch, fc.constantFrom("240ms", "0.3s", ".5s"), (b, after) =>
-        same(parseReaction(printReaction({ after, branches: [b] }), names, true), {
+        same(parseReaction(printReaction({ after, branches: [b] }), names, "timed"), {
           ok: true,
           value: clean({ after, branches: [b] }),
         }),
@@ -220,9 +220,16 @@ describe("print and parse go round", () => {
 
 describe("what is typed by hand", () => {
   it("reads arrows, line noise and empty cells", () => {
+    const automatic = (text: string) => parseReaction(text, names, "automatic");
+    expect([automatic("open").ok, automatic("[n > 2] open; / raise e").ok, automatic("ignored").ok]).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    for (const text of ["[n > 2]", "open; [n > 2]"]) expect(automatic(text).ok, text).toBe(false);
     expect(parseReaction("  ", names)).toEqual({ ok: true, value: undefined });
     expect(parseReaction("-> open", names)).toEqual({ ok: true, value: { branches: [{ to: "open" }] } });
-    expect(parseReaction("240 MS open", names, true)).toEqual({
+    expect(parseReaction("240 MS open", names, "timed")).toEqual({
       ok: true,
       value: { after: "240ms", branches: [{ to: "open" }] },
     });
@@ -278,11 +285,11 @@ describe("measures in cells", () => {
   const place = (p: { ok: boolean } & Partial<{ message: string; from: number; to: number }>) =>
     p.ok ? "taken" : `${p.from}–${p.to} ${p.message}`;
   it("a mismatch of units is an error at its place, as one types", () => {
-    expect(place(parseReaction("var(--gap) → open", known, true))).toBe("0–10 this is a length; a time is needed");
-    expect(place(parseReaction("calc(var(--fade) + 1px) → open", known, true))).toBe(
+    expect(place(parseReaction("var(--gap) → open", known, "timed"))).toBe("0–10 this is a length; a time is needed");
+    expect(place(parseReaction("calc(var(--fade) + 1px) → open", known, "timed"))).toBe(
       "19–22 a time and a length cannot be added",
     );
-    expect(place(parseReaction("calc(var(--fade) * 2) → open", known, true))).toBe("taken");
+    expect(place(parseReaction("calc(var(--fade) * 2) → open", known, "timed"))).toBe("taken");
     expect(place(parseReaction("open / start nap after var(--none)", known))).toBe("27–33 there is no token --none");
     expect(place(parseReaction("open / scroll to var(--fade) smoothly", known))).toContain("17–28 this is a time");
     expect(place(parseEvent("scroll past 3s", known))).toBe("12–14 this is a time; a length is needed");

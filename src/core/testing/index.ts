@@ -1,5 +1,5 @@
 /** Builds small components from the short notation; for tests, here and in the browser journeys. */
-import { type Names, parseEvent, parseFocusRule, parseLook, parseReaction } from "../expression";
+import { type Names, parseEvent, parseFocusRule, parseLook, parseReaction, rowKind } from "../expression";
 import {
   allStates,
   type Component,
@@ -62,10 +62,10 @@ export function component(sketch: Sketch): Component {
       in: cells(row, (t) => must(parseLook(t, names))),
     })),
     focus: cells(sketch.focus ?? {}, (t) => must(parseFocusRule(t, names))),
-    reactions: Object.entries(sketch.reactions ?? {}).map(([event, row]) => ({
-      event: must(parseEvent(event, names)),
-      in: cells(row, (t) => must(parseReaction(t, names, event === "after" || event === "every"))),
-    })),
+    reactions: Object.entries(sketch.reactions ?? {}).map(([text, row]) => {
+      const event = must(parseEvent(text, names));
+      return { event, in: cells(row, (t) => must(parseReaction(t, names, rowKind(event)))) };
+    }),
     scenarios: sketch.scenarios ?? [],
   };
   const read = readComponentValue(doc);

@@ -15,6 +15,7 @@ import {
   printLook,
   printReaction,
   rename,
+  rowKind,
   type Supports,
   taken,
   trimmed,
@@ -195,7 +196,7 @@ export function typed(doc: Component, row: Row, column: Column, text: string, su
     return { ok: true, label, change: (d) => setLifecycle(d, state, when, parsed.value) };
   }
   if (row.section !== "event") return no("nothing can be said here", text);
-  const parsed = parseReaction(text, names, isTimed(doc.reactions[row.index].event));
+  const parsed = parseReaction(text, names, rowKind(doc.reactions[row.index].event));
   if (!parsed.ok) return parsed;
   return { ok: true, label: `${row.label} in ${state}`, change: (d) => setReaction(d, row.index, state, parsed.value) };
 }

@@ -204,6 +204,6 @@ describe("what is printed", () => {
     expect(parseStep(word, names).ok).toBe(false);
     expect(parseFact(`panel is ${word}`, names).ok).toBe(false);
     expect(parseClaim(word, names).ok).toBe(false);
-    expect(parseReaction(`open / ${word}`, names, false).ok).toBe(false);
+    expect(parseReaction(`open / ${word}`, names).ok).toBe(false);
   });
 });

@@ -2,7 +2,16 @@
  * Reaction cells as text, in UML's transition form: `[guard] target / action, action; [guard] target`.
  * `ignored` decides that nothing happens; cells of after and every rows start with a time: `240ms → open`.
  */
-import { type Branch, durationPattern, type Reaction, reactionSchema, targetsOf } from "../../model";
+import {
+  allActions,
+  type Branch,
+  durationPattern,
+  type EventSpec,
+  isTimed,
+  type Reaction,
+  reactionSchema,
+  targetsOf,
+} from "../../model";
 import { compileExpression, type Missing } from "../expression";
 import { measureFault } from "../measured";
 import type { Names } from "../names";
@@ -25,14 +34,17 @@ function printBranch(branch: Branch): string {
   return out.join(" ");
 }
 
-/**
- * @param timed true in an after or every row, whose cells start with a time
- * @returns the reaction, undefined for an empty text (undecided), or one error with its place
- */
-export const parseReaction = (text: string, names: Names, timed = false): Parsed<Reaction | undefined> =>
-  storable(reactionSchema, readReaction(text, names, timed), text);
+/** What a row is for its cells: those of after and every rows start with a time, those of automatic rows have to do something. */
+export type RowKind = "plain" | "timed" | "automatic";
+export const rowKind = (event: Pick<EventSpec, "on">): RowKind =>
+  isTimed(event) ? "timed" : event.on === "automatic" ? "automatic" : "plain";
 
-function readReaction(text: string, names: Names, timed = false): Parsed<Reaction | undefined> {
+/** @returns the reaction, undefined for an empty text (undecided), or one error with its place */
+export const parseReaction = (text: string, names: Names, kind: RowKind = "plain"): Parsed<Reaction | undefined> =>
+  storable(reactionSchema, readReaction(text, names, kind), text);
+
+function readReaction(text: string, names: Names, kind: RowKind): Parsed<Reaction | undefined> {
+  const timed = kind === "timed";
   let whole = trimmed(text, 0, text.length);
   if (!whole.text) return { ok: true, value: undefined };
   if (whole.text === "ignored") {
@@ -53,6 +65,9 @@ function readReaction(text: string, names: Names, timed = false): Parsed<Reactio
   for (const piece of splitTop(text, ";", whole.from, whole.to)) {
     const branch = parseBranch(text, piece, names);
     if (!branch.ok) return branch;
+    const { to, actions } = branch.value;
+    if (kind === "automatic" && to === undefined && !allActions(actions ?? []).length)
+      return fault("what happens by itself needs a state to go to, or an action after a /", piece);
     branches.push(branch.value);
   }
   return { ok: true, value: after === undefined ? { branches } : { after, branches } };

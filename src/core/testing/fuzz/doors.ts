@@ -25,6 +25,7 @@ import {
   printLook,
   printReaction,
   rename,
+  rowKind,
 } from "../../expression";
 import { easing, milliseconds, parseTransition } from "../../measure";
 import {
@@ -242,7 +243,7 @@ const NAMED: Component = component({
 /** What the sheet does with what was typed: it can be stored and read again. */
 const typed: readonly ((text: string) => Component | null)[] = [
   ...[0, 1, 2, 3].map((row) => (text: string) => {
-    const read = parseReaction(text, NAMES, row === 2);
+    const read = parseReaction(text, NAMES, rowKind(NAMED.reactions[row].event));
     return read.ok ? setReaction(NAMED, row, "one", read.value) : null;
   }),
   (text) => {
@@ -289,7 +290,8 @@ function words(text: string): void {
     must(again.ok && same(again.value, read.value), `${what} "${printed}" does not read back`);
   };
   round("a reaction", (t) => parseReaction(t, NAMES), printReaction);
-  round("a timed reaction", (t) => parseReaction(t, NAMES, true), printReaction);
+  round("a timed reaction", (t) => parseReaction(t, NAMES, "timed"), printReaction);
+  round("an automatic reaction", (t) => parseReaction(t, NAMES, "automatic"), printReaction);
   round("a look", (t) => parseLook(t, NAMES), printLook);
   round("a focus rule", (t) => parseFocusRule(t, NAMES), printFocusRule);
   round("an event", (t) => parseEvent(t, NAMES), printEvent);

@@ -170,6 +170,8 @@ describe("cells and rows", () => {
     const [first, second] = [removePart(doc, "b"), removeDatum(doc, "n")];
     expect([read(first).ok, read(second).ok]).toEqual([true, true]);
     expect(Object.keys(first.reactions[0].in)).toEqual(["two"]);
+    const clicks = component({ parts: [button("a")], states: ["one"], reactions: { "click a": { one: "[true]" } } });
+    expect(setEvent(clicks, 0, { on: "automatic" }).reactions[0].in).toEqual({});
     expect(second.reactions[0].in).toMatchObject({ two: { branches: [{ to: "one" }] } });
   });
   it("data go with their assignments; what reads them is reported later", () => {

@@ -1,7 +1,7 @@
 /** Cells and rows. */
 import { own } from "../own";
 import { type Component, type EventSpec, type FocusRule, isTimed, type Look, type Reaction } from "../schema";
-import { withCell } from "./shared";
+import { withCell, withoutIdle } from "./shared";
 
 export function setLook(doc: Component, part: string, state: string, look: Look | undefined): Component {
   return {
@@ -62,7 +62,7 @@ export function joinRows(doc: Component, first: number, second: number): Compone
 export const setEvent = (doc: Component, row: number, event: EventSpec): Component => ({
   ...doc,
   reactions: doc.reactions.map((r, i) =>
-    i === row ? { event, in: isTimed(r.event) === isTimed(event) ? r.in : {} } : r,
+    i === row ? withoutIdle({ event, in: isTimed(r.event) === isTimed(event) ? r.in : {} }) : r,
   ),
 });
 export const removeEventRow = (doc: Component, row: number): Component => ({

@@ -56,16 +56,17 @@ const filterActions = (cell: Reaction, kind: NameKind, gone: ReadonlySet<string>
         ...cell,
         branches: cell.branches.map((b) => (b.actions ? { ...b, actions: without(b.actions, kind, gone) } : b)),
       };
-/** Rows without the actions that mention one of the names; what happens by itself and does nothing any more goes, too. */
+/** What happens by itself and does nothing is taken away: a component has no such cell. */
+export const withoutIdle = (row: EventRow): EventRow =>
+  row.event.on !== "automatic"
+    ? row
+    : {
+        ...row,
+        in: mapCells(row.in, (cell) => filterBranches(cell, (b) => b.to !== undefined || (b.actions ?? []).length > 0)),
+      };
+/** Rows without the actions that mention one of the names. */
 export const filterRows = (rows: readonly EventRow[], kind: NameKind, gone: ReadonlySet<string>): EventRow[] =>
-  rows.map((row) => ({
-    ...row,
-    in: mapCells(row.in, (cell) => {
-      const left = filterActions(cell, kind, gone);
-      if (row.event.on !== "automatic") return left;
-      return filterBranches(left, (b) => b.to !== undefined || (b.actions ?? []).length > 0);
-    }),
-  }));
+  rows.map((row) => withoutIdle({ ...row, in: mapCells(row.in, (cell) => filterActions(cell, kind, gone)) }));
 export const filterStateActions = (
   states: readonly StateNode[],
   kind: NameKind,

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { compute, measureEnv, milliseconds } from "../measure";
 import { readComponent, writeComponent } from "../model";
 import { compile } from "../program";
-import { MOST_AT_ONCE } from "../run";
+import { advance, MOST_AT_ONCE, start } from "../run";
 import { button, component } from "../testing";
 import { proveNow, runScenario } from ".";
 
@@ -33,6 +33,32 @@ describe("time that never ends", () => {
     expect(watches).toMatchObject({ ok: false, stuck: null });
     expect(proveNow(ticking).scenarios.map((s) => s.ok)).toEqual([false, false]);
   });
+});
+
+describe("what is sent without an end", () => {
+  it.each(["request save", "send more after 50ms", "start later after 50ms"])(
+    "is cut, whichever way it is sent: %s in what happens by itself again and again",
+    (action) => {
+      const endless = component({
+        parts: [button("a")],
+        states: ["on"],
+        requests: [{ name: "save", method: "POST", path: "/save", latency: "40ms", outcome: "fails" }],
+        reactions: {
+          automatic: { on: `[in("on")] on / ${action}` },
+          "on more": { on: "on" },
+          "request failed save": { on: "on" },
+        },
+      });
+      const program = compile(endless);
+      const first = start(program);
+      expect(first.step.loop).toBe(true);
+      const seen: number[] = [];
+      advance(program, first.state, 60_000, ({ state }) => void seen.push(state.timers.length));
+      expect(Math.max(0, ...seen)).toBeLessThanOrEqual(1000);
+      expect(seen.length).toBeLessThan(60);
+      expect(proveNow(endless, { situations: 50 }).findings.map((f) => f.rule)).toContain("F21");
+    },
+  );
 });
 
 describe("texts that grow", () => {

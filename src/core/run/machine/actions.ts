@@ -4,7 +4,7 @@ import { micros } from "../../measure";
 import type { Value } from "../../model";
 import { answerEvent, type CompiledAction, DOCUMENT } from "../../program";
 import { glideTime, pixels, placeOf, scrollAt, scrollRange } from "../../surface";
-import { MAX_STEPS } from "../state/state";
+import { MAX_STEPS, type Timer } from "../state/state";
 import type { Working } from "../state/working";
 
 /** An action that the core as a host does: data, timers, requests, the page. @throws Fault */
@@ -37,7 +37,7 @@ export function act(m: Working, action: CompiledAction): void {
     case "request": {
       const { name, latency, ok } = m.program.requests[action.request];
       const due = micros(m.now + latency);
-      m.timers = [...m.timers, { kind: "event", event: answerEvent(name, ok), id: null, request: action.request, due }];
+      onItsWay(m, { kind: "event", event: answerEvent(name, ok), id: null, request: action.request, due });
       break;
     }
     case "log": {
@@ -60,8 +60,13 @@ export function assignTo(m: Working, data: number, given: Value): void {
 function send(m: Working, { event, delay, id, restart }: Extract<CompiledAction, { do: "send" }>): void {
   if (restart) m.timers = m.timers.filter((t) => t.kind !== "event" || t.id !== id);
   if (delay <= 0 && !restart) m.external.push(event);
-  else if (m.timers.length >= MAX_STEPS) m.step.loop = true;
-  else m.timers = [...m.timers, { kind: "event", event, id, request: -1, due: micros(m.now + delay) }];
+  else onItsWay(m, { kind: "event", event, id, request: -1, due: micros(m.now + delay) });
+}
+
+/** More and more that is on its way never comes to an end: it is cut. */
+function onItsWay(m: Working, timer: Timer): void {
+  if (m.timers.length >= MAX_STEPS) m.step.loop = true;
+  else m.timers = [...m.timers, timer];
 }
 
 /**

@@ -105,6 +105,9 @@ export function nextDue(program: Program, state: RunState): number | null {
   return due === Number.POSITIVE_INFINITY ? null : due;
 }
 
+/** So many things that never came to rest, a thousand steps each, are enough: what still waits then is dropped. */
+const MOST_RESTLESS = 25;
+
 /**
  * Lets the clock run to `until` (ms), doing what is due on the way, in time order. At one instant motions end first,
  * then the page has scrolled, then timers go in the order in which they were started.
@@ -120,12 +123,14 @@ export function advance(
 ): RunState {
   let current = state;
   let sameInstant = 0;
+  let restless = 0;
   let count = 0;
   for (let due = nextDue(program, current); due !== null && due <= until; due = nextDue(program, current)) {
     if (++count > most) return current;
     sameInstant = due === current.now ? sameInstant + 1 : 0;
     const next = oneDue(program, current, due);
-    const cut = sameInstant > MAX_STEPS;
+    if (next.step.loop) restless++;
+    const cut = sameInstant > MAX_STEPS || restless > MOST_RESTLESS;
     if (cut) next.step.loop = true;
     current = cut ? { ...next.state, timers: [] } : next.state;
     seen({ state: current, step: next.step });

@@ -83,8 +83,7 @@ function sourceText(): string {
     }
   const source = modules
     .filter((m) => m.pieces.length)
-    .map(({ name, about, pieces }) => ({
-      name,
+    .map(({ about, pieces }) => ({
       about,
       pieces: pieces.map((p) => ({
         name: p.name,
@@ -95,7 +94,6 @@ function sourceText(): string {
     }));
   return `/** The kernel as delivered pages carry it. Made by \`npm run kernel\` from src/kernel; not to be edited. */
 export interface KernelModule {
-  name: string;
   /** What it says of itself. */
   about: string;
   pieces: readonly KernelPiece[];

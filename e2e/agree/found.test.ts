@@ -8,6 +8,16 @@ import { type EngineName, type Held, open } from "./engine";
 import { difference } from "./hold";
 import { several } from "./several";
 
+/** A page of two blocks, much longer than the window. */
+const long = {
+  width: 800,
+  height: 600,
+  blocks: [
+    { name: "top", height: "590px" },
+    { name: "long", height: "1400px" },
+  ],
+};
+
 const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
   {
     name: "what was absent and is not displayed from then on is in the document again",
@@ -204,14 +214,7 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       states: ["one", "two"],
       looks: { a: { two: "opacity: 0.4; transition: opacity 200ms linear" } },
       reactions: { "out of view mark": { one: "/ scroll to mark" }, "scroll past 200px": { always: "two" } },
-      page: {
-        width: 800,
-        height: 600,
-        blocks: [
-          { name: "top", height: "590px" },
-          { name: "long", height: "1400px" },
-        ],
-      },
+      page: long,
     },
     acts: [
       { kind: "wait", at: 1 },
@@ -224,14 +227,7 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       parts: [button("b", { area: { block: "top" } })],
       states: ["s"],
       reactions: { mounted: { s: "/ scroll to 900px smoothly" } },
-      page: {
-        width: 800,
-        height: 600,
-        blocks: [
-          { name: "top", height: "590px" },
-          { name: "long", height: "1400px" },
-        ],
-      },
+      page: long,
     },
     acts: [
       { kind: "wait", at: 1 },

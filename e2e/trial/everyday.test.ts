@@ -5,7 +5,7 @@ import type { Component } from "../../src/core/model";
 import { deliveredPage } from "../../src/core/testing/delivered";
 import { everyday, lengths } from "../../src/core/testing/everyday";
 import { faults, remarks, strangerLengths, strangers } from "../../src/core/testing/strangers";
-import { runsOf } from "../../src/core/trial";
+import { runsOf, type TrialRun } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { told } from "./told";
 
@@ -26,20 +26,22 @@ function broughtIn(html: string, name: string): Component {
   return measured ? { ...doc, page: { ...doc.page, measured } } : doc;
 }
 
+async function same(doc: Component, runs: readonly TrialRun[], html: string): Promise<void> {
+  const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
+  expect(told(trial)).toEqual([]);
+}
+
 describe.concurrent.each(Object.entries(everyday))("%s", (name, html) => {
   it("does what its page does", async () => {
     const doc = broughtIn(html, name);
     const { runs } = runsOf(doc, "reactions");
     expect(runs.length).toBeGreaterThan(0);
-    const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
-    expect(told(trial)).toEqual([]);
+    await same(doc, runs, html);
   });
   // What the browser opens over the page by itself it must not open besides.
   it.runIf(html.includes("popover"))("does so when it is delivered", async () => {
     const doc = broughtIn(html, name);
-    const delivered = { source: { html: deliveredPage(doc) } };
-    const { trial } = await putOnTrial(browser, doc, runsOf(doc, "reactions").runs, delivered);
-    expect(told(trial)).toEqual([]);
+    await same(doc, runsOf(doc, "reactions").runs, deliveredPage(doc));
   });
 });
 
@@ -82,7 +84,6 @@ describe.concurrent.each(Object.entries(ruled))("%s", (name, html) => {
     const all = runsOf(read.doc, "situations").runs;
     expect(all.length).toBeGreaterThan(1);
     const runs = all.filter((_run, i) => i % Math.ceil(all.length / SOME_SITUATIONS) === 0);
-    const { trial } = await putOnTrial(browser, read.doc, runs, { source: { html } });
-    expect(told(trial)).toEqual([]);
+    await same(read.doc, runs, html);
   });
 });

@@ -1,7 +1,7 @@
 /** Names: every name that a document mentions must be declared once. Shapes that the schema alone cannot say. */
 import { mapNames, type NameKind } from "./names";
 import { ALWAYS, type Component, isTimed, type Problem, type StateNode, targetsOf } from "./schema";
-import { allActions, allParts, allStates, inDifferentRegions, isCompound, isHistory } from "./tree";
+import { allParts, allStates, inDifferentRegions, isCompound, isHistory, isIdle } from "./tree";
 
 const nearest = (wanted: string, known: Iterable<string>): string => {
   const list = [...known].slice(0, 12).join(", ");
@@ -161,10 +161,7 @@ function checkCells(doc: Component, problems: Problem[]): void {
           : "only after and every rows have a time";
         problems.push({ path: `${at}.in.${state}.after`, message });
       }
-      if (
-        event.on === "automatic" &&
-        cell.branches.some((b) => b.to === undefined && allActions(b.actions ?? []).length === 0)
-      ) {
+      if (event.on === "automatic" && cell.branches.some(isIdle)) {
         problems.push({ path: `${at}.in.${state}`, message: "an automatic reaction needs a target or an action" });
       }
     }

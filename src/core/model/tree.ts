@@ -1,5 +1,5 @@
 /** Walking and finding in the part tree and the state tree. Pure; nothing here changes a document. */
-import type { Action, Component, EventSpec, Part, StateNode } from "./schema";
+import type { Action, Branch, Component, EventSpec, Part, StateNode } from "./schema";
 
 export interface PartPlace {
   part: Part;
@@ -128,6 +128,9 @@ export function references(doc: Pick<Component, "parts">): Reference[] {
 /** The part that an event is about, where it is about one. */
 export const eventPart = (event: EventSpec): string | undefined =>
   "part" in event ? event.part : event.on === "key" ? event.within : undefined;
+
+/** It leads nowhere and does nothing: what happens by itself may not be so. */
+export const isIdle = ({ to, actions }: Branch): boolean => to === undefined && !actions?.length;
 
 /** All actions of a list, those inside conditions included. */
 export function allActions(actions: readonly Action[]): Action[] {

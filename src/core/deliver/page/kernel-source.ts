@@ -1,6 +1,5 @@
 /** The kernel as delivered pages carry it. Made by `npm run kernel` from src/kernel; not to be edited. */
 export interface KernelModule {
-  name: string;
   /** What it says of itself. */
   about: string;
   pieces: readonly KernelPiece[];
@@ -17,7 +16,6 @@ export interface KernelPiece {
 /** In the order in which they stand in a file. */
 export const kernelSource: readonly KernelModule[] = [
   {
-    name: "run",
     about:
       "/**\n * What the kernel asks of a run: the states that are active, what waits, and the few things that only a host can do. The\n * core's machine is one, on a clock of its own; a page is the other.\n */",
     pieces: [
@@ -30,7 +28,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "actions",
     about: "/** Executable content: what reactions, entries and exits do (SCXML §4). */",
     pieces: [
       {
@@ -48,7 +45,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "chart",
     about: "/** The tree of states, flattened in document order (SCXML §3.3 to §3.11). */",
     pieces: [
       {
@@ -66,7 +62,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "transition",
     about: "/** Which states a transition leaves and enters: the procedures of SCXML, appendix D. Pure. */",
     pieces: [
       {
@@ -120,7 +115,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "select",
     about:
       "/** Which transitions an event enables (SCXML, appendix D: selectTransitions, removeConflictingTransitions). */",
     pieces: [
@@ -145,7 +139,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "take",
     about:
       "/** Taking transitions: leaving, acting, entering (SCXML, appendix D: microstep, exitStates, enterStates). */",
     pieces: [
@@ -188,7 +181,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "complete",
     about:
       "/** Run to completion (SCXML, appendix D: mainEventLoop): automatic reactions, then what was raised, until nothing is left. */",
     pieces: [
@@ -219,7 +211,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "data",
     about: "/** What a datum can hold. */",
     pieces: [
       {
@@ -237,7 +228,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "events",
     about: "/** Names of events. */",
     pieces: [
       {
@@ -249,7 +239,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "surface/focus",
     about: "",
     pieces: [
       {
@@ -273,7 +262,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "surface/keys",
     about: "/** Keys as the specification names them. */",
     pieces: [
       {
@@ -291,7 +279,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "surface/looks",
     about: "/** How looks come together: the base, then what active states say, outer before inner; later wins. */",
     pieces: [
       {
@@ -309,7 +296,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/measures",
     about: "/** How wide the page is, how far it is scrolled, and what of it is in view. */",
     pieces: [
       {
@@ -363,7 +349,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/doing",
     about: "/** What some components do beside: scroll, announce, ask, write to the console. */",
     pieces: [
       {
@@ -399,7 +384,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/page",
     about: "/** A component on a page: the kernel's run, with the browser as its host. */",
     pieces: [
       {
@@ -435,7 +419,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/looks",
     about:
       "/** How the parts are, put on the page: what comes is displayed before it moves, what goes stays until it has moved. */",
     pieces: [
@@ -538,7 +521,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/restore",
     about: "/** What a component changes in markup that is not its own, noted before and put back at the end. */",
     pieces: [
       {
@@ -568,7 +550,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/embed",
     about:
       "/** A component in a project: several on one page, with data and answers from outside, and taken away without a trace. */",
     pieces: [
@@ -599,7 +580,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/focus",
     about: "/** Where the focus goes on a page, and what holds it there. */",
     pieces: [
       {
@@ -708,7 +688,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/keys",
     about: "/** Keys, from the focus outwards. */",
     pieces: [
       {
@@ -720,7 +699,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/mount",
     about: "/** Brings a component to life on the elements that are there. */",
     pieces: [
       {
@@ -732,7 +710,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/pointer",
     about: "/** What the pointer does. */",
     pieces: [
       {
@@ -762,7 +739,6 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    name: "dom/surroundings",
     about:
       "/** What the page around a component tells it: the focus, motions, the window; and what browsers do by themselves, held back. */",
     pieces: [

@@ -3,10 +3,10 @@
  * `ignored` decides that nothing happens; cells of after and every rows start with a time: `240ms → open`.
  */
 import {
-  allActions,
   type Branch,
   durationPattern,
   type EventSpec,
+  isIdle,
   isTimed,
   type Reaction,
   reactionSchema,
@@ -65,8 +65,7 @@ function readReaction(text: string, names: Names, kind: RowKind): Parsed<Reactio
   for (const piece of splitTop(text, ";", whole.from, whole.to)) {
     const branch = parseBranch(text, piece, names);
     if (!branch.ok) return branch;
-    const { to, actions } = branch.value;
-    if (kind === "automatic" && to === undefined && !allActions(actions ?? []).length)
+    if (kind === "automatic" && isIdle(branch.value))
       return fault("what happens by itself needs a state to go to, or an action after a /", piece);
     branches.push(branch.value);
   }

@@ -11,6 +11,7 @@ import type {
   StateNode,
   TrialPlan,
 } from "../schema";
+import { isIdle } from "../tree";
 
 export type Cells<T> = Record<string, T>;
 
@@ -62,7 +63,7 @@ export const withoutIdle = (row: EventRow): EventRow =>
     ? row
     : {
         ...row,
-        in: mapCells(row.in, (cell) => filterBranches(cell, (b) => b.to !== undefined || (b.actions ?? []).length > 0)),
+        in: mapCells(row.in, (cell) => filterBranches(cell, (b) => !isIdle(b))),
       };
 /** Rows without the actions that mention one of the names. */
 export const filterRows = (rows: readonly EventRow[], kind: NameKind, gone: ReadonlySet<string>): EventRow[] =>

@@ -176,7 +176,7 @@ function settled(
       clips: false,
       inLine: false,
       around: 1,
-      motion: draft.motion ?? sheetMotion(program, listsIn(own)) ?? {},
+      motion: draft.motion ?? sheetMotion(program, Object.entries(own)) ?? {},
       animations: [],
       own,
       rendered: true,
@@ -224,13 +224,7 @@ function settled(
     around: 1,
     layer: ownLayer ?? layerOf(css),
     lifted: isLifted(css, as),
-    motion:
-      draft.motion ??
-      sheetMotion(
-        program,
-        said.filter(([p]) => p.startsWith("transition")),
-      ) ??
-      {},
+    motion: draft.motion ?? sheetMotion(program, said) ?? {},
     animations: animationsOf(
       program.doc,
       page,
@@ -240,9 +234,6 @@ function settled(
     rules: sheet.rules,
   };
 }
-
-const listsIn = (css: Readonly<Record<string, string>>): [string, string][] =>
-  Object.entries(css).filter(([p]) => p.startsWith("transition"));
 
 /** What is said of its own visibility; null where it is as around it. */
 function seenAs(draft: Draft, page: Sheet | null, sheet: SheetStyle, said: string | undefined): PartLook["visibility"] {

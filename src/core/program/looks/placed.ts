@@ -1,11 +1,12 @@
 /** Where a part stands by its style, once everything around it is known: away, shut, above what. */
 import { isCheckable } from "../../cascade";
-import type { Env, Template } from "../../expression";
+import type { Template } from "../../expression";
 import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
 import { DOCUMENT, type PartIndex, type PartInfo, type PartLook, type Program } from "../program";
 import { isAway, isPositioned, takesAway } from "./away";
 import { isClippedAway, isInLine, isScaledAway, isShut, shutting, withoutTransforms } from "./shut";
+import { nothing } from "./styled";
 
 /** The looks with what follows from where the parts stand in one another. */
 export function placedLooks(program: Program, looks: readonly PartLook[], measures: MeasureEnv): PartLook[] {
@@ -75,7 +76,7 @@ export function isShutIn(
     words,
   );
 }
-const saysSomething = (t: Template): boolean => !t.constant || t.run({} as Env).trim() !== "";
+const saysSomething = (t: Template): boolean => !t.constant || t.run(nothing).trim() !== "";
 
 /** Whether a part would be away with some values of its style in place of those it has. */
 export function isAwayIn(
@@ -93,7 +94,7 @@ export function isAwayIn(
 /** Without anything in it a box has no size by which it could be moved. */
 function isEmpty({ content }: PartInfo, { text, css }: PartLook): boolean {
   if (Object.keys(css).some((p) => /^(padding|border|(min-)?(height|width|block-size))/.test(p))) return false;
-  const says = (t: Template): boolean => !t.constant || t.run({} as Env) !== "";
+  const says = (t: Template): boolean => !t.constant || t.run(nothing) !== "";
   return text === null ? !content.some((c) => typeof c === "number" || says(c)) : !says(text);
 }
 
@@ -106,7 +107,7 @@ function isLine({ part, content }: PartInfo, { text }: PartLook, css: Readonly<R
   let length = 0;
   for (const c of words) {
     if (typeof c === "number" || !c.constant) return false;
-    length += c.run({} as Env).length;
+    length += c.run(nothing).length;
   }
   return length <= 30;
 }

@@ -12,7 +12,7 @@ import type { CompiledMotion, PartIndex, PartInfo, PartLook, Program, StateIndex
 import { answersOf, askedOf } from "./answering";
 import { type Draft, finished, type Ruled, valueNow } from "./finish";
 import { decides, withFlags } from "./flags";
-import { asksFor, mediaBits, sheetOf, whoBits } from "./styled";
+import { asksFor, mediaBits, nothing, sheetOf, whoBits } from "./styled";
 import { NOBODY, type Who } from "./who";
 
 export type PoseIndex = number;
@@ -123,9 +123,6 @@ export function compileLooks(program: Program, cells: CellCompiler): void {
   for (const [p, info] of program.parts.entries()) if (looks.fixed[p]) mark(looks.base[p], info, nothing);
   byProgram.set(program, looks);
 }
-/** What is constant asks for nothing. */
-const nothing = {} as Env;
-
 const copyOf = (draft: Draft): Draft => ({
   ...draft,
   attributes: new Map(draft.attributes),

@@ -118,7 +118,7 @@ function treeOf(program: Program, standing: readonly Standing[], all: boolean): 
   return { parts: out, around };
 }
 /** What is constant asks for nothing. */
-const nothing = {} as Env;
+export const nothing = {} as Env;
 
 /** What a person does, as the pseudo-classes of Selectors 4 §9 say it of the page's elements. */
 function doingOf(program: Program, { parts, around }: PageTree, who: Who): Doing {

@@ -121,9 +121,7 @@ export class Machine extends Fields implements Working {
     act(this, action);
   }
   leave(state: StateIndex): void {
-    // Of what is sent without an end there may be thousands: looked at only where the state has timers at all.
-    const may = this.program.timedRows.some((row) => row.cells[state]);
-    if (may && this.timers.some((t) => t.kind === "state" && t.state === state))
+    if (this.timers.some((t) => t.kind === "state" && t.state === state))
       this.timers = this.timers.filter((t) => t.kind !== "state" || t.state !== state);
     this.told?.exited.push(state);
   }

@@ -50,17 +50,19 @@ type Answers = Map<Question, boolean | null>;
 const KINDS = ["page", "scroll", "view"] as const;
 /** All of a kind are asked before the first of them is told. @returns whether any was told */
 function tell(m: Working, answers: Answers): boolean {
-  const counts = KINDS.map((kind) => {
-    const changed = [...answers].flatMap(([q, was]) => {
-      if (q.kind !== kind) return [];
+  let told = false;
+  for (const kind of KINDS) {
+    const changed: Question[] = [];
+    for (const [q, was] of answers) {
+      if (q.kind !== kind) continue;
       const is = q.ask({ pose: m.pose, page: m.pageState, now: m.now });
       answers.set(q, is);
-      return is !== was && is === q.waitsFor ? [q] : [];
-    });
+      if (is !== was && is === q.waitsFor) changed.push(q);
+    }
     for (const q of changed) m.dispatch(q.at, q.kind, [q.row]);
-    return changed.length;
-  });
-  return counts.some((n) => n > 0);
+    told ||= changed.length > 0;
+  }
+  return told;
 }
 
 /** As at mount: every row asks, once. What one of them changes the others hear of when the page has been drawn. */

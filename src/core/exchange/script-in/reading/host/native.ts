@@ -32,9 +32,8 @@ function besides(e: PageElement): PageElement[] {
 }
 /** Says by its class that it is open, where a rule or the script asks. */
 function say(r: Context, e: PageElement, what: keyof typeof saidByClass, on: boolean): void {
-  const name = saidByClass[what];
-  if (r.page.doc.page.css?.includes(`.${name}`) || r.source.includes(`:${what}`))
-    r.write(`class ${e.name} ${name}`, on);
+  if ([r.page.doc.page.css, r.source].some((text) => text?.includes(`:${what}`)))
+    r.write(`class ${e.name} ${saidByClass[what]}`, on);
 }
 export const isModal = (r: Context, e: PageElement): boolean => r.store.get(`modal ${e.name}`) === true;
 

@@ -1,4 +1,5 @@
 /** What comes into sight and goes by a motion of its style is seen in time, whether the motion names it or says `all`. */
+import fc from "fast-check";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { box, button, component } from "../../src/core/testing";
 import type { Deed } from "../../src/core/testing/specifications";
@@ -64,5 +65,70 @@ describe.each(["all", "named"])("%s", (how) => {
       },
     });
     expect(await difference(browser, doc, deeds, "chromium")).toBeNull();
+  });
+});
+
+/** What a state may say of the value, and of how it moves. */
+const values = ["opacity: 0.2", "opacity: 0.8", "opacity: 0.8; transform: scale(0.5)", "not displayed; opacity: 0.8"];
+const motions = [
+  "",
+  "",
+  "",
+  "transition: none",
+  "transition: opacity 400ms linear",
+  "transition: opacity 250ms linear 30ms",
+  "transition: opacity 300ms linear, transform 400ms linear 50ms",
+  "transition: transform 250ms linear",
+];
+const pages = [
+  undefined,
+  undefined,
+  undefined,
+  undefined,
+  ".x { transition: all 0s }",
+  ".x { transition: opacity 250ms linear }",
+  ".x { transition: initial }",
+  ".x { transition-property: opacity }",
+  ".x.on { transition: none }",
+];
+const STATES = ["s0", "s1", "s2", "s3"];
+/** A part that is moved by some states and left alone by others, which come one after another in the midst of it. */
+const inTheMidst = fc.record({
+  looks: fc.tuple(...STATES.map(() => fc.tuple(fc.constantFrom(...values), fc.constantFrom(...motions), fc.boolean()))),
+  always: fc.constantFrom("", "", "", "", "transition: opacity 200ms linear"),
+  css: fc.constantFrom(...pages),
+  after: fc.tuple(...STATES.map(() => fc.constantFrom(null, 40, 90, 170))),
+  clicks: fc.tuple(...STATES.map(() => fc.constantFrom(...STATES))),
+  acts: fc.array(
+    fc.oneof(fc.constant(click), fc.integer({ min: 0, max: 5 }).map(wait), fc.constant<Deed>({ kind: "calm", at: 0 })),
+    { minLength: 4, maxLength: 12 },
+  ),
+});
+type InTheMidst = typeof inTheMidst extends fc.Arbitrary<infer T> ? T : never;
+function moving({ looks, always, css, after, clicks }: InTheMidst) {
+  const cells = STATES.map((s, i) => [
+    s,
+    [...looks[i].slice(0, 2), looks[i][2] ? ".on" : ""].filter(Boolean).join("; "),
+  ]);
+  return component({
+    parts: [button("a"), box("x", ["words"], { attributes: { class: "x" } })],
+    states: STATES,
+    looks: { x: { ...(always ? { always } : {}), ...Object.fromEntries(cells) } },
+    reactions: {
+      "click a": Object.fromEntries(STATES.map((s, i) => [s, clicks[i]])),
+      after: Object.fromEntries(
+        STATES.flatMap((s, i) => (after[i] ? [[s, `${after[i]}ms ${STATES[(i + 1) % STATES.length]}`]] : [])),
+      ),
+    },
+    page: { width: 800, height: 600, ...(css ? { css } : {}) },
+  });
+}
+
+describe("in the midst of a motion", () => {
+  it.concurrent.each([1, 2, 3, 4].map((n) => 20_261_129 * n))("states come and go, from %i", async (seed) => {
+    const property = fc.asyncProperty(inTheMidst, async (sketch) => {
+      expect(await difference(browser, moving(sketch), sketch.acts, "chromium")).toBeNull();
+    });
+    await fc.assert(property, { seed, numRuns: 20 });
   });
 });

@@ -126,7 +126,8 @@ export interface PartLook {
   around: number;
   /** Which rules won, by property. */
   rules: Cascaded | null;
-  motion: Readonly<Record<string, CompiledMotion>>;
+  /** By property, or `all`. Null where no `transition` is said: then everything jumps, and what moves already goes on. */
+  motion: Readonly<Record<string, CompiledMotion>> | null;
   /** Those of its animations that end. */
   animations: readonly Animation[];
 }

@@ -75,18 +75,23 @@ describe("motion", () => {
     expect(opacity(later(forth, 400))).toBe(1);
   });
 
-  it("a state without a transition for it cuts a running motion short", () => {
-    const cut = compile(
+  it.each([
+    ["goes on in a state that says nothing of it", "opacity: 1", 1],
+    ["is cut short by one that says there is none", "opacity: 1; transition: none", 0],
+    ["is cut short by one that moves something else", "opacity: 1; transition: transform 1s", 0],
+    ["is cut short by another value", "opacity: 0.5", 0],
+  ])("a running motion %s", (_what, c, left) => {
+    const doc = compile(
       component({
         parts: [button("b"), box("p")],
         states: ["a", "b1", "c"],
-        looks: { p: { a: "opacity: 0", b1: "opacity: 1; transition: opacity 1s", c: "opacity: 1" } },
+        looks: { p: { a: "opacity: 0", b1: "opacity: 1; transition: opacity 1s", c } },
         reactions: { "click b": { a: "b1", b1: "c" } },
       }),
     );
-    const half = advance(cut, stimulate(cut, start(cut).state, b).state, 500);
+    const half = advance(doc, stimulate(doc, start(doc).state, b).state, 500);
     expect(half.tracks).toHaveLength(1);
-    expect(stimulate(cut, half, b).state.tracks).toHaveLength(0);
+    expect(stimulate(doc, half, b).state.tracks).toHaveLength(left);
   });
 });
 
@@ -170,7 +175,9 @@ describe("looks", () => {
       }),
     );
     const moves = ["a", "b", "c"].map((s) =>
-      Object.entries(restingLooks(program, program.stateIndex.get(s)!)[0].motion).map(([p, m]) => `${p} ${m.duration}`),
+      Object.entries(restingLooks(program, program.stateIndex.get(s)!)[0].motion ?? {}).map(
+        ([p, m]) => `${p} ${m.duration}`,
+      ),
     );
     expect(moves).toEqual([["opacity 1000", "color 1000"], ["color 2000"], []]);
   });

@@ -1,9 +1,7 @@
 /** The specification against a page: what is run, what counts as a difference, what is told. */
 
-export * from "./act-out";
+export * from "./acting";
 export * from "./asked";
-export * from "./core-system";
-export * from "./differing";
 export * from "./mends";
 export * from "./report";
 export * from "./runs";

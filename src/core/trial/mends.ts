@@ -28,9 +28,7 @@ import {
 import { compile, type Program } from "../program";
 import type { RunState } from "../run";
 import { activeNames, scrollAt } from "../surface";
-import { openingOf } from "./act-out";
-import { CoreSystem, seenPart } from "./core-system";
-import { type Differing, differingPart } from "./differing";
+import { CoreSystem, type Differing, differingPart, openingOf, seenPart } from "./acting";
 
 export interface Mend {
   /** Which cell, in words: `dialog in open`. */

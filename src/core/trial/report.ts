@@ -3,7 +3,7 @@ import { junitOf, plainMarkdown } from "../exchange";
 import { partsReferredTo } from "../expression";
 import type { Component, Scenario } from "../model";
 import { stepText } from "../proof";
-import type { Differing } from "./differing";
+import type { Differing } from "./acting";
 import type { RunResult, Trial, Verdict } from "./trial";
 
 export interface Tried {

@@ -17,8 +17,8 @@ import {
 } from "../proof";
 import { advance, nextDue, type RunState, type Stimulus, stimulate } from "../run";
 import { stateText } from "../surface";
+import { arrivesAt } from "./acting";
 import type { TrialSet } from "./asked";
-import { arrivesAt } from "./core-system";
 
 export interface TrialRun {
   name: string;

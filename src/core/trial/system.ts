@@ -43,7 +43,11 @@ export interface Observation {
 
 /** What became of a stimulus. */
 export type Done =
-  | { done: true }
+  /**
+   * Where nobody holds the page's clock: when, by that clock, the page was told of it, ms; and how much later of the last of
+   * several things, as of the release of a key.
+   */
+  | { done: true; at?: number; took?: number }
   /** `impossible`: this system can never do such a thing; otherwise the page does not let it happen now. */
   | { done: false; impossible: boolean; why: string };
 

@@ -103,8 +103,6 @@ class BrowserPage implements OpenedPage {
   private readonly map: Record<string, string>;
   private readonly noted = new Set<string>();
   private opened = false;
-  /** ms that an act took so far, at most. */
-  private slowest = 0;
   private readonly input: Input;
   /** Why the run cannot go on. */
   private broken: string | null = null;
@@ -205,11 +203,11 @@ class BrowserPage implements OpenedPage {
   async act(stimulus: Stimulus): Promise<Done> {
     if ("answer" in stimulus && this.options.requests.some((r) => r.name === stimulus.answer && r.letThrough))
       return never(`the request ${stimulus.answer} goes to its server, which alone answers it`);
-    const begun = Date.now();
     const done = await this.bounded(this.input.act(stimulus));
-    this.slowest = Math.max(this.slowest, Date.now() - begun);
-    if (done.done) await this.pass(0);
-    return done;
+    if (!done.done) return done;
+    const told = this.options.realTime && (await this.bounded(this.tab.evaluate(() => window.trialPage.told())));
+    await this.pass(0);
+    return told ? { done: true, ...told } : done;
   }
 
   async pass(ms: number): Promise<void> {
@@ -220,8 +218,6 @@ class BrowserPage implements OpenedPage {
     const seen = await this.bounded(
       this.tab.evaluate((map, names) => window.trialPage.observe(map, names), this.map, parts as string[]),
     );
-    // When in its time an act came about is not known.
-    if (this.options.realTime) seen.lag += this.slowest;
     if (seen.glided) this.noted.add(GLIDED);
     return seen;
   }

@@ -1,5 +1,6 @@
 /** A page whose clock nobody holds: time passes by itself, and everything may be a little late. */
 import type { PageClock } from "./clock";
+import type { Told } from "./trial-page";
 
 /** ms: what a busy machine takes for a timer and a look. */
 const TOLERANCE = 250;
@@ -7,7 +8,12 @@ const TOLERANCE = 250;
 export interface RunningClock extends PageClock {
   /** ms since the page was there */
   now(): number;
+  /** When the page was told of what was done to it since it was asked last. */
+  told(): Told;
 }
+
+/** What a person does comes to a page as these. */
+const INPUT = ["pointermove", "pointerdown", "pointerup", "mousedown", "mouseup", "click", "keydown", "keyup"] as const;
 
 export function letRun(): RunningClock {
   let begin = performance.now();
@@ -21,6 +27,15 @@ export function letRun(): RunningClock {
     requestAnimationFrame(watch);
   };
   requestAnimationFrame(watch);
+  const times: { at: number; isMove: boolean }[] = [];
+  for (const type of INPUT)
+    addEventListener(
+      type,
+      (e) => {
+        if (e.isTrusted) times.push({ at: performance.now() - begin, isMove: type === "pointermove" });
+      },
+      { capture: true, passive: true },
+    );
   const frame = (): Promise<void> => new Promise((done) => requestAnimationFrame(() => done()));
   return {
     pass: async (ms) => {
@@ -30,5 +45,12 @@ export function letRun(): RunningClock {
     lag: () => TOLERANCE + gap,
     glided: () => false,
     now: () => performance.now() - begin,
+    told: () => {
+      const all = times.splice(0);
+      const last = all.at(-1)?.at ?? performance.now() - begin;
+      // One moves there before one presses.
+      const at = all.find((t) => !t.isMove)?.at ?? last;
+      return { at, took: last - at };
+    },
   };
 }

@@ -69,6 +69,7 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
     },
     bare: bareOf,
     boxes: boxesOf,
+    told: () => running?.told() ?? null,
     blur: () => void dispatchEvent(new FocusEvent("blur")),
   };
 }

@@ -8,6 +8,12 @@ import type { Place } from "./observe";
 
 type Selectors = Readonly<Record<string, string>>;
 
+/** Of several events, as of a click: when the first came, ms of the page's own clock, and how much later the last. */
+export interface Told {
+  at: number;
+  took: number;
+}
+
 export interface TrialPage {
   /** @throws where the page never comes to rest */
   pass(ms: number): Promise<void>;
@@ -19,6 +25,8 @@ export interface TrialPage {
   /** A point at which nothing of the map lies. */
   bare(map: Selectors): { x: number; y: number } | null;
   boxes: typeof boxesOf;
+  /** When it was told of what was done to it last; null where its clock is held. */
+  told(): Told | null;
   /** The window loses the focus. */
   blur(): void;
 }

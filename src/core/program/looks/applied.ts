@@ -64,11 +64,13 @@ export function sheetMotion(
   for (const [name, value] of declared) {
     if (name !== "transition" && !name.startsWith("transition-")) continue;
     said = true;
-    const plain = /^(initial|unset|revert|inherit|none)$/i.test(value);
-    if (name === "transition") lists = plain ? { ...initial(), property: ["none"] } : shorthand(value);
+    const isInitial = /^(initial|unset|revert(-layer)?|inherit)$/i.test(value);
+    const isNone = /^none$/i.test(value);
+    if (name === "transition")
+      lists = isNone ? { ...initial(), property: ["none"] } : isInitial ? initial() : shorthand(value);
     else {
       const key = name.slice("transition-".length) as keyof typeof lists;
-      if (Object.hasOwn(lists, key)) lists[key] = plain && value !== "none" ? initial()[key] : words(value, ",");
+      if (Object.hasOwn(lists, key)) lists[key] = isInitial ? initial()[key] : words(value, ",");
     }
   }
   if (!said) return null;

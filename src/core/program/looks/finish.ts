@@ -176,7 +176,7 @@ function settled(
       clips: false,
       inLine: false,
       around: 1,
-      motion: draft.motion ?? sheetMotion(program, Object.entries(own)) ?? {},
+      motion: draft.motion ?? sheetMotion(program, Object.entries(own)),
       animations: [],
       own,
       rendered: true,
@@ -224,7 +224,7 @@ function settled(
     around: 1,
     layer: ownLayer ?? layerOf(css),
     lifted: isLifted(css, as),
-    motion: draft.motion ?? sheetMotion(program, said) ?? {},
+    motion: draft.motion ?? sheetMotion(program, said),
     animations: animationsOf(
       program.doc,
       page,

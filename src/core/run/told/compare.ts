@@ -26,7 +26,7 @@ export function factList({ program, state }: Instant, part: PartIndex): { fact: 
   const attributes = new Set(
     [...info.attributes.map(([n]) => n), ...look.attributes.keys()].filter((n) => n !== "role"),
   );
-  const properties = new Set([...Object.keys(look.css), ...Object.keys(look.motion)]);
+  const properties = new Set([...Object.keys(look.css), ...Object.keys(look.motion ?? {})]);
   for (const t of state.tracks) if (t.part === part) properties.add(t.property);
   return [
     ...factNames.map((f) => ({

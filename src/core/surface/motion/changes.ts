@@ -31,9 +31,13 @@ export function saidValue(program: Program, look: PartLook, property: string, pa
 const visibilityIn = (program: Program, pose: PoseIndex, part: PartIndex): string =>
   layoutOf(program, { pose, lingering: [] }).hidden[part] ? "hidden" : "visible";
 
+/** `transition: all 0s`, the initial value (CSS Transitions 1 §2.5). */
+const UNSAID = { all: { duration: 0, delay: 0, easing: "ease" } };
+
 /** The motion in force for a property; where reduced motion is preferred, its alternative. */
 function motionOf(look: PartLook, property: string, page: PageState): CompiledMotion | null {
-  const motion = own(look.motion, property) ?? own(look.motion, "all");
+  const said = look.motion ?? UNSAID;
+  const motion = own(said, property) ?? own(said, "all");
   if (!motion) return null;
   return page.reducedMotion && motion.reduced !== undefined ? motion.reduced : motion;
 }
@@ -91,7 +95,7 @@ export function goalIn(program: Program, pose: PoseIndex, part: PartIndex, prope
 
 /** Properties that some list of `transition` in either look speaks of. */
 function movable(before: PartLook, after: PartLook): Set<string> {
-  const out = new Set([...Object.keys(before.motion), ...Object.keys(after.motion)]);
+  const out = new Set([...Object.keys(before.motion ?? {}), ...Object.keys(after.motion ?? {})]);
   if (!out.delete("all")) return out;
   for (const property of [...Object.keys(before.css), ...Object.keys(after.css)])
     if (animatable.has(property)) out.add(property);
@@ -126,7 +130,7 @@ export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex,
       const b = seen ? visibilityIn(program, to, part) : restingValue(program, look, property, page);
       if (a === undefined || b === undefined || a === b) continue;
       const can = mix(property, a, b) || (mixSizes(property, a, b) && mixesWords(program, after, part));
-      const motion = can ? motionOf(look, property, page) : null;
+      const motion = can && look.motion ? motionOf(look, property, page) : null;
       out.push({ part, property, from: a, to: b, goal: goalOf(program, part, property, b), motion });
     }
   });

@@ -61,7 +61,7 @@ function able(program: Program, t: Transition, all: readonly Transition[], colle
     collector.add({ rule: "F12", severity: "warning", text, part: program.parts[part].name, state: t.to });
   after.forEach((look, part) => {
     const { name } = program.parts[part];
-    for (const property of Object.keys(look.motion)) {
+    for (const property of Object.keys(look.motion ?? {})) {
       const a = restingValue(program, before[part], property, from.page);
       const b = restingValue(program, look, property, from.page);
       if ((a === undefined) === (b === undefined)) continue;

@@ -1,10 +1,10 @@
 /** The specification as a system: what a page is held against. */
 
-import type { Component, Stimulus } from "../model";
-import { compile, DOCUMENT, isAwayIn, isInside, isShutIn, looksAt, type Program, partName } from "../program";
-import { advance, type RunState, type Step, start, stimulate } from "../run";
-import { attributeOf, factsOf, isPlace, layoutOf, scrollAt, type Track, trackEnd } from "../surface";
-import type { Done, Observation, Opening, SeenPart, System } from "./system";
+import type { Component, Stimulus } from "../../model";
+import { compile, DOCUMENT, isAwayIn, isInside, isShutIn, looksAt, type Program, partName } from "../../program";
+import { advance, type RunState, type Step, start, stimulate } from "../../run";
+import { attributeOf, factsOf, isPlace, layoutOf, scrollAt, type Track, trackEnd } from "../../surface";
+import type { Done, Observation, Opening, SeenPart, System } from "../system";
 
 /** How a request that the page sends is answered, where the specification says it. */
 export interface StandInRequest {
@@ -79,6 +79,14 @@ export function attributesSaid(program: Program, part: number): readonly string[
   return cache[part];
 }
 
+/** Back into a group of radio buttons of which none is checked: Chromium comes to its last one, Firefox to its first. */
+export function goesBackIntoGroup(program: Program, state: RunState, act: Stimulus): boolean {
+  if (!("press" in act) || act.press !== "Shift+Tab") return false;
+  const { focus } = stimulate(program, state, act).state;
+  const group = program.checkable.groups.get(focus) ?? [];
+  return group.length > 1 && !group.some((p) => state.checked.includes(p));
+}
+
 export class CoreSystem implements System {
   readonly program: Program;
   state!: RunState;
@@ -99,6 +107,22 @@ export class CoreSystem implements System {
   }
   async pass(ms: number): Promise<void> {
     this.passNow(ms);
+  }
+
+  /** Whether a key takes the focus out of the page, from where it is. */
+  wouldLeave(act: Stimulus): boolean {
+    return stimulate(this.program, this.state, act).state.focus === DOCUMENT;
+  }
+  goesBackIntoGroup(act: Stimulus): boolean {
+    return goesBackIntoGroup(this.program, this.state, act);
+  }
+  /** Another that goes on from a state of this one. */
+  from(state: RunState): CoreSystem {
+    const other = new CoreSystem(this.program);
+    other.state = state;
+    other.last = this.last;
+    other.announcements = [...this.announcements];
+    return other;
   }
 
   // The same without waiting for anybody.

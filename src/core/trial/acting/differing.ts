@@ -3,12 +3,12 @@
  * business: whether a part is taken out of the document or not displayed is the same to whoever uses it.
  */
 
-import type { Component } from "../model";
-import { looksAt, type Program } from "../program";
-import type { RunState } from "../run";
-import { isPainted } from "../surface";
+import type { Component } from "../../model";
+import { looksAt, type Program } from "../../program";
+import type { RunState } from "../../run";
+import { isPainted } from "../../surface";
+import type { Observation, SeenPart } from "../system";
 import { arrivesAt, attributesSaid, seenPart } from "./core-system";
-import type { Observation, SeenPart } from "./system";
 
 export interface Differing {
   /** Null for the page as a whole. */

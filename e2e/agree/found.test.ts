@@ -402,6 +402,46 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
     },
     acts: [0, 1, 2, 3].map((at) => ({ kind: "click", at })),
   },
+  {
+    name: "what is absent while it has the focus comes back once it has lost that",
+    sketch: {
+      parts: [button("a"), button("b"), box("round", [button("c")])],
+      states: ["s"],
+      data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 9 }],
+      looks: { b: { s: "[focusWithin(b)] absent" }, round: { s: "[focusWithin(c)] absent" } },
+      reactions: { "focus leaves b": { s: "/ n = n + 1" }, "focus leaves round": { s: "/ n = n + 2" } },
+    },
+    acts: [
+      { kind: "click", at: 1 },
+      { kind: "wait", at: 0 },
+      { kind: "click", at: 3 },
+      { kind: "key", at: 0 },
+      { kind: "key", at: 0 },
+    ],
+  },
+  {
+    name: "a motion goes on in a state that says nothing of it",
+    sketch: {
+      parts: [button("b"), box("x", ["x"]), box("y", ["y"])],
+      states: ["shut", "opening", "open"],
+      looks: {
+        x: { shut: "opacity: 0.2", opening: "opacity: 0.8; transition: opacity 400ms linear", open: "opacity: 0.8" },
+        y: {
+          shut: "opacity: 0.2",
+          opening: "opacity: 0.8; transition: opacity 400ms linear",
+          open: "opacity: 0.8; transition: none",
+        },
+      },
+      reactions: { "click b": { shut: "opening", opening: "open", open: "shut" } },
+    },
+    acts: [
+      { kind: "click", at: 0 },
+      { kind: "wait", at: 1 },
+      { kind: "click", at: 0 },
+      { kind: "wait", at: 0 },
+      { kind: "wait", at: 4 },
+    ],
+  },
 ];
 
 const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];

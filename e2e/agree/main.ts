@@ -1,18 +1,19 @@
 /**
  * `npm run agree -- --runs N --seed S --engine chromium|firefox`: random specifications, acted out by the core and by the
- * delivered page. Prints the smallest one that differs, of each that does. With `--target` in another form than the page;
+ * delivered page. With `--crowded` of few words that come again and again. Prints the smallest one that differs, of each that does. With `--target` in another form than the page;
  * with `--record` the run is told in docs/deliver.md and in the app.
  */
 import fc from "fast-check";
 import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";
 import { allParts, allStates, type Component } from "../../src/core/model";
-import { deeds, specifications } from "../../src/core/testing/specifications";
+import { crowded, deeds, specifications } from "../../src/core/testing/specifications";
 import { option } from "../option";
 import type { BuiltTarget } from "./built";
 import { type EngineName, open } from "./engine";
 import { difference } from "./hold";
 import { record, today } from "./record";
 
+const from = process.argv.includes("--crowded") ? crowded : specifications;
 const runs = Number(option("runs", "100"));
 const seed = Number(option("seed", String(Date.now() % 1_000_000)));
 const engine = option("engine", "chromium") as EngineName;
@@ -52,7 +53,7 @@ let next = 0;
 const one = async (): Promise<void> => {
   while (next < runs) {
     const run = next++;
-    const property = fc.asyncProperty(specifications, deeds, async (doc, acts) => {
+    const property = fc.asyncProperty(from, deeds, async (doc, acts) => {
       const d = await difference(browser, doc, acts, engine, target);
       if (d)
         throw new Error(

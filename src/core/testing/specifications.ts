@@ -76,30 +76,8 @@ const choice = fc.nat(997);
 
 const numbers = fc.tuple(choice, choice, choice, choice);
 
-/** Always readable; over the whole vocabulary, with every kind of container. */
-export const specifications: fc.Arbitrary<Component> = fc
-  .record({
-    pieces: fc.subarray(Object.keys(pieces), { minLength: 1 }),
-    states: fc.array(shape, { minLength: 1, maxLength: 3 }),
-    rows: fc.array(
-      fc.record({ event: fc.tuple(choice, choice), cells: fc.array(numbers, { minLength: 1, maxLength: 3 }) }),
-      {
-        maxLength: 9,
-      },
-    ),
-    looks: fc.array(fc.tuple(choice, choice, choice, choice), { maxLength: 9 }),
-    rules: fc.array(fc.tuple(choice, choice, choice), { maxLength: 5 }),
-    waiting: fc.oneof(
-      { weight: 3, arbitrary: fc.constant<[number, number, number][]>([]) },
-      { weight: 2, arbitrary: fc.array(fc.tuple(choice, choice, choice), { maxLength: 4 }) },
-    ),
-    focus: fc.array(fc.tuple(choice, choice, choice), { maxLength: 2 }),
-    lifecycle: fc.array(fc.tuple(choice, choice, choice), { maxLength: 2 }),
-    blocks: fc.boolean(),
-  })
-  .map(build);
-
-function build(d: {
+/** What a specification is made of. */
+interface Made {
   pieces: string[];
   states: Shape[];
   rows: { event: [number, number]; cells: [number, number, number, number][] }[];
@@ -109,7 +87,57 @@ function build(d: {
   focus: [number, number, number][];
   lifecycle: [number, number, number][];
   blocks: boolean;
-}): Component {
+}
+
+/** @param atLeast of rows and of looks */
+const made = (atLeast: number, atMost: number): fc.Arbitrary<Made> =>
+  fc.record({
+    pieces: fc.subarray(Object.keys(pieces), { minLength: 1 }),
+    states: fc.array(shape, { minLength: 1, maxLength: 3 }),
+    rows: fc.array(
+      fc.record({ event: fc.tuple(choice, choice), cells: fc.array(numbers, { minLength: 1, maxLength: 3 }) }),
+      { minLength: atLeast, maxLength: 9 },
+    ),
+    looks: fc.array(fc.tuple(choice, choice, choice, choice), { minLength: atLeast, maxLength: atMost }),
+    rules: fc.array(fc.tuple(choice, choice, choice), { maxLength: 5 }),
+    waiting: fc.oneof(
+      { weight: 3, arbitrary: fc.constant<[number, number, number][]>([]) },
+      { weight: 2, arbitrary: fc.array(fc.tuple(choice, choice, choice), { maxLength: 4 }) },
+    ),
+    focus: fc.array(fc.tuple(choice, choice, choice), { maxLength: 2 }),
+    lifecycle: fc.array(fc.tuple(choice, choice, choice), { maxLength: 2 }),
+    blocks: fc.boolean(),
+  });
+
+/** Always readable; over the whole vocabulary, with every kind of container. */
+export const specifications: fc.Arbitrary<Component> = made(0, 9).map(build);
+
+const few = (most: number): fc.Arbitrary<number[]> => fc.array(choice, { minLength: 1, maxLength: most });
+
+/**
+ * The same of few words: few parts are spoken of, in the same few ways, in many states, so that one thing comes while another
+ * is under way and states say the same.
+ */
+export const crowded: fc.Arbitrary<Component> = fc
+  .record({
+    made: made(3, 16),
+    pieces: fc.subarray(Object.keys(pieces), { minLength: 1, maxLength: 3 }),
+    parts: few(2),
+    looks: few(4),
+    events: fc.array(fc.tuple(choice, choice), { minLength: 1, maxLength: 4 }),
+    rules: few(3),
+  })
+  .map(({ made: m, ...words }) =>
+    build({
+      ...m,
+      pieces: words.pieces,
+      looks: m.looks.map(([p, s, a, b]) => [pick(words.parts, p), s, pick(words.looks, a), b]),
+      rows: m.rows.map(({ event: [a], cells }) => ({ event: pick(words.events, a), cells })),
+      rules: m.rules.map(([a, b, c]) => [pick(words.rules, a), b, pick(words.rules, c)]),
+    }),
+  );
+
+function build(d: Made): Component {
   const states = statesOf(d.states);
   const parts = d.pieces.flatMap((p) => pieces[p]());
   if (d.blocks) {

@@ -52,6 +52,14 @@ function putBack(element: HTMLElement): void {
   marks.delete(element);
 }
 
+/** The focus leaves it in good order. @returns whether it was there */
+function letGo(element: HTMLElement): boolean {
+  const { activeElement: active } = element.getRootNode() as Document | ShadowRoot;
+  if (!(active instanceof HTMLElement) || !element.contains(active)) return false;
+  active.blur();
+  return true;
+}
+
 /** Once its own motions are over, unless it is wanted there again by then. */
 function go(page: Page, name: string, element: HTMLElement): void {
   const away = (): void => {
@@ -62,6 +70,9 @@ function go(page: Page, name: string, element: HTMLElement): void {
     // In the document, though nobody sees it.
     if (look.as !== "absent") putBack(element);
     if (look.as !== "absent" || marks.has(element)) return;
+    // Some browsers tell of the loss while they take it out: whoever wants it back then would find it half gone.
+    if (letGo(element) && !isGone(lookOf(page, page.component.looks[name]))) return;
+    if (marks.has(element)) return;
     const mark = document.createComment(name);
     marks.set(element, mark);
     element.replaceWith(mark);

@@ -471,10 +471,16 @@ export const kernelSource: readonly KernelModule[] = [
         text: "function putBack(element) {\n  marks.get(element)?.replaceWith(element);\n  marks.delete(element);\n}",
       },
       {
-        name: "go",
-        needs: ["dress", "isGone", "lookOf", "marks", "putBack"],
+        name: "letGo",
+        needs: [],
         joined: false,
-        text: '/** Once its own motions are over, unless it is wanted there again by then. */\nfunction go(page, name, element) {\n  const away = () => {\n    const look = lookOf(page, page.component.looks[name]);\n    if (!isGone(look) || page.listening.signal.aborted) return;\n    element.hidden = look.as === "not displayed";\n    dress(element, look.as, look.pointer);\n    // In the document, though nobody sees it.\n    if (look.as !== "absent") putBack(element);\n    if (look.as !== "absent" || marks.has(element)) return;\n    const mark = document.createComment(name);\n    marks.set(element, mark);\n    element.replaceWith(mark);\n  };\n  // What was never drawn goes at once, and one without an end is waited for by nobody.\n  const isDrawn = element.isConnected && page.root.dataset.starting === undefined;\n  const motions = (isDrawn ? element.getAnimations() : []).filter(\n    (m) => m.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY,\n  );\n  if (!motions.length) away();\n  else\n    Promise.allSettled(motions.map((m) => m.finished)).then(() => {\n      away();\n      page.refresh();\n    });\n}',
+        text: "/** The focus leaves it in good order. @returns whether it was there */\nfunction letGo(element) {\n  const { activeElement: active } = element.getRootNode();\n  if (!(active instanceof HTMLElement) || !element.contains(active)) return false;\n  active.blur();\n  return true;\n}",
+      },
+      {
+        name: "go",
+        needs: ["dress", "isGone", "letGo", "lookOf", "marks", "putBack"],
+        joined: false,
+        text: '/** Once its own motions are over, unless it is wanted there again by then. */\nfunction go(page, name, element) {\n  const away = () => {\n    const look = lookOf(page, page.component.looks[name]);\n    if (!isGone(look) || page.listening.signal.aborted) return;\n    element.hidden = look.as === "not displayed";\n    dress(element, look.as, look.pointer);\n    // In the document, though nobody sees it.\n    if (look.as !== "absent") putBack(element);\n    if (look.as !== "absent" || marks.has(element)) return;\n    // Some browsers tell of the loss while they take it out: whoever wants it back then would find it half gone.\n    if (letGo(element) && !isGone(lookOf(page, page.component.looks[name]))) return;\n    if (marks.has(element)) return;\n    const mark = document.createComment(name);\n    marks.set(element, mark);\n    element.replaceWith(mark);\n  };\n  // What was never drawn goes at once, and one without an end is waited for by nobody.\n  const isDrawn = element.isConnected && page.root.dataset.starting === undefined;\n  const motions = (isDrawn ? element.getAnimations() : []).filter(\n    (m) => m.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY,\n  );\n  if (!motions.length) away();\n  else\n    Promise.allSettled(motions.map((m) => m.finished)).then(() => {\n      away();\n      page.refresh();\n    });\n}',
       },
       {
         name: "check",

@@ -82,6 +82,9 @@ export async function unlikeTree(page: Page, program: Program, state: RunState):
   // It may have been so before the focus went on; all that is hidden with what can hold it comes with it.
   const comesAlong = (p: number): boolean =>
     program.parts[p].path.some((around) => canHold(around) && !factsOf(program, state, around).exposed);
+  /** Something in it may be told all the same, and so have its say in a name. */
+  const mayTellMore = (p: number): boolean =>
+    program.parts.slice(p, program.parts[p].end).some(({ index }) => index !== p && comesAlong(index));
   for (const { index, name, part } of program.parts) {
     const { exposed, role: told, name: mine } = factsOf(program, state, index);
     const said = told === "none" || told === "presentation" ? "" : told;
@@ -110,7 +113,7 @@ export async function unlikeTree(page: Page, program: Program, state: RunState):
     // HTML-AAM §4.1.1 names a button for files as it names a field; Chromium in the words that stand on it.
     if (part.tag === "input" && part.attributes?.type === "file" && mine === "") continue;
     if (found !== said) wrong.push(`${at}: role “${said}”, in Chromium “${role}”`);
-    else if (said && !itsOwn.has(role) && !node.ignored && !anyInert && mine !== its)
+    else if (said && !itsOwn.has(role) && !node.ignored && !anyInert && mine !== its && !mayTellMore(index))
       wrong.push(`${at}: name “${mine}”, in Chromium “${its}”`);
   }
   return wrong;

@@ -124,6 +124,68 @@ function moving({ looks, always, css, after, clicks }: InTheMidst) {
   });
 }
 
+/** A part that rules draw and take away, at once or slowly, and from where it moves then (CSS Transitions 2). */
+const drawn = fc.record({
+  how: fc.constantFrom(
+    "opacity 200ms linear",
+    "opacity 200ms linear, transform 300ms linear",
+    "all 200ms linear",
+    "none",
+  ),
+  display: fc.constantFrom(
+    "",
+    ", display 200ms allow-discrete",
+    ", display 120ms allow-discrete 40ms",
+    ", display 300ms",
+  ),
+  start: fc.constantFrom("", "opacity: 0", "opacity: 0.5; transform: scale(0.5)", "transform: scale(0.2)"),
+  away: fc.constantFrom("opacity: 0", "opacity: 0.3", ""),
+  behavior: fc.constantFrom("", "", "transition-behavior: allow-discrete"),
+  looks: fc.tuple(...STATES.map(() => fc.constantFrom(".on", ".on", "", ".on; opacity: 0.6"))),
+  inner: fc.boolean(),
+  after: fc.tuple(...STATES.map(() => fc.constantFrom(null, null, 90, 170))),
+  clicks: fc.tuple(...STATES.map(() => fc.constantFrom(...STATES))),
+  acts: fc.array(
+    fc.oneof(
+      fc.integer({ min: 0, max: 1 }).map((at): Deed => ({ kind: "click", at })),
+      fc.integer({ min: 0, max: 4 }).map(wait),
+      fc.constantFrom<Deed>({ kind: "key", at: 0 }, { kind: "key", at: 4 }),
+    ),
+    { minLength: 4, maxLength: 12 },
+  ),
+});
+type Drawn = typeof drawn extends fc.Arbitrary<infer T> ? T : never;
+function drawing({ how, display, start, away, behavior, looks, inner, after, clicks }: Drawn) {
+  const slowly = how === "none" ? "none" : `${how}${display}`;
+  const css = [
+    `.x { display: none; ${away}; transition: ${slowly}; ${behavior} }`,
+    ".x.on { display: block; opacity: 1; transform: none }",
+    ...(start ? [`@starting-style { .x.on { ${start} } ${inner ? ".on button { opacity: 0.2 }" : ""} }`] : []),
+    ...(inner ? [".x button { transition: opacity 150ms linear }"] : []),
+  ];
+  return component({
+    parts: [button("a"), box("x", ["words", button("in")], { attributes: { class: "x" } }), button("z")],
+    states: STATES,
+    looks: { x: Object.fromEntries(STATES.flatMap((s, i) => (looks[i] ? [[s, looks[i]]] : []))) },
+    reactions: {
+      "click a": Object.fromEntries(STATES.map((s, i) => [s, clicks[i]])),
+      after: Object.fromEntries(
+        STATES.flatMap((s, i) => (after[i] ? [[s, `${after[i]}ms ${STATES[(i + 1) % STATES.length]}`]] : [])),
+      ),
+    },
+    page: { width: 800, height: 600, css: css.join("\n") },
+  });
+}
+
+describe("drawn by rules", () => {
+  it.concurrent.each([1, 2, 3].map((n) => 20_261_130 * n))("it comes and goes, from %i", async (seed) => {
+    const property = fc.asyncProperty(drawn, async (sketch) => {
+      expect(await difference(browser, drawing(sketch), sketch.acts, "chromium")).toBeNull();
+    });
+    await fc.assert(property, { seed, numRuns: 15 });
+  });
+});
+
 describe("in the midst of a motion", () => {
   it.concurrent.each([1, 2, 3, 4].map((n) => 20_261_129 * n))("states come and go, from %i", async (seed) => {
     const property = fc.asyncProperty(inTheMidst, async (sketch) => {

@@ -123,10 +123,17 @@ function isInView(element: Element, displayed: boolean): boolean {
 const isInSight = (element: Element, displayed: boolean): boolean =>
   displayed && getComputedStyle(element).visibility === "visible";
 
+/** Not displayed any more but for a transition of `display`: nobody gets hold of it (CSS Transitions 2 §3.1). */
+const isGoing = (e: Element): boolean =>
+  e.getAnimations().some((motion) => {
+    if ((motion as CSSTransition).transitionProperty !== "display") return false;
+    return (motion.effect as KeyframeEffect).getKeyframes().at(-1)?.display === "none";
+  });
+
 /** Said so, or beside the modal dialog that was opened last (HTML §6.3.1). */
 function isInert(e: Element): boolean {
   const over = around(e);
-  if (over.some((o) => o.hasAttribute("inert"))) return true;
+  if (over.some((o) => o.hasAttribute("inert") || isGoing(o))) return true;
   const modal = modalsIn(document).at(-1);
   return modal !== undefined && !over.includes(modal) && !around(modal).includes(e);
 }

@@ -60,6 +60,7 @@ export function matching(
   sheet: Sheet,
   element: StyledElement,
   media: string,
+  starting = false,
 ): { rule: StyleRule; specificity: Specificity }[] {
   const index = indexOf(sheet);
   const found = new Map<StyleRule, Specificity>();
@@ -70,14 +71,24 @@ export function matching(
       const selector = rule.selectors[i];
       const before = found.get(rule);
       if (before && heavier(before, selector.specificity) >= 0) continue;
+      if (rule.starting && !starting) continue;
       if (rule.media.every((m) => media[m] === "1") && selector.matches(element)) found.set(rule, selector.specificity);
     }
   return [...found].map(([rule, specificity]) => ({ rule, specificity }));
 }
 
-/** @param media see mediaNow */
-export function cascade(sheet: Sheet, element: StyledElement, media: string, doing: Doing = NOTHING_DONE): Cascaded {
-  const matched = whileDoing(doing, () => matching(sheet, element, media));
+/**
+ * @param media see mediaNow
+ * @param starting with what `@starting-style` says
+ */
+export function cascade(
+  sheet: Sheet,
+  element: StyledElement,
+  media: string,
+  doing: Doing = NOTHING_DONE,
+  starting = false,
+): Cascaded {
+  const matched = whileDoing(doing, () => matching(sheet, element, media, starting));
   const known = byMatches.get(sheet) ?? new Map<string, Cascaded>();
   byMatches.set(sheet, known);
   const key = matched.map(({ rule, specificity }) => `${rule.order}:${specificity}`).join(" ");

@@ -21,6 +21,8 @@ export interface StyleRule {
   declarations: readonly Declaration[];
   /** Which of the sheet's media conditions must hold. */
   media: readonly number[];
+  /** It says only from where what is drawn for the first time moves (CSS Transitions 2 §2.1, `@starting-style`). */
+  starting: boolean;
   /** A later layer wins; what stands in none is the last (CSS Cascading 5 §6.4). */
   layer: number;
 }
@@ -39,6 +41,8 @@ export interface SheetRemark {
 export interface Sheet {
   rules: readonly StyleRule[];
   media: readonly { text: string; holds(medium: Medium): boolean }[];
+  /** Some of its rules say from where something moves that is drawn for the first time. */
+  starts: boolean;
   keyframes: ReadonlyMap<string, readonly Keyframe[]>;
   /** Attributes that selectors ask about, `class` and `id` among them. */
   attributes: ReadonlySet<string>;
@@ -68,6 +72,7 @@ export function readSheet(text: string): Sheet {
 interface Around {
   media: readonly number[];
   layer: string;
+  starting: boolean;
   /** What `&` stands for; null outside of rules. */
   parent: string | null;
 }
@@ -86,6 +91,7 @@ class Reader {
   private readonly properties = new Set<string>();
   /** Selectors that ask what a person does, with what their rules say then. */
   private readonly asking: Said[] = [];
+  private starts = false;
   private unnamed = 0;
   private line = 1;
   private source = "";
@@ -97,12 +103,13 @@ class Reader {
       onParseError: (e: { line: number; message: string }) => this.remark(`not understood: ${e.message}`, e.line),
     };
     const tree = parseSheet(text, options);
-    this.list(tree.children, { media: [], layer: "", parent: null });
+    this.list(tree.children, { media: [], layer: "", starting: false, parent: null });
     const rank = ranks(this.layers);
     const askers = askersOf(this.rules, this.asking);
     return {
       rules: this.rules.map(({ layerName, ...rule }) => ({ ...rule, layer: rank.get(layerName) ?? rank.size })),
       media: this.media,
+      starts: this.starts,
       keyframes: this.keyframes,
       attributes: this.attributes,
       classes: this.classes,
@@ -163,6 +170,9 @@ class Reader {
       inside({ media: [...around.media, index] });
     } else if (name === "supports") {
       if (supported(node.prelude)) inside({});
+    } else if (name === "starting-style") {
+      this.starts = true;
+      inside({ starting: true });
     } else if (name === "layer") this.layer(node, around, inside);
     else if (/^(-webkit-)?keyframes$/.test(name)) this.frames(node);
     else if (!/^(charset|font-face|property|counter-style|page|namespace|import|view-transition)$/.test(name))
@@ -212,6 +222,8 @@ class Reader {
       return;
     }
     const text = nested(node.prelude, around.parent);
+    if (text.includes("::details-content"))
+      return this.remark("what ::details-content says is kept, and not counted with here");
     if (text.length > MOST_SELECTORS)
       return this.remark("rules nested so often that their selectors fill pages are kept, and not counted with here");
     this.block(node.block, text, around);
@@ -234,6 +246,7 @@ class Reader {
         selectors: read,
         declarations,
         media: around.media,
+        starting: around.starting,
         layerName: around.layer,
       });
     }

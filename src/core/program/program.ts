@@ -83,6 +83,8 @@ export interface CompiledMotion {
   /** ms */
   delay: number;
   easing: string;
+  /** What cannot be mixed may wait for it: `display` (CSS Transitions 2 §3.1, `transition-behavior`). */
+  discrete?: true;
   /** What runs where reduced motion is preferred; null jumps. Not there: the same motion. */
   reduced?: CompiledMotion | null;
 }
@@ -128,6 +130,8 @@ export interface PartLook {
   rules: Cascaded | null;
   /** By property, or `all`. Null where no `transition` is said: then everything jumps, and what moves already goes on. */
   motion: Readonly<Record<string, CompiledMotion>> | null;
+  /** What `@starting-style` says otherwise, from where it moves when it is drawn for the first time. */
+  starting?: Readonly<Record<string, string>>;
   /** Those of its animations that end. */
   animations: readonly Animation[];
 }

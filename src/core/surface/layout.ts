@@ -101,6 +101,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const looks = looksAt(program, moment.pose);
   const as: Presence[] = looks.map((l) => l.as);
   const moving = new Map<PartIndex, boolean>();
+  /** Taken out by a rule, and not gone yet. */
+  const going = new Set<PartIndex>();
   const away = looks.map((l) => l.away);
   const shut = looks.map((l) => l.shut);
   for (const l of moment.lingering)
@@ -108,7 +110,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     else if (isPlace(l.of)) {
       away[l.part] = l.as === "moved out";
       shut[l.part] = l.as === "hidden";
-    } else moving.set(l.part, l.as === "hidden");
+    } else if (l.of === "display") going.add(l.part);
+    else moving.set(l.part, l.as === "hidden");
   const n = parts.length;
   const present = new Array<boolean>(n);
   const displayed = new Array<boolean>(n);
@@ -132,7 +135,10 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     // A text that a look says stands in place of what is inside.
     present[p] = as[p] !== "absent" && (root || (present[up] && looks[up].text === null));
     displayed[p] =
-      present[p] && as[p] !== "not displayed" && look.rendered && (root || (displayed[up] && contents[up]));
+      present[p] &&
+      as[p] !== "not displayed" &&
+      (look.rendered || going.has(p)) &&
+      (root || (displayed[up] && contents[up]));
     // CSS Containment 2 §4.1: it skips what is in it.
     contents[p] = !isMenu(parts[p].part) && look.css["content-visibility"] !== "hidden";
     // Visibility is inherited, and what says that it is visible is (CSS Display 3 §4).
@@ -145,7 +151,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     movedOut[p] = away[p] || (!root && movedOut[up]);
     out[p] = movedOut[p] || clipped[p] || shut[p] || inShut[p];
     inSight[p] = displayed[p] && !hidden[p] && !out[p];
-    inert[p] = look.inert || (!root && inert[up]);
+    // So browsers have it: on its way out by its display nobody gets hold of it.
+    inert[p] = look.inert || going.has(p) || (!root && inert[up]);
     disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
     told[p] = look.exposed && (root || told[up]);
     // What is visible in something hidden is there for everybody; what is in `aria-hidden` is not.

@@ -28,7 +28,12 @@ export interface SeenPart extends Omit<PartFacts, "takes pointer"> {
 export interface Observation {
   parts: Readonly<Record<string, SeenPart>>;
   /** The part that has the focus; null for none, and what it is where it is no part. */
-  focus: { part: string | null; other: string | null };
+  focus: {
+    part: string | null;
+    other: string | null;
+    /** Nothing has it while a modal dialog is open: the Tab key has brought it to the browser's own controls. */
+    beyond?: boolean;
+  };
   /** px from the top */
   scroll: number;
   /** Everything that was announced to assistive technology since the system was observed last. */

@@ -142,9 +142,10 @@ export function observe(
   const elements = elementsOf(map);
   const focused = focusedElement();
   const part = [...elements].find(([, e]) => e !== null && e === focused)?.[0] ?? null;
+  const beyond = !focused && document.querySelector("dialog:modal") !== null;
   return {
     parts: Object.fromEntries(parts.map((name) => [name, seen(elements.get(name) ?? null, elements)])),
-    focus: { part, other: part === null && focused ? describe(focused) : null },
+    focus: { part, other: part === null && focused ? describe(focused) : null, ...(beyond ? { beyond } : {}) },
     scroll: scrollY,
   };
 }

@@ -16,6 +16,7 @@ import { compile } from "../../program";
 import { attributeProblem, isAllowedTag, isLanguage } from "../../safety";
 import { implicitRole, restingLooks } from "../../surface";
 import { readScripts, type Script, type ScriptRead } from "../script-in";
+import { hiddenByClass } from "./hidden";
 import { lineOf, placeOf, type Remark } from "./remark";
 import { readRoots } from "./roots";
 import { inlineStyle, readStyles } from "./styles";
@@ -103,7 +104,9 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
     : proposedControls(made, (part) => reader.lines.get(part) ?? 1);
   const behaviour = readScripts(made, scripts, new Set(left), standing.begins);
   remarks.push(...stillWaiting(made, behaviour?.doc ?? made));
-  return { ok: true, doc: made, remarks: remarks.slice(0, 60), behaviour };
+  const byClass = hiddenByClass(made);
+  const done = behaviour && { ...behaviour, doc: byClass(behaviour.doc) };
+  return { ok: true, doc: byClass(made), remarks: remarks.slice(0, 60), behaviour: done };
 }
 
 /** @param depth how many elements may still stand in one another */

@@ -92,7 +92,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
       const open = page.elements.filter((e) => isModal(r, e)).at(-1);
       if (open) {
         r.dispatch("cancel", open);
-        if (!r.event?.prevented) closeDialog(r, open);
+        if (!r.event?.prevented) closeDialog(r, open, "");
       } else closePopovers(r, null);
     }
     return;

@@ -60,7 +60,7 @@ export function sheetMotion(
   declared: readonly (readonly [string, string])[],
 ): Record<string, CompiledMotion> | null {
   let said = false;
-  let lists: Record<"property" | "duration" | "delay" | "timing-function", string[]> = initial();
+  let lists: Lists = initial();
   for (const [name, value] of declared) {
     if (name !== "transition" && !name.startsWith("transition-")) continue;
     said = true;
@@ -82,8 +82,13 @@ export function sheetMotion(
   const out: Record<string, CompiledMotion> = {};
   lists.property.forEach((property, i) => {
     if (property === "none") return;
-    const at = (key: "duration" | "delay" | "timing-function"): string => lists[key][i % lists[key].length];
-    const motion = { duration: Math.max(0, ms(at("duration"))), delay: ms(at("delay")), easing: at("timing-function") };
+    const at = (key: Exclude<keyof Lists, "property">): string => lists[key][i % lists[key].length];
+    const motion: CompiledMotion = {
+      duration: Math.max(0, ms(at("duration"))),
+      delay: ms(at("delay")),
+      easing: at("timing-function"),
+      ...(at("behavior") === "allow-discrete" ? { discrete: true } : {}),
+    };
     if (property === "all") for (const name of Object.keys(out)) delete out[name];
     for (const name of moved(property)) {
       delete out[name];
@@ -97,25 +102,30 @@ export function sheetMotion(
 const moved = (property: string): string[] =>
   property === "inset" ? sides : property === "background" ? ["background", "background-color"] : [property];
 
-const initial = () => ({ property: ["all"], duration: ["0s"], delay: ["0s"], "timing-function": ["ease"] });
+type Lists = Record<"property" | "duration" | "delay" | "timing-function" | "behavior", string[]>;
+const initial = (): Lists => ({
+  property: ["all"],
+  duration: ["0s"],
+  delay: ["0s"],
+  "timing-function": ["ease"],
+  behavior: ["normal"],
+});
 
-function shorthand(value: string): ReturnType<typeof initial> {
-  const out = {
-    property: [] as string[],
-    duration: [] as string[],
-    delay: [] as string[],
-    "timing-function": [] as string[],
-  };
+function shorthand(value: string): Lists {
+  const out: Lists = { property: [], duration: [], delay: [], "timing-function": [], behavior: [] };
   for (const one of words(value, ",")) {
     const times: string[] = [];
     let curve = "ease";
     let property = "all";
+    let behavior = "normal";
     for (const word of words(one, " ")) {
       if (isTimeWord(word)) times.push(word);
       else if (easing(word)) curve = word;
-      else if (!/^(normal|allow-discrete)$/i.test(word)) property = word.toLowerCase();
+      else if (/^(normal|allow-discrete)$/i.test(word)) behavior = word.toLowerCase();
+      else property = word.toLowerCase();
     }
     out.property.push(property);
+    out.behavior.push(behavior);
     out.duration.push(times[0] ?? "0s");
     out.delay.push(times[1] ?? "0s");
     out["timing-function"].push(curve);

@@ -57,9 +57,11 @@ export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[
     const sheet = found ? sheetStyle(found) : null;
     const page = around.get(p);
     custom[p] = customIn([sheet?.normal, draft.css, sheet?.important], custom[parent] ?? page?.custom ?? none);
-    const look = known(draft, found, custom[p], () =>
-      settled(program, ruled.sheet, draft, sheet, custom[p], part.layer),
-    );
+    const make = (from: SheetStyle | null): PartLook =>
+      settled(program, ruled.sheet, draft, from, custom[p], part.layer);
+    const resting = known(draft, found, custom[p], () => make(sheet));
+    const first = rules?.starting?.[p];
+    const look = first && first !== found ? withStart(resting, make(sheetStyle(first)), first) : resting;
     if (!page) return look;
     return {
       ...look,
@@ -71,6 +73,17 @@ export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[
   });
   return placedLooks(program, looks, measures);
 }
+
+/** A look with the values from which it moves when it is drawn for the first time. */
+function withStart(look: PartLook, first: PartLook, rules: Cascaded): PartLook {
+  const made = starts.get(look) ?? new Map<Cascaded, PartLook>();
+  starts.set(look, made);
+  const css = Object.fromEntries(Object.entries(first.css).filter(([property, value]) => look.css[property] !== value));
+  const found = made.get(rules) ?? { ...look, starting: css };
+  made.set(rules, found);
+  return found;
+}
+const starts = new WeakMap<PartLook, Map<Cascaded, PartLook>>();
 
 interface Around {
   rendered: boolean;

@@ -158,6 +158,8 @@ export function whoBits(program: Program, sheet: Sheet | null, who: Who): string
 export interface Styled {
   /** What wins for each part; null for one in a part whose text replaces it. */
   parts: readonly (Cascaded | null)[];
+  /** The same with what says from where a part moves that is drawn for the first time; not there where nothing does. */
+  starting?: readonly (Cascaded | null)[];
   /** The same for what stands around those that stand in no other, outer first. */
   around: ReadonlyMap<PartIndex, readonly Cascaded[]>;
 }
@@ -176,6 +178,7 @@ export function styleOf(
   const withAbsent = styleIn(program, sheet, treeOf(program, standing, true), media, who);
   return {
     parts: there.parts.map((found, p) => found ?? withAbsent.parts[p]),
+    ...(there.starting ? { starting: there.starting.map((found, p) => found ?? withAbsent.starting![p]) } : {}),
     around: new Map([...withAbsent.around, ...there.around]),
   };
 }
@@ -190,6 +193,7 @@ function styleIn(program: Program, sheet: Sheet, tree: PageTree, media: string, 
   };
   return {
     parts: tree.parts.map((e) => e && of(e)),
+    ...(sheet.starts ? { starting: tree.parts.map((e) => e && cascade(sheet, e, media, now, true)) } : {}),
     around: new Map([...tree.around].map(([p, list]) => [p, list.map(of)])),
   };
 }

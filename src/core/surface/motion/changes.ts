@@ -32,13 +32,13 @@ const visibilityIn = (program: Program, pose: PoseIndex, part: PartIndex): strin
   layoutOf(program, { pose, lingering: [] }).hidden[part] ? "hidden" : "visible";
 
 /** `transition: all 0s`, the initial value (CSS Transitions 1 §2.5). */
-const UNSAID = { all: { duration: 0, delay: 0, easing: "ease" } };
+const UNSAID: Readonly<Record<string, CompiledMotion>> = { all: { duration: 0, delay: 0, easing: "ease" } };
 
 /** The motion in force for a property; where reduced motion is preferred, its alternative. */
 function motionOf(look: PartLook, property: string, page: PageState): CompiledMotion | null {
   const said = look.motion ?? UNSAID;
-  const motion = own(said, property) ?? own(said, "all");
-  if (!motion) return null;
+  const motion: CompiledMotion | undefined = own(said, property) ?? own(said, "all");
+  if (!motion || (property === "display" && !motion.discrete)) return null;
   return page.reducedMotion && motion.reduced !== undefined ? motion.reduced : motion;
 }
 
@@ -51,6 +51,11 @@ export interface Change {
   goal: number;
   /** Null where nothing says how it moves, or where the values cannot be interpolated: then it jumps. */
   motion: CompiledMotion | null;
+  /**
+   * It counts only where a rule draws the part that was not drawn: for the `first` time, when it moves from what
+   * `@starting-style` says; or `again`, while it was there still since it goes slowly.
+   */
+  drawn?: "first" | "again";
 }
 
 /** What was computed already at one size and preference. */
@@ -85,7 +90,11 @@ export function goalIn(program: Program, pose: PoseIndex, part: PartIndex, prope
   let found = own(byProperty, property);
   if (found === undefined) {
     const to =
-      property === "visibility" ? visibilityIn(program, pose, part) : restingValue(program, look, property, page);
+      property === "visibility"
+        ? visibilityIn(program, pose, part)
+        : property === "display"
+          ? displayOf(look)
+          : restingValue(program, look, property, page);
     const motion = motionOf(look, property, page);
     found = motion && to !== undefined ? { to, goal: goalOf(program, part, property, to), motion } : null;
     byProperty[property] = found;
@@ -93,9 +102,22 @@ export function goalIn(program: Program, pose: PoseIndex, part: PartIndex, prope
   return found;
 }
 
+/** What a rule leaves of a part's box; which kind it is of says nothing here. */
+const displayOf = ({ rendered, css }: PartLook): string => (rendered ? (own(css, "display") ?? "block") : "none");
+
+/** A rule that takes a part out of the page lets it be there for a while yet (CSS Transitions 2 §3.1). */
+const goesSlowly = (look: PartLook, page: PageState): CompiledMotion | null => {
+  const motion = look.rendered ? null : motionOf(look, "display", page);
+  return motion && motion.duration + motion.delay > 0 ? motion : null;
+};
+
+/** Properties of which no values can be mixed. */
+const discrete = ["display", "overlay", "content-visibility"];
+
 /** Properties that some list of `transition` in either look speaks of. */
 function movable(before: PartLook, after: PartLook): Set<string> {
   const out = new Set([...Object.keys(before.motion ?? {}), ...Object.keys(after.motion ?? {})]);
+  for (const property of discrete) out.delete(property);
   if (!out.delete("all")) return out;
   for (const property of [...Object.keys(before.css), ...Object.keys(after.css)])
     if (animatable.has(property)) out.add(property);
@@ -122,8 +144,17 @@ export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex,
   const drawn = (looks: readonly PartLook[], part: PartIndex): boolean =>
     program.parts[part].path.every((p) => looks[p].rendered);
   after.forEach((look, part) => {
-    // What a rule takes out of the page altogether has nothing to move from, and nowhere to move (CSS Transitions 1 §3).
-    if (!drawn(before, part) || !drawn(after, part)) return;
+    // What a rule takes out of the page altogether has nowhere to move (CSS Transitions 1 §3), unless it goes slowly.
+    const goesAlong = program.parts[part].path.every((p) => after[p].rendered || goesSlowly(after[p], page));
+    if (!goesAlong) return;
+    const comes = !drawn(before, part);
+    if (comes && !drawn(after, part)) return;
+    if (comes) out.push(...comingFrom(program, look, part, page));
+    // Without such a rule nothing is there still.
+    if (comes && !program.parts[part].path.every((p) => before[p].rendered || goesSlowly(before[p], page))) return;
+    const slowly = goesSlowly(look, page);
+    if (slowly && !comes)
+      out.push({ part, property: "display", from: displayOf(before[part]), to: "none", goal: 0, motion: slowly });
     for (const property of movable(before[part], look)) {
       const seen = property === "visibility";
       const a = seen ? visibilityIn(program, from, part) : restingValue(program, before[part], property, page);
@@ -131,11 +162,23 @@ export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex,
       if (a === undefined || b === undefined || a === b) continue;
       const can = mix(property, a, b) || (mixSizes(property, a, b) && mixesWords(program, after, part));
       const motion = can && look.motion ? motionOf(look, property, page) : null;
-      out.push({ part, property, from: a, to: b, goal: goalOf(program, part, property, b), motion });
+      const goal = goalOf(program, part, property, b);
+      out.push({ part, property, from: a, to: b, goal, motion, ...(comes ? { drawn: "again" as const } : {}) });
     }
   });
   row[to] = out;
   return out;
+}
+
+/** What is drawn for the first time moves from where the rules say that it begins. */
+function comingFrom(program: Program, look: PartLook, part: PartIndex, page: PageState): Change[] {
+  return Object.keys(look.starting ?? {}).flatMap((property): Change[] => {
+    const from = saidValue(program, { ...look, css: { ...look.css, ...look.starting } }, property, page);
+    const to = restingValue(program, look, property, page);
+    const motion = motionOf(look, property, page);
+    if (from === undefined || to === undefined || from === to || !motion || !mix(property, from, to)) return [];
+    return [{ part, property, from, to, goal: goalOf(program, part, property, to), motion, drawn: "first" }];
+  });
 }
 
 /** The part takes no room and is seen by nobody. */

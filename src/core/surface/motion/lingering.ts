@@ -32,6 +32,8 @@ export function placesAfter(
 
 export const visibilities = (tracks: readonly Track[], held: readonly Track[]): Lingering[] =>
   tracks.flatMap((t): Lingering[] => {
+    // What a rule takes out of the page is there until then.
+    if (t.property === "display" && t.to === "none") return [{ part: t.part, as: "shown", of: "display" }];
     if (t.property !== "visibility") return [];
     if (held.some((h) => h.part === t.part)) return [{ part: t.part, as: "hidden", of: HELD }];
     return t.to === "hidden" ? [{ part: t.part, as: "shown", of: "visibility" }] : [];

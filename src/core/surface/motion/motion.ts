@@ -50,6 +50,7 @@ export function moveTo(
   }
   for (const change of list) {
     const { motion, part, property } = change;
+    if (change.drawn && (change.drawn === "again") !== isStillDrawn(program, moment.lingering, part)) continue;
     if (!motion || running.some((t) => t.part === part && t.property === property)) continue;
     // Beneath an animation Chromium begins none; Firefox does, where nobody sees it.
     const above = animations.filter((t) => t.part === part);
@@ -68,6 +69,9 @@ export function moveTo(
   held.push(...places.held);
   return { tracks: held.length ? [...tracks, ...held] : tracks, lingering };
 }
+
+const isStillDrawn = (program: Program, lingering: readonly Lingering[], part: PartIndex): boolean =>
+  lingering.some((l) => l.of === "display" && program.parts[part].path.includes(l.part));
 
 /** The animations of a pose. @param from null at the beginning */
 export const animationsFrom = (

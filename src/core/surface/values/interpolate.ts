@@ -44,13 +44,15 @@ export function mix(property: string, from: string, to: string): Mix | null {
     found =
       property === "opacity"
         ? mixNumbers(from, to)
-        : property === "visibility"
-          ? mixVisibility(from, to)
-          : property === "transform"
-            ? mixTransforms(from, to)
-            : colourProperty(property)
-              ? mixColours(from, to)
-              : (mixAlike(property, from, to) ?? mixFilledUp(property, from, to));
+        : property === "display"
+          ? mixDisplay(from, to)
+          : property === "visibility"
+            ? mixVisibility(from, to)
+            : property === "transform"
+              ? mixTransforms(from, to)
+              : colourProperty(property)
+                ? mixColours(from, to)
+                : (mixAlike(property, from, to) ?? mixFilledUp(property, from, to));
     known.set(key, found);
   }
   return found;
@@ -63,6 +65,10 @@ export function opacityOf(value: string | undefined): number {
 }
 
 /** Visible all the way, but for where it begins or ends otherwise (CSS Display 3 §4). */
+/** It is there until the end, as from the beginning (CSS Display 4 §2.9). */
+const mixDisplay = (from: string, to: string): Mix | null =>
+  from === "none" || to === "none" ? (p) => (p >= 1 ? to : from === "none" ? to : from) : null;
+
 const mixVisibility =
   (from: string, to: string): Mix =>
   (p) =>

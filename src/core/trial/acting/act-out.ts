@@ -129,6 +129,9 @@ class Acting {
       if (!done.done && done.impossible)
         return { differs: null, impossible: { step: index, why: done.why }, looks: this.seen.length };
       differs = await this.acted(step.do, done, index);
+      // Beyond the last stop of a modal dialog some browsers come to their own controls first, and then round.
+      if (differs && this.seen.at(-1)!.found.focus.beyond && "press" in step.do && step.do.press.endsWith("Tab"))
+        return { differs: null, impossible: null, looks: this.seen.length };
     }
     return this.judged(differs, steps.length - 1);
   }

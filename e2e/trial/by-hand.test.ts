@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { byHand } from "./by-hand";
-import { told } from "./told";
+import { PATIENT, told } from "./told";
 
 let browser: Started;
 beforeAll(async () => {
@@ -14,7 +14,7 @@ afterAll(() => browser?.end());
 describe.concurrent.each(byHand)("$name", ({ doc, html, faults }) => {
   const { runs } = runsOf(doc, "situations");
   it("does the same", async () => {
-    const { trial } = await putOnTrial(browser, doc, runs, { source: { html: await html() } });
+    const { trial } = await putOnTrial(browser, doc, runs, { source: { html: await html() }, patience: PATIENT });
     expect(told(trial)).toEqual([]);
   });
   it.each(faults)("$what: found", async ({ html: made, shows }) => {

@@ -6,6 +6,7 @@ import { deliveredPage } from "../../src/core/testing/delivered";
 import { runsOf, type TrialRun } from "../../src/core/trial";
 import { demoComponents } from "../../src/demo";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
+import { PATIENT } from "./told";
 
 const engines = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox"])];
 const demo = (name: string): Component => demoComponents.map((d) => d.load()).find((d) => d.name === name)!;
@@ -31,7 +32,7 @@ describe.each(engines)("delivered pages in %s", (engine) => {
   });
   afterAll(() => browser?.end());
   const differences = async (doc: Component, runs: readonly TrialRun[]): Promise<unknown[]> => {
-    const { trial } = await putOnTrial(browser, doc, runs, { source: { html: deliveredPage(doc) } });
+    const { trial } = await putOnTrial(browser, doc, runs, { source: { html: deliveredPage(doc) }, patience: PATIENT });
     expect(trial.results.length).toBe(runs.length);
     return trial.results.flatMap((r) =>
       r.verdict === "differs" || r.verdict === "cut" ? [r.name, r.why, r.differs?.facts] : [],

@@ -7,7 +7,7 @@ import { everyday, lengths } from "../../src/core/testing/everyday";
 import { faults, remarks, strangerLengths, strangers } from "../../src/core/testing/strangers";
 import { runsOf, type TrialRun } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
-import { told } from "./told";
+import { PATIENT, told } from "./told";
 
 let browser: Started;
 beforeAll(async () => {
@@ -27,7 +27,7 @@ function broughtIn(html: string, name: string): Component {
 }
 
 async function same(doc: Component, runs: readonly TrialRun[], html: string): Promise<void> {
-  const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
+  const { trial } = await putOnTrial(browser, doc, runs, { source: { html }, patience: PATIENT });
   expect(told(trial)).toEqual([]);
 }
 
@@ -53,7 +53,7 @@ describe.concurrent.each(Object.entries(strangers))("%s", (name, html) => {
     expect(all.length).toBeGreaterThan(0);
     // Some of many, all over them.
     const runs = faults[name] ? all : all.filter((_run, i) => i % Math.ceil(all.length / SOME) === 0);
-    const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
+    const { trial } = await putOnTrial(browser, doc, runs, { source: { html }, patience: PATIENT });
     // Where a part is still on its way, or has no room, nobody could do it.
     const lines = told(trial).filter((line) => !/is still on its way|has no room to be hit in/.test(line));
     if (faults[name]) expect(lines.join("\n")).toMatch(faults[name]);

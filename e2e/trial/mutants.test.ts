@@ -7,6 +7,7 @@ import { deliveredPage } from "../../src/core/testing/delivered";
 import { actOut, CoreSystem, type Observation, runsOf, type TrialRun } from "../../src/core/trial";
 import { demoComponents } from "../../src/demo";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
+import { PATIENT } from "./told";
 
 /** ms: two frames. */
 const LAG = 34;
@@ -58,7 +59,7 @@ describe.each(["Harbour lamp", "Change-crossing dialog"])("%s", (name) => {
     const source = { html: deliveredPage(fault.doc) };
     let tries = 0;
     for await (const run of telling(doc, fault.doc, runs)) {
-      const { trial } = await putOnTrial(browser, doc, [run], { source, shorten: false });
+      const { trial } = await putOnTrial(browser, doc, [run], { source, shorten: false, patience: PATIENT });
       if (trial.results.some((r) => r.differs)) return;
       if (++tries === TRIES) break;
     }

@@ -8,3 +8,6 @@ export const told = ({ results, unmapped }: Trial): string[] => [
     ...(r.verdict === "cut" || r.verdict === "impossible" ? [`${r.name}: ${r.why}`] : []),
   ]),
 ];
+
+/** ms that a run may take where several go on at once on a machine that is busy besides. */
+export const PATIENT = 180_000;

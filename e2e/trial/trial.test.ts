@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { runsOf } from "../../src/core/trial";
 import { openPage, putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { fixtures, framedFixtures } from "./pages";
-import { told } from "./told";
+import { PATIENT, told } from "./told";
 
 let browser: Started;
 beforeAll(async () => {
@@ -15,7 +15,7 @@ describe.each([...fixtures, ...framedFixtures])("$name", ({ doc, html, faults })
   const runs = runsOf(doc, "situations").runs;
   it("does the same", async () => {
     expect(runs.length).toBeGreaterThan(0);
-    const { trial } = await putOnTrial(browser, doc, runs, { source: { html } });
+    const { trial } = await putOnTrial(browser, doc, runs, { source: { html }, patience: PATIENT });
     expect(told(trial)).toEqual([]);
   });
   it.each(faults)(

@@ -171,7 +171,11 @@ function pressed(page: ScriptPage, by: ReadonlyMap<string, Outcomes>, event: str
     )
       outer = up;
     for (const n of inside(outer)) if (alike(by.get(n)!, own)) covered.add(n);
-    rows.push({ event: `${event} in ${outer.name}`, outcomes: own, stops: isNews(anywhere) });
+    // What listens around it has heard the same key, and does nothing else with it.
+    const around = [...by].some(
+      ([n, other]) => n !== "body" && isNews(other) && n !== outer.name && page.contains(page.named(n)!, outer),
+    );
+    rows.push({ event: `${event} in ${outer.name}`, outcomes: own, stops: around || isNews(anywhere) });
   }
   if (isNews(anywhere)) rows.push({ event, outcomes: anywhere, stops: false });
   return rows.filter((row) => isNews(row.outcomes) || row.stops);

@@ -79,4 +79,4 @@ it("shows a tooltip, a place that a link leads to and what is pressed, and all o
   }
   expect([...new Set(seen)].sort()).toEqual(["hidden 0.5 none", "hidden 1 block", "hidden 1 none", "visible 1 none"]);
   expect(stage.errors).toEqual([]);
-}, 120_000);
+});

@@ -45,7 +45,7 @@ describe("a delivered test suite", () => {
     });
     expect(fail, text.slice(0, 4000)).toBe(0);
     expect(pass).toBeGreaterThan(1);
-  }, 300_000);
+  });
   it("tells what another page does otherwise, part and fact", async () => {
     const doc = named("Harbour lamp");
     const at = await written(doc);
@@ -59,5 +59,5 @@ describe("a delivered test suite", () => {
     });
     expect(fail).toBeGreaterThan(0);
     expect(text).toMatch(/: name is "Something else", expected "/);
-  }, 300_000);
+  });
 });

@@ -127,7 +127,7 @@ describe("what is mounted", () => {
       );
       await page.close();
     }
-  }, 300_000);
+  });
 
   it("is there several times on one page, each with ids and data of its own", async () => {
     const stepper = named("Deck count", {

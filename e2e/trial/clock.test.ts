@@ -102,7 +102,7 @@ it("a fade that is turned back at any instant is over at its end, rounded to a t
     }),
     { numRuns: 40, seed: 12 },
   );
-}, 120_000);
+});
 
 it("on a busy machine, what begins with a key that comes up at once has not gone on by then", async () => {
   const burning = [1, 2, 3].map(() => spawn(process.execPath, ["-e", "for (;;);"]));
@@ -126,7 +126,7 @@ it("on a busy machine, what begins with a key that comes up at once has not gone
   } finally {
     for (const one of burning) one.kill();
   }
-}, 120_000);
+});
 
 it("what a script animates takes its time, however late one looks", async () => {
   const page = await opened("flash.html", { go: "#go", flash: "#flash" });

@@ -74,7 +74,7 @@ it("and a browser that is killed in the midst of it is told, and another goes on
   expect(said.every((v) => v === "same" || v === "cut")).toBe(true);
   await doomed.end().catch(() => {});
   expect(verdicts(await tried(page("")))).toEqual(runs.map(() => "same"));
-}, 90_000);
+});
 
 it("goes on in a browser that runs already, and leaves it running", async () => {
   const own = await startBrowser({ browser: "chromium" });

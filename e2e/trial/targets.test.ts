@@ -33,4 +33,4 @@ it("a page that is long by its script alone is not asked to open scrolled; one t
   expect(runs.length).toBeGreaterThan(0);
   expect(await tryForm(browser, "page", doc, runs)).toMatchObject({ runs: runs.length, told: [] });
   expect(await tryForm(browser, "react", doc, runs)).toMatchObject({ runs: 0, right: 0 });
-}, 120_000);
+});

@@ -110,7 +110,7 @@ it("takes the page's side with an edit that is shown before, and both do the sam
   );
   expect(selector).toContain("summary");
   expect(stage.errors).toEqual([]);
-}, 240_000);
+});
 
 it("is refused to whoever does not know the word of this start", async () => {
   const answer = await fetch(`${stage.address}trial/run`, {

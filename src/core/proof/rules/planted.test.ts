@@ -256,29 +256,21 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
 ];
 
 describe("a fault that is planted", () => {
-  it.each(planted)(
-    "%s, %s: is found wherever it is",
-    (rule, _what, list, least) => {
-      expect(list.length).toBeGreaterThanOrEqual(least);
-      const missed = list.filter(([, doc]) => !findingsOf(doc).some((f) => f.rule === rule));
-      expect(missed.map(([where]) => where)).toEqual([]);
-    },
-    60_000,
-  );
+  it.each(planted)("%s, %s: is found wherever it is", (rule, _what, list, least) => {
+    expect(list.length).toBeGreaterThanOrEqual(least);
+    const missed = list.filter(([, doc]) => !findingsOf(doc).some((f) => f.rule === rule));
+    expect(missed.map(([where]) => where)).toEqual([]);
+  });
 
-  it.each(planted)(
-    "%s, %s: the run of what is found can be played",
-    (rule, _what, list) => {
-      for (const [where, doc] of list.slice(0, 4)) {
-        const program = compile(doc);
-        for (const f of findingsOf(doc)) {
-          if (f.rule !== rule || !f.run) continue;
-          const { session, stuck } = playScenario(program, f.run);
-          expect(stuck, `${where}: ${f.text}`).toBeNull();
-          expect(stateText(program, session.frames.last.state)).not.toBe("");
-        }
+  it.each(planted)("%s, %s: the run of what is found can be played", (rule, _what, list) => {
+    for (const [where, doc] of list.slice(0, 4)) {
+      const program = compile(doc);
+      for (const f of findingsOf(doc)) {
+        if (f.rule !== rule || !f.run) continue;
+        const { session, stuck } = playScenario(program, f.run);
+        expect(stuck, `${where}: ${f.text}`).toBeNull();
+        expect(stateText(program, session.frames.last.state)).not.toBe("");
       }
-    },
-    60_000,
-  );
+    }
+  });
 });

@@ -182,7 +182,7 @@ describe("drawn by rules", () => {
     const property = fc.asyncProperty(drawn, async (sketch) => {
       expect(await difference(browser, drawing(sketch), sketch.acts, "chromium")).toBeNull();
     });
-    await fc.assert(property, { seed, numRuns: 15 });
+    await fc.assert(property, { seed, numRuns: 10 });
   });
 });
 
@@ -191,6 +191,6 @@ describe("in the midst of a motion", () => {
     const property = fc.asyncProperty(inTheMidst, async (sketch) => {
       expect(await difference(browser, moving(sketch), sketch.acts, "chromium")).toBeNull();
     });
-    await fc.assert(property, { seed, numRuns: 20 });
+    await fc.assert(property, { seed, numRuns: 12 });
   });
 });

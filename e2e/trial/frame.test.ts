@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import type { Component } from "../../src/core/model";
 import { deliveredPage } from "../../src/core/testing/delivered";
-import { faults, strangers } from "../../src/core/testing/strangers";
+import { faults, strangerLengths, strangers } from "../../src/core/testing/strangers";
 import { runsOf, type Trial, type TrialRun } from "../../src/core/trial";
 import { demoComponents } from "../../src/demo";
 import { pasteHtml, press, Stage, text, until, untilText } from "../stage";
@@ -87,7 +87,10 @@ it.each(Object.entries(strangers).filter(([name], i) => !faults[name] && i % EVE
   async (name, html) => {
     const read = readHtml(html, name);
     if (!read.ok || !read.behaviour) throw new Error("nothing was read");
-    const { doc } = read.behaviour;
+    const measured = strangerLengths[name];
+    const doc = measured
+      ? { ...read.behaviour.doc, page: { ...read.behaviour.doc.page, measured } }
+      : read.behaviour.doc;
     const all = runsOf(doc, "reactions").runs;
     const trial = await tried(
       doc,

@@ -31,8 +31,9 @@ const topmost = (is: (e: HTMLElement) => boolean): HTMLElement | undefined => {
 
 export const topmostModal = (): HTMLElement | undefined => topmost(isModal);
 
+/** Who asks it to close gives no answer. */
 function requestClose(dialog: HTMLDialogElement): void {
-  if (dialog.dispatchEvent(new Event("cancel", { cancelable: true }))) dialog.close();
+  if (dialog.dispatchEvent(new Event("cancel", { cancelable: true }))) dialog.close("");
 }
 
 /** Escape, where no script of the page has taken it. */

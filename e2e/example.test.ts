@@ -29,7 +29,7 @@ beforeAll(async () => {
   cpSync(join(folder, "package"), join(modules, "lively-state"), { recursive: true });
   symlinkSync("../lively-state/dist/cli/lively.js", join(modules, ".bin", "lively"));
   symlinkSync("../vite/bin/vite.js", join(modules, ".bin", "vite"));
-});
+}, 240_000);
 afterAll(() => {
   preview?.kill();
   rmSync(folder, { recursive: true, force: true });

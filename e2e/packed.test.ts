@@ -20,7 +20,7 @@ beforeAll(() => {
   // It brings nothing else along: no registry is asked.
   execFileSync("npm", ["install", "--offline", resolve(folder, packed)], { cwd: folder, env, stdio: "pipe" });
   copyFileSync("src/demo/change-crossing.lively.json", join(folder, "dialog.lively.json"));
-});
+}, 240_000);
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 describe("the packed package", () => {

@@ -1,7 +1,7 @@
 /**
  * `npm run agree -- --runs N --seed S --engine chromium|firefox`: random specifications, acted out by the core and by the
- * delivered page. With `--crowded` of few words that come again and again. Prints the smallest one that differs, of each that does. With `--target` in another form than the page;
- * with `--record` the run is told in docs/deliver.md and in the app.
+ * delivered page. Prints the smallest one that differs, of each that does. With `--crowded` of few words that come again
+ * and again; with `--target` in another form than the page; with `--record` the run is told in docs/deliver.md and in the app.
  */
 import fc from "fast-check";
 import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";

@@ -92,6 +92,13 @@ const pages = [
   ".x.on { transition: none }",
 ];
 const STATES = ["s0", "s1", "s2", "s3"];
+/** Where a click leads from each state, and a while, ms: that one to the next. */
+const goingRound = (clicks: readonly string[], after: readonly (number | null)[]) => ({
+  "click a": Object.fromEntries(STATES.map((s, i) => [s, clicks[i]])),
+  after: Object.fromEntries(
+    STATES.flatMap((s, i) => (after[i] ? [[s, `${after[i]}ms ${STATES[(i + 1) % STATES.length]}`]] : [])),
+  ),
+});
 /** A part that is moved by some states and left alone by others, which come one after another in the midst of it. */
 const inTheMidst = fc.record({
   looks: fc.tuple(...STATES.map(() => fc.tuple(fc.constantFrom(...values), fc.constantFrom(...motions), fc.boolean()))),
@@ -114,12 +121,7 @@ function moving({ looks, always, css, after, clicks }: InTheMidst) {
     parts: [button("a"), box("x", ["words"], { attributes: { class: "x" } })],
     states: STATES,
     looks: { x: { ...(always ? { always } : {}), ...Object.fromEntries(cells) } },
-    reactions: {
-      "click a": Object.fromEntries(STATES.map((s, i) => [s, clicks[i]])),
-      after: Object.fromEntries(
-        STATES.flatMap((s, i) => (after[i] ? [[s, `${after[i]}ms ${STATES[(i + 1) % STATES.length]}`]] : [])),
-      ),
-    },
+    reactions: goingRound(clicks, after),
     page: { width: 800, height: 600, ...(css ? { css } : {}) },
   });
 }
@@ -167,12 +169,7 @@ function drawing({ how, display, start, away, behavior, looks, inner, after, cli
     parts: [button("a"), box("x", ["words", button("in")], { attributes: { class: "x" } }), button("z")],
     states: STATES,
     looks: { x: Object.fromEntries(STATES.flatMap((s, i) => (looks[i] ? [[s, looks[i]]] : []))) },
-    reactions: {
-      "click a": Object.fromEntries(STATES.map((s, i) => [s, clicks[i]])),
-      after: Object.fromEntries(
-        STATES.flatMap((s, i) => (after[i] ? [[s, `${after[i]}ms ${STATES[(i + 1) % STATES.length]}`]] : [])),
-      ),
-    },
+    reactions: goingRound(clicks, after),
     page: { width: 800, height: 600, css: css.join("\n") },
   });
 }

@@ -138,7 +138,8 @@ function isInert(e: Element): boolean {
   return modal !== undefined && !over.includes(modal) && !around(modal).includes(e);
 }
 
-function modalsIn(tree: Document | ShadowRoot): Element[] {
+/** Modal dialogs, those in shadow trees too. */
+export function modalsIn(tree: Document | ShadowRoot): Element[] {
   const inner = [...tree.querySelectorAll("*")].flatMap((e) => (e.shadowRoot ? modalsIn(e.shadowRoot) : []));
   return [...tree.querySelectorAll("dialog:modal"), ...inner];
 }

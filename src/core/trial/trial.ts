@@ -5,8 +5,7 @@
 import type { Component, Scenario } from "../model";
 import { compile, type Program } from "../program";
 import { endOf, playScenario, stepText } from "../proof";
-import type { Differing, LetBe } from "./acting";
-import { actOut, type Differs, Stopped, type Watching } from "./acting";
+import { actOut, type Differing, type Differs, type LetBe, Stopped, type Watching } from "./acting";
 import type { TrialRun } from "./runs";
 import type { System } from "./system";
 import { type Wanted, wantedOf } from "./wanted";

@@ -1,6 +1,6 @@
 /** What is seen of a page: the facts of mapped parts, the focus, what was announced, what went wrong. */
 import type { Observation, SeenPart } from "../../core/trial/system";
-import { parentOf, probe } from "../../probe/probe";
+import { modalsIn, parentOf, probe } from "../../probe/probe";
 import { elementsOf, focusedElement, isWithin, roots } from "./elements";
 import { onShadowRoot } from "./shadow";
 
@@ -142,7 +142,7 @@ export function observe(
   const elements = elementsOf(map);
   const focused = focusedElement();
   const part = [...elements].find(([, e]) => e !== null && e === focused)?.[0] ?? null;
-  const beyond = !focused && document.querySelector("dialog:modal") !== null;
+  const beyond = !focused && modalsIn(document).length > 0;
   return {
     parts: Object.fromEntries(parts.map((name) => [name, seen(elements.get(name) ?? null, elements)])),
     focus: { part, other: part === null && focused ? describe(focused) : null, ...(beyond ? { beyond } : {}) },

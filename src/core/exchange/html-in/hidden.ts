@@ -2,9 +2,9 @@
  * `hidden` that a page's own rules give another meaning: `.note[hidden] { display: block; opacity: 0 }` has the note there,
  * reachable, and only out of sight. Such a part is displayed here as it is there, and a class says what the attribute did.
  */
-import * as cssTree from "css-tree";
-import { parseSheet, readSheet, type StyledElement, selectorTest } from "../../cascade";
-import { allParts, type Component, classesOf, type Look, type Part } from "../../model";
+import { readSheet, type StyledElement, selectorTest } from "../../cascade";
+import { type Component, classesOf, type Look, type Part } from "../../model";
+import { widened } from "./widened";
 
 const asksHidden = /\[\s*hidden\s*(\]|=)/i;
 
@@ -73,22 +73,15 @@ function saidByClass({ as, ...look }: Look, to: string): Look {
 }
 
 /** `[hidden]` hears the class, too; it weighs the same. */
-function hearing(css: string, to: string): string {
-  const found: { start: number; end: number }[] = [];
-  cssTree.walk(parseSheet(css, { positions: true, parseValue: false, parseCustomProperty: false }), (n) => {
-    if (n.type === "AttributeSelector" && n.name.name.toLowerCase() === "hidden" && !n.matcher && n.loc)
-      found.push({ start: n.loc.start.offset, end: n.loc.end.offset });
-  });
-  return found.reduceRight(
-    (text, { start, end }) => `${text.slice(0, start)}:is([hidden], .${to})${text.slice(end)}`,
-    css,
+const hearing = (css: string, to: string): string =>
+  widened(css, (n) =>
+    n.type === "AttributeSelector" && n.name.name.toLowerCase() === "hidden" && !n.matcher ? [`.${to}`] : [],
   );
-}
 
 /** @param base the page before its scripts; what holds of it holds of what they make of it */
 export function hiddenByClass(base: Component): (doc: Component) => Component {
   const names = displayedThough(base);
-  if (!names.size || !allParts(base).length) return (doc) => doc;
+  if (!names.size) return (doc) => doc;
   const to = freeClass(base);
   return (doc) => ({
     ...doc,

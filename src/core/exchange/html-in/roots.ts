@@ -2,10 +2,10 @@
  * What stands on `html` and `body` themselves. A component has no part for them: what its scripts never touch is so for good,
  * and rules that ask for it ask for the element instead, with the weight that they had; the rest is where its scripts begin.
  */
-import * as cssTree from "css-tree";
+import type * as cssTree from "css-tree";
 import type { Element } from "domhandler";
-import { parseSheet } from "../../cascade";
 import type { Script } from "../script-in";
+import { widened } from "./widened";
 
 /** An attribute, or one of the classes, of `html` or `body`. */
 interface Standing {
@@ -57,12 +57,9 @@ export function readRoots(elements: readonly (Element | undefined)[], css: strin
   return { css: staying.length ? withElements(css, staying) : css, begins };
 }
 
-/** `.dark .card` becomes `:is(.dark, body) .card`: `:is` weighs what the heaviest in it does (Selectors 4 §17). */
-function withElements(css: string, staying: readonly Standing[]): string {
-  const cuts: { from: number; to: number; tags: string[] }[] = [];
-  const tree = parseSheet(css, { positions: true, parseValue: false, parseCustomProperty: false });
-  cssTree.walk(tree, (node) => {
-    if (!node.loc) return;
+/** What asks for what stays there asks for the element instead. */
+const withElements = (css: string, staying: readonly Standing[]): string =>
+  widened(css, (node) => {
     const asks =
       node.type === "ClassSelector"
         ? (s: Standing) => s.name === "class" && s.value === node.name
@@ -71,14 +68,8 @@ function withElements(css: string, staying: readonly Standing[]): string {
           : node.type === "AttributeSelector"
             ? (s: Standing) => s.name === node.name.name && isMatched(node, s.value)
             : null;
-    const tags = asks ? staying.filter(asks).map((s) => s.tag) : [];
-    if (tags.length) cuts.push({ from: node.loc.start.offset, to: node.loc.end.offset, tags });
+    return asks ? staying.filter(asks).map((s) => s.tag) : [];
   });
-  let out = css;
-  for (const { from, to, tags } of cuts.toSorted((a, b) => b.from - a.from))
-    out = `${out.slice(0, from)}:is(${out.slice(from, to)}, ${tags.join(", ")})${out.slice(to)}`;
-  return out;
-}
 
 function isMatched({ matcher, value }: cssTree.AttributeSelector, is: string): boolean {
   if (!matcher || !value) return true;

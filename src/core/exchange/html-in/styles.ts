@@ -5,6 +5,7 @@ import { parseSheet, readSheet, saidByClass } from "../../cascade";
 import type { Component } from "../../model";
 import { isPropertyName, sheetProblem, valueProblem } from "../../safety";
 import { lineOf, type Remark } from "./remark";
+import { widened } from "./widened";
 
 export interface Styles {
   /** The page's rules, in their order and words. */
@@ -39,13 +40,10 @@ export function readStyles(elements: readonly Element[], remarks: Remark[]): Sty
 function heardByClass(css: string): string {
   const names = new Map<string, string>(Object.entries(saidByClass));
   if (![...names.keys()].some((n) => css.includes(`:${n}`))) return css;
-  const found: { start: number; end: number; to: string }[] = [];
-  cssTree.walk(parseSheet(css, { positions: true, parseValue: false, parseCustomProperty: false }), (n) => {
-    const said = n.type === "PseudoClassSelector" && n.loc ? names.get(n.name.toLowerCase()) : undefined;
-    if (said && n.loc)
-      found.push({ start: n.loc.start.offset, end: n.loc.end.offset, to: `:is(${cssTree.generate(n)}, .${said})` });
+  return widened(css, (n) => {
+    const said = n.type === "PseudoClassSelector" ? names.get(n.name.toLowerCase()) : undefined;
+    return said ? [`.${said}`] : [];
   });
-  return found.reduceRight((text, { start, end, to }) => text.slice(0, start) + to + text.slice(end), css);
 }
 
 /** A sheet without what may not stand here; each rule in its own words, with the comments before it. */

@@ -61,7 +61,7 @@ export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[
       settled(program, ruled.sheet, draft, from, custom[p], part.layer);
     const resting = known(draft, found, custom[p], () => make(sheet));
     const first = rules?.starting?.[p];
-    const look = first && first !== found ? withStart(resting, make(sheetStyle(first)), first) : resting;
+    const look = first && first !== found ? withStart(resting, first, () => make(sheetStyle(first))) : resting;
     if (!page) return look;
     return {
       ...look,
@@ -75,12 +75,15 @@ export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[
 }
 
 /** A look with the values from which it moves when it is drawn for the first time. */
-function withStart(look: PartLook, first: PartLook, rules: Cascaded): PartLook {
+function withStart(look: PartLook, rules: Cascaded, make: () => PartLook): PartLook {
   const made = starts.get(look) ?? new Map<Cascaded, PartLook>();
   starts.set(look, made);
-  const css = Object.fromEntries(Object.entries(first.css).filter(([property, value]) => look.css[property] !== value));
-  const found = made.get(rules) ?? { ...look, starting: css };
-  made.set(rules, found);
+  let found = made.get(rules);
+  if (!found) {
+    const first = Object.entries(make().css).filter(([property, value]) => look.css[property] !== value);
+    found = { ...look, starting: Object.fromEntries(first) };
+    made.set(rules, found);
+  }
   return found;
 }
 const starts = new WeakMap<PartLook, Map<Cascaded, PartLook>>();

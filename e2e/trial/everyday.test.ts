@@ -19,7 +19,7 @@ function broughtIn(html: string, name: string): Component {
   const read = readHtml(html, name);
   if (!read.ok) throw new Error(read.message);
   if (!read.behaviour) throw new Error("nothing was read of its script");
-  expect(read.behaviour.notUnderstood.map((n) => n.text)).toEqual(remarks[name] ? [remarks[name]] : []);
+  expect(read.behaviour.notUnderstood.map((n) => n.text)).toEqual(remarks[name] ?? []);
   expect(read.behaviour.unlike).toEqual([]);
   const { doc } = read.behaviour;
   const measured = lengths[name] ?? strangerLengths[name];

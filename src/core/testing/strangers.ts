@@ -9,12 +9,21 @@ export const strangers: Readonly<Record<string, string>> = Object.fromEntries(
     .map((file) => [file.replace(/\.html$/, "").replaceAll("-", " "), readFileSync(new URL(file, folder), "utf8")]),
 );
 
+const TWICE = "a timer that can be set again while it is under way, and not be cleared: here it starts anew";
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
-export const remarks: Readonly<Record<string, string>> = {
-  "an egg timer": "remaining goes on below nought: from there on nothing is told",
-  "a listbox with arrows": "what listens for “mousemove”",
-  "drawn anew each time": "the focus, which is lost where this is drawn anew: the sheet keeps it",
-  "a notice made anew": "a second <div> beside the first: the sheet has one, made anew",
+export const remarks: Readonly<Record<string, readonly string[]>> = {
+  "an egg timer": ["remaining goes on below nought: from there on nothing is told"],
+  "a listbox with arrows": ["what listens for “mousemove”"],
+  "drawn anew each time": ["the focus, which is lost where this is drawn anew: the sheet keeps it"],
+  "a notice made anew": ["a second <div> beside the first: the sheet has one, made anew", TWICE],
+  // The pointer on the notice, and a key pressed.
+  "a favourite to undo": [TWICE],
+  // The pointer on the bar beside its entries, and gone again.
+  "a menu that is pointed at": [TWICE],
+  "a box of light by display and opacity": [TWICE],
+  "a notice by a promise": [TWICE],
+  "a tip with two timers": [TWICE, TWICE],
+  "hold to delete": [TWICE],
 };
 
 /** Of pages with a fault: the run that finds it, and what it is about. */

@@ -2,8 +2,8 @@
  * Ways to be that nobody can tell apart are one: the page shows the same, and whatever is done leads to the same. A script
  * keeps much that decides nothing, such as the handle of a timer that is over.
  */
-import { PRESSED } from "./acts";
-import type { Explored, Outcome } from "./explore";
+
+import { type Explored, type Outcome, PRESSED } from "./exploring";
 import { isKept, keyOfStore, type Store } from "./reading";
 
 /** Partition refinement: what looks the same is one until something that is done tells it apart. */

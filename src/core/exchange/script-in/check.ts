@@ -2,8 +2,7 @@
 import { compile } from "../../program";
 import { advance, nextDue, type Result, type RunState, start, stimulate } from "../../run";
 import { activeNames, labelledControl, layoutOf } from "../../surface";
-import type { Act } from "./acts";
-import type { Explored } from "./explore";
+import type { Act, Explored } from "./exploring";
 import type { Written } from "./writing";
 
 /** Acts after which the two differ, in words; each once. */

@@ -4,7 +4,7 @@
  * all of its values: so much more or less, or a value; where it goes on otherwise, by a condition.
  */
 import { escapeTemplate } from "../../model";
-import type { Branch, Explored, Outcome } from "./explore";
+import type { Branch, Explored, Outcome } from "./exploring";
 import { holeOf, isSaid, sayingOf, widthOf } from "./numbers";
 import type { Cell, Effect, Store } from "./reading";
 import { keyOfStore } from "./reading";

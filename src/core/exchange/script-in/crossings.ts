@@ -2,8 +2,7 @@
  * A page is scrolled past a distance only from above it, and back only from below: what a script would do at another
  * place than the page can be at does not happen, though it was gone through. Widths are the same.
  */
-import type { Act } from "./acts";
-import type { Explored, Outcome } from "./explore";
+import type { Act, Explored, Outcome } from "./exploring";
 
 type Crossing = Extract<Act, { distance: number }>;
 const kinds = [

@@ -8,8 +8,7 @@ import { told } from "./alike";
 import { unlike } from "./check";
 import { counted } from "./counters";
 import { withoutImpossible } from "./crossings";
-import { explore, MAX_STORES } from "./explore";
-import type { Script } from "./load";
+import { explore, MAX_STORES, type Script } from "./exploring";
 import { grown, ScriptPage, type Store } from "./reading";
 import { rowsOf, writeBehaviour } from "./writing";
 

@@ -3,7 +3,6 @@
 export type { Asked, Effect, Timed } from "./context";
 export { BROWSER, isKept } from "./heap";
 export {
-  answered,
   capture,
   capturing,
   check,

@@ -7,11 +7,10 @@ import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
 import { Heap, type World } from "./heap";
 import { globalOf } from "./host";
+import { Listeners, Requests, Timers } from "./keeping";
 import { assignMember, construct, evaluateCall, execute, memberOf } from "./language";
-import { Listeners } from "./listeners";
 import { Measure } from "./measure";
 import type { Cell, PageElement, ScriptPage, Store } from "./page";
-import { Timers } from "./timers";
 import {
   isA,
   type Js,
@@ -203,20 +202,13 @@ export class Reading implements Working {
     return this.heap.numbers();
   }
 
-  readonly requests = new Map<string, Asked>();
-  private asked: Asked[] = [];
+  readonly asked = new Requests(this);
+  get requests(): ReadonlyMap<string, Asked> {
+    return this.asked.list;
+  }
   request(method: string, path: string, node: acorn.Node): JsPromise {
     if (this.building) throw new NotUnderstood(this.line(node), "a request while the page is loaded");
-    const known = [...this.requests.values()].find((q) => q.line === this.line(node) && q.path === path);
-    const stem = path.split("/").findLast((piece) => /^[A-Za-z][\w-]*$/.test(piece)) ?? "request";
-    let name = known?.name ?? stem;
-    for (let n = 2; !known && this.requests.has(name); n++) name = `${stem}-${n}`;
-    const promise: JsPromise = { is: "promise", id: null, state: "waiting", value: undefined, waiting: [] };
-    const asked: Asked = { name, method, path, line: this.line(node), promise, world: new Map() };
-    this.requests.set(name, asked);
-    this.asked.push(asked);
-    this.effect({ do: "request", request: name });
-    return promise;
+    return this.asked.make(method, path, node);
   }
 
   scope(parent: Scope | null): Scope {
@@ -351,8 +343,7 @@ export class Reading implements Working {
     this.settle();
     this.clocks.name();
     this.ears.settle();
-    for (const q of this.asked) q.world = this.heap.worldOf([q.promise]);
-    this.asked = [];
+    this.attempt(null, () => this.asked.settle());
     this.attempt(null, () => this.heap.store(this.store), 1);
     return {
       store: this.page.tidy(this.store),

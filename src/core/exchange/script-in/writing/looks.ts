@@ -1,7 +1,7 @@
 /** What a script wrote of the page, as looks. */
 import { ALWAYS, allParts, type Component, escapeTemplate, type Look, type LookRow } from "../../../model";
 import { isTemplate, TEMPLATE } from "../counters";
-import type { Explored } from "../explore";
+import type { Explored } from "../exploring";
 import type { Cell, Store } from "../reading";
 import type { Region } from "./regions";
 

@@ -1,6 +1,5 @@
 /** Outcomes by what was acted upon, as few rows as say the same: what bubbles is said once, at what it bubbles to. */
-import type { Act } from "../acts";
-import type { Explored, Outcome } from "../explore";
+import type { Act, Explored, Outcome } from "../exploring";
 import { isElement, type PageElement, type ScriptPage } from "../reading";
 
 export interface Row {

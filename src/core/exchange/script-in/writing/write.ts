@@ -12,7 +12,7 @@ import {
   type StateNode,
 } from "../../../model";
 import type { Counter } from "../counters";
-import type { Explored, Outcome } from "../explore";
+import type { Explored, Outcome } from "../exploring";
 import type { Effect } from "../reading";
 import { looksOf, withWords } from "./looks";
 import { mainKey, namesFor } from "./names";

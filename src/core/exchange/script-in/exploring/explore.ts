@@ -1,4 +1,16 @@
 /** Everything that a page's script can make of it: from the page as loaded, each act in each way the page can then be. */
+
+import {
+  ENDLESS_FRAMES,
+  isA,
+  isKept,
+  keyOfStore,
+  MEDIA,
+  type Reading,
+  type ScriptPage,
+  type Store,
+  type Timed,
+} from "../reading";
 import {
   type Act,
   actsOf,
@@ -12,60 +24,10 @@ import {
   moreDistances,
   startedBy,
 } from "./acts";
+import type { Explored, Outcome } from "./found";
 import { load, type Script } from "./load";
 import { perform } from "./perform";
-import {
-  type Asked,
-  type Effect,
-  ENDLESS_FRAMES,
-  isA,
-  isKept,
-  keyOfStore,
-  MEDIA,
-  type Reading,
-  type ScriptPage,
-  type Store,
-  type Timed,
-} from "./reading";
-
-/** One of several ways that an act can go, told by a number that counts. */
-export interface Branch {
-  /** An expression; empty for all else. */
-  when: string;
-  to: number;
-  effects: readonly Effect[];
-  /** What becomes of the number, as an action; empty where it stays. */
-  assign: string;
-}
-export interface Outcome {
-  to: number;
-  effects: readonly Effect[];
-  whole: boolean;
-  branches?: readonly Branch[];
-  /** What would be done if the page were elsewhere than it can be then. */
-  elsewhere?: Outcome;
-}
-export interface Explored {
-  stores: readonly Store[];
-  /** Effects of loading. */
-  loaded: readonly Effect[];
-  acts: readonly Act[];
-  /** By act, then by store; undefined where it cannot be done then. */
-  outcomes: readonly (readonly (Outcome | undefined)[])[];
-  timers: ReadonlyMap<string, { ms: number; every: boolean; line: number }>;
-  requests: ReadonlyMap<string, Asked>;
-  listeners: readonly { line: number; type: string; on: string; read: boolean }[];
-  notUnderstood: readonly { line: number; text: string }[];
-  /** Variables that are numbers as the page is loaded, by their key in the store; and those that count without an end. */
-  numbers: ReadonlyMap<string, number>;
-  endless: ReadonlySet<string>;
-  /** Parts that are displayed before they move, and how each is displayed in a store. */
-  softly: ReadonlyMap<string, (store: Store) => string | null>;
-  /** Parts with a transition of their own. */
-  moving: ReadonlySet<string>;
-  /** There are more ways to be than are looked at. */
-  cut: boolean;
-}
+import { underWayTwice } from "./twice";
 
 export const MAX_STORES = 64;
 /** With numbers that count, of which each value is a way to be of its own while it is looked at. */
@@ -155,7 +117,7 @@ function exploreOnce(
         act.is === "timer"
           ? reading.timers.get(act.timer)!.world
           : act.is === "answer"
-            ? reading.requests.get(act.request)!.world
+            ? reading.asked.underWay(act.request, stores[at]).world
             : null;
       const done = reading.act(stores[at], () => perform(reading, page, act, left), kept);
       const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
@@ -205,6 +167,11 @@ function exploreOnce(
           line: l.line,
           text: "what is done at any change of the window",
         });
+  for (const { line, text } of underWayTwice(
+    { acts, outcomes, timers: reading.timers, requests: reading.requests },
+    pending,
+  ))
+    reading.notUnderstood.set(`${line} ${text}`, { line, text });
   const listeners = [
     ...reading.listeners.map((l) => ({
       line: l.line,

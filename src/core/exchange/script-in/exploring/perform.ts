@@ -1,8 +1,6 @@
 /** An act done to the page as it is described: who listens is called, then what browsers do by themselves. */
-import { type Act, heard, PRESSED, tracksPresses } from "./acts";
-import { movedOf } from "./moved";
+
 import {
-  answered,
   capture,
   capturing,
   check,
@@ -19,7 +17,9 @@ import {
   type Reading,
   type ScriptPage,
   toggled,
-} from "./reading";
+} from "../reading";
+import { type Act, heard, PRESSED, tracksPresses } from "./acts";
+import { movedOf } from "./moved";
 
 /** Whether what is checked matters to rules or scripts; where it does not, a page may have many to be checked. */
 const checksMatter = (page: ScriptPage, source: string): boolean =>
@@ -37,9 +37,9 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     return;
   }
   if (act.is === "answer") {
-    const { promise, line } = r.requests.get(act.request)!;
+    const { line } = r.requests.get(act.request)!;
     r.readLines.add(line);
-    r.attempt(null, () => answered(r, promise, act.ok), line);
+    r.attempt(null, () => r.asked.comes(act.request, act.ok, r.store), line);
     return;
   }
   if ("distance" in act) {

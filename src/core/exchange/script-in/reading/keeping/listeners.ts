@@ -1,9 +1,9 @@
 /** Who listens, and events on their way to them (DOM §2). Acts may put listeners up and take them away: that is part of how the page is. */
-import type { Event, Listener, Working } from "./context";
-import type { World } from "./heap";
-import { eventOf } from "./host";
-import type { PageElement } from "./page";
-import { elementOf, isA, type Js, type JsObject, list, methodsOf, NotUnderstood, native, object } from "./values";
+import type { Event, Listener, Working } from "../context";
+import type { World } from "../heap";
+import { eventOf } from "../host";
+import type { PageElement } from "../page";
+import { elementOf, isA, type Js, type JsObject, list, methodsOf, NotUnderstood, native, object } from "../values";
 
 /** Events that only their target hears (and who listens on the way down). */
 const staysPut =

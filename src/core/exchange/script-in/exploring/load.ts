@@ -1,6 +1,6 @@
 /** Scripts as they stand in the markup, put together and gone through once, as the page is loaded. */
 import * as acorn from "acorn";
-import { elementOf, functionOf, keyOfCode, Reading, type ScriptPage, TOO_DEEP } from "./reading";
+import { elementOf, functionOf, keyOfCode, Reading, type ScriptPage, TOO_DEEP } from "../reading";
 
 /** A script, or the text of an `onclick`, as it stands in the markup. */
 export interface Script {

@@ -1,8 +1,8 @@
 /** Timers that scripts set. Each is known by what it does and what it keeps, which is told once the act is over that set it. */
 import type * as acorn from "acorn";
-import type { Timed, Working } from "./context";
-import { FRAME_TIME } from "./host";
-import { isA, type Js, type JsTimer, NotUnderstood, object } from "./values";
+import type { Timed, Working } from "../context";
+import { FRAME_TIME } from "../host";
+import { isA, type Js, type JsTimer, NotUnderstood, object } from "../values";
 
 export class Timers {
   readonly list = new Map<string, Timed>();

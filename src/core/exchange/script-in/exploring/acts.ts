@@ -1,5 +1,5 @@
 /** What a person, the clock and services do to a page, as far as its script hears of it. */
-import { disableable } from "../../cascade";
+import { disableable } from "../../../cascade";
 import {
   BROWSER,
   type Effect,
@@ -9,7 +9,7 @@ import {
   type Reading,
   type ScriptPage,
   type Store,
-} from "./reading";
+} from "../reading";
 
 /** What a person or the clock does. */
 export type Act =

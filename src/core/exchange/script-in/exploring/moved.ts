@@ -1,7 +1,7 @@
 /** What has come to its end where a transition or an animation ends (CSS Transitions 1 §4, CSS Animations 1 §4). */
-import { readSheet } from "../../cascade";
-import { words } from "../../measure";
-import type { PageElement, Reading, ScriptPage } from "./reading";
+import { readSheet } from "../../../cascade";
+import { words } from "../../../measure";
+import type { PageElement, Reading, ScriptPage } from "../reading";
 
 /**
  * Of several properties or animations those that the script asks about, for a sheet knows only that all have ended; of none

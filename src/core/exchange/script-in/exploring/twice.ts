@@ -1,0 +1,91 @@
+/** Timers that a script sets again before they have come: its page goes by both, a specification has one clock for each. */
+import { type Act, isCancelled, isNotYet } from "./acts";
+import type { Explored, Outcome } from "./found";
+
+const TIMER = "a timer that can be set again while it is under way, and not be cleared: here it starts anew";
+const REQUEST = "a request that can be made again before it is answered: here only the last one is answered";
+
+/** So long, ms, nobody does anything twice. */
+const SHORT = 50;
+/** So many ways to be are gone through for one timer. */
+const MOST = 20_000;
+
+type Found = Pick<Explored, "acts" | "outcomes" | "timers" | "requests">;
+
+/**
+ * @param pending timers and requests that may be under way, by store
+ * @returns those that make a difference by coming at the first time, too, with what is told of them
+ */
+export function underWayTwice(found: Found, pending: readonly ReadonlySet<string>[]): { line: number; text: string }[] {
+  const timers = [...found.timers].flatMap(([name, { ms, line }]) =>
+    ms >= SHORT && isSetTwice({ kind: "timer", name }, found, pending) ? [{ line, text: TIMER }] : [],
+  );
+  const requests = [...found.requests].flatMap(([name, { line }]) =>
+    isSetTwice({ kind: "request", name }, found, pending) ? [{ line, text: REQUEST }] : [],
+  );
+  return [...timers, ...requests];
+}
+
+interface Due {
+  kind: "timer" | "request";
+  name: string;
+}
+const isOf = ({ kind, name }: Due, act: Act): boolean =>
+  kind === "timer" ? act.is === "timer" && act.timer === name : act.is === "answer" && act.request === name;
+
+/** What must have come between an act and the same act once more. */
+const within: Partial<Record<Act["is"], { what: string; enters: boolean }>> = {
+  "pointer enter": { what: "pointer", enters: true },
+  "pointer leave": { what: "pointer", enters: false },
+  "focus enters": { what: "focus", enters: true },
+  "focus leaves": { what: "focus", enters: false },
+  "in view": { what: "view", enters: true },
+  "out of view": { what: "view", enters: false },
+};
+
+function isSetTwice(due: Due, { acts, outcomes, timers }: Found, pending: readonly ReadonlySet<string>[]): boolean {
+  const comes = acts.flatMap((act, a) => (isOf(due, act) ? [a] : []));
+  const every = due.kind === "timer" && timers.get(due.name)!.every;
+  const queue = [{ at: 0, running: false, inside: new Set<string>() }];
+  const seen = new Set<string>();
+  for (const { at, running, inside } of queue) {
+    for (const [a, act] of acts.entries()) {
+      const outcome = outcomes[a][at];
+      const own = comes.includes(a);
+      if (!outcome || (own && !running) || (!own && isNotYet(act, pending[at]))) continue;
+      const crossing = within[act.is];
+      const place = crossing && "target" in act ? `${crossing.what} ${act.target}` : "";
+      // What is in view at first is not known.
+      if (crossing && crossing.what !== "view" && inside.has(place) === crossing.enters) continue;
+      const starts = startOf(outcome, due);
+      // What comes once sets it once.
+      const once = act.is === "answer" || (act.is === "timer" && !timers.get(act.timer)?.every);
+      if (starts === "again" && running && !own && !once && tells(comes, outcomes, outcome.to)) return true;
+      const goesOn = running && (!own || every);
+      const then = starts !== null || (goesOn && !(due.kind === "timer" && isCancelled(outcome.effects, due.name)));
+      const now = place ? new Set(inside) : inside;
+      if (place && crossing!.enters) now.add(place);
+      else if (place) now.delete(place);
+      const key = `${outcome.to} ${then} ${[...now].sort()}`;
+      if (seen.has(key)) continue;
+      if (seen.size > MOST) return false;
+      seen.add(key);
+      queue.push({ at: outcome.to, running: then, inside: now });
+    }
+  }
+  return false;
+}
+
+/** Whether it begins then, and whether it was let be before. */
+function startOf({ effects }: Outcome, { kind, name }: Due): "again" | "anew" | null {
+  if (kind === "request") return effects.some((e) => e.do === "request" && e.request === name) ? "again" : null;
+  const of = effects.filter((e) => (e.do === "start" || e.do === "cancel") && e.timer === name);
+  return of.at(-1)?.do !== "start" ? null : of[0].do === "start" ? "again" : "anew";
+}
+
+/** Whether the page is otherwise once it has come. */
+const tells = (comes: readonly number[], outcomes: Explored["outcomes"], from: number): boolean =>
+  comes.some((a) => {
+    const outcome = outcomes[a][from];
+    return outcome !== undefined && (outcome.to !== from || outcome.effects.length > 0);
+  });

@@ -1,0 +1,4 @@
+/** What the browser keeps of a script's from one act to the next. */
+export { Listeners } from "./listeners";
+export { Requests } from "./requests";
+export { Timers } from "./timers";

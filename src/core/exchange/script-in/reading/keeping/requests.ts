@@ -1,0 +1,66 @@
+/** Requests that scripts make. Each is one by its place, its address and its method; what waits for the answer may differ. */
+import type * as acorn from "acorn";
+import type { Asked, Working } from "../context";
+import { BROWSER } from "../heap";
+import { answered } from "../host";
+import type { Store } from "../page";
+import { type JsPromise, NotUnderstood } from "../values";
+
+/** So many ways in which one request can be waited for are told apart. */
+const MOST = 8;
+const keyOf = (name: string): string => `${BROWSER}request ${name}`;
+
+export class Requests {
+  /** Each as it was made at first. */
+  readonly list = new Map<string, Asked>();
+  private made: Asked[] = [];
+  /** What waits for an answer keeps what was so when it was asked for: variables of the function that goes on then. */
+  private readonly ways = new Map<string, { sign: string; asked: Asked }[]>();
+
+  constructor(private readonly r: Working) {}
+
+  make(method: string, path: string, node: acorn.Node): JsPromise {
+    const line = this.r.line(node);
+    const known = [...this.list.values()].find((q) => q.line === line && q.path === path && q.method === method);
+    const stem = path.split("/").findLast((piece) => /^[A-Za-z][\w-]*$/.test(piece)) ?? "request";
+    let name = known?.name ?? stem;
+    for (let n = 2; !known && this.list.has(name); n++) name = `${stem}-${n}`;
+    const promise: JsPromise = { is: "promise", id: null, state: "waiting", value: undefined, waiting: [] };
+    const asked: Asked = { name, method, path, line, promise, world: new Map() };
+    if (!known) this.list.set(name, asked);
+    this.made.push(asked);
+    this.r.effect({ do: "request", request: name });
+    return promise;
+  }
+
+  /** The act is over: what waits for the answers is known now. */
+  settle(): void {
+    const made = this.made;
+    this.made = [];
+    for (const asked of made) {
+      const { name, promise } = asked;
+      asked.world = this.r.heap.worldOf([promise]);
+      const sign = this.r.heap.signOf(promise);
+      const ways = this.ways.get(name) ?? [];
+      this.ways.set(name, ways);
+      let way = ways.findIndex((w) => w.sign === sign);
+      if (way < 0) way = ways.length;
+      if (way === MOST) throw new NotUnderstood(asked.line, "what is kept until the answer, which differs each time");
+      ways[way] = { sign, asked };
+      if (way > 0) this.r.write(keyOf(name), `<${way}>`);
+      else this.r.erase(keyOf(name));
+    }
+  }
+
+  /** One that is under way, as it was made. */
+  underWay(name: string, store: Store): Asked {
+    const way = /^<(\d+)>$/.exec(String(store.get(keyOf(name))))?.[1] ?? 0;
+    return this.ways.get(name)?.[Number(way)]?.asked ?? this.list.get(name)!;
+  }
+
+  comes(name: string, ok: boolean, store: Store): void {
+    const { promise } = this.underWay(name, store);
+    this.r.erase(keyOf(name));
+    answered(this.r, promise, ok);
+  }
+}

@@ -16,7 +16,8 @@ describe.each(engines)("every element, in %s", (engine) => {
     browser = await open(engine);
   });
   afterAll(() => browser?.end());
-  const pages = everyElement(EACH, (tag) => engine === "chromium" || !itsOwn.test(tag));
+  const all = everyElement(EACH, (tag) => engine === "chromium" || !itsOwn.test(tag));
+  const pages = engine === "chromium" ? all : all.filter((_page, i) => i % 3 === 0);
   several(engine).each(pages)("$what", async ({ doc }) => {
     expect(await difference(browser, doc, roundOf(EACH), engine)).toBeNull();
   });

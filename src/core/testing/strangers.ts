@@ -9,6 +9,7 @@ export const strangers: Readonly<Record<string, string>> = Object.fromEntries(
     .map((file) => [file.replace(/\.html$/, "").replaceAll("-", " "), readFileSync(new URL(file, folder), "utf8")]),
 );
 
+const ASKED = "a request that can be made again before it is answered: here only the last one is answered";
 const TWICE = "a timer that can be set again while it is under way, and not be cleared: here it starts anew";
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
 export const remarks: Readonly<Record<string, readonly string[]>> = {
@@ -24,6 +25,8 @@ export const remarks: Readonly<Record<string, readonly string[]>> = {
   "a notice by a promise": [TWICE],
   "a tip with two timers": [TWICE, TWICE],
   "hold to delete": [TWICE],
+  // Asked again while the timer of the first time runs, which decides nothing any more.
+  "a pilot who is late": [TWICE, ASKED],
 };
 
 /** Of pages with a fault: the run that finds it, and what it is about. */

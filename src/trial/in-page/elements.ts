@@ -80,6 +80,20 @@ export function selectorOf(element: Element): string {
 const given = ["data-part", "data-name", "data-testid", "data-test"];
 const lasting = /^(data-part|data-name|data-testid|data-test|name|type|for|href|role)$/;
 
+/** Elements that were there when the page was looked at first: they are mostly there for good. */
+let first: WeakSet<Element> | null = null;
+export function lookFirst(elements: readonly Element[]): void {
+  first ??= new WeakSet(elements);
+}
+/** What comes later may come in several places: it is known by what it stands beside, or inside. */
+function byNeighbour(element: Element, root: Document | ShadowRoot): string | null {
+  if (!first || first.has(element)) return null;
+  const { previousElementSibling: before, parentElement: parent, localName } = element;
+  if (before && first.has(before)) return `${within(before, root)} + ${localName}`;
+  if (!before && parent && first.has(parent)) return `${within(parent, root)} > ${localName}:first-child`;
+  return null;
+}
+
 function within(element: Element, root: Document | ShadowRoot): string {
   if (element.id && root.querySelectorAll(`#${CSS.escape(element.id)}`).length === 1)
     return `#${CSS.escape(element.id)}`;
@@ -88,6 +102,8 @@ function within(element: Element, root: Document | ShadowRoot): string {
     const selector = `[${by}=${JSON.stringify(value)}]`;
     if (value && root.querySelectorAll(selector).length === 1) return selector;
   }
+  const beside = byNeighbour(element, root);
+  if (beside !== null) return beside;
   if (root instanceof Document)
     try {
       // Classes, and most attributes, come and go with what the page is doing.

@@ -2,7 +2,7 @@
 import { computeAccessibleName } from "dom-accessibility-api";
 import type { Wanted } from "../../core/trial/wanted";
 import { roleOf } from "../../probe/probe";
-import { allElements, elementsOf, isWithin, remember, selectorOf } from "./elements";
+import { allElements, elementsOf, isWithin, lookFirst, remember, selectorOf } from "./elements";
 
 export interface Guess {
   part: string;
@@ -32,6 +32,7 @@ export function guessMap(wanted: readonly Wanted[], had: Readonly<Record<string,
   const elements = allElements(MOST).filter(
     (e) => !/^(html|head|script|style|link|meta|title|base|template)$/.test(e.localName),
   );
+  lookFirst(elements);
   const about = new Map<Element, Known>();
   const know = (element: Element): Known => {
     let known = about.get(element);

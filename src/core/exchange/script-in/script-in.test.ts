@@ -174,6 +174,59 @@ describe("what is under way twice", () => {
   });
 });
 
+describe("what is done in several places", () => {
+  it("is a part at each place at which the script puts it", () => {
+    const { doc } = behaviour(
+      `<p id="row"><button id="b" type="button">b</button><button id="c" type="button">c</button></p><script>
+        for (const x of [b, c]) {
+          let note = null;
+          x.onclick = () => {
+            if (note) { note.remove(); note = null; return; }
+            note = document.createElement('em'); note.textContent = x.id + '!'; x.after(note);
+          };
+        }</script>`,
+    );
+    const row = doc.parts[0].content!.map((c) => (typeof c === "string" ? c : [c.tag, c.content?.[0]]));
+    expect(row).toEqual([
+      ["button", "b"],
+      ["em", "b!"],
+      ["button", "c"],
+      ["em", "c!"],
+    ]);
+    expect(Object.keys(rows(doc))).toEqual(["click b", "click c"]);
+  });
+
+  it("says of a key what each does that can have the focus then", () => {
+    const { doc } = behaviour(
+      `<p><button id="a" type="button">a</button><button id="b" type="button" hidden>b</button></p><script>
+        const swap = (on) => { a.hidden = on; b.hidden = !on; };
+        a.onkeydown = (e) => { if (e.key === 'Delete') swap(true); };
+        b.onkeydown = (e) => { if (e.key === 'Delete') swap(false); };</script>`,
+    );
+    const [[event, row]] = Object.entries(rows(doc));
+    expect(event).toMatch(/^press Delete/);
+    const [one, two] = leaves(doc);
+    expect(row).toEqual({ [one]: two, [two]: one });
+  });
+
+  it.each([
+    ["all", "Promise.all([fetch('/x'), fetch('/y')]).then(() => { p.textContent = 'both' }, () => {})", "both"],
+    ["any", "Promise.any([fetch('/x'), fetch('/y')]).then(() => { p.textContent = 'one' }, () => {})", "one"],
+    ["settled", "Promise.allSettled([fetch('/x'), fetch('/y')]).then(() => { p.textContent = 'over' })", "over"],
+  ])("waits for the answers of %s", (_name, text, word) => {
+    const { doc } = behaviour(script(`b.onclick = () => { b.disabled = true; ${text} }`));
+    const says = (state: string): unknown => doc.looks.find((l) => l.part === "p")!.in[state]?.text;
+    const of = rows(doc);
+    const [sent] = Object.values(of["click b"])[0].split(" /");
+    const then = (state: string, event: string): string => of[event]?.[state] ?? state;
+    const first = then(sent, "request ok x");
+    expect(says(first)).toBe(word === "one" ? word : undefined);
+    expect(says(then(first, "request ok y"))).toBe(word);
+    // They come in any order.
+    expect(says(then(then(sent, "request ok y"), "request ok x"))).toBe(word);
+  });
+});
+
 describe("what is taken and left", () => {
   const html = `${button}\n<script>\nb.onclick = () => p.classList.toggle('on');\nb.addEventListener('mouseenter', () => { p.hidden = true; });\n</script>`;
   it("is chosen by its line", () => {

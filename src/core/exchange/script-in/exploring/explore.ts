@@ -42,12 +42,18 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
   let framed = false;
   for (;;) {
     const known = counting.size;
+    const places = page.scattered.size;
     const found: Explored = exploreOnce(page, scripts, left, counting, framed);
     const draws: boolean = !framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
     framed ||= draws;
-    if (!draws && (counting.size === known || known > MOST_COUNTING)) return found;
+    const more = [...page.scattered].slice(places);
+    if (more.length && page.scattered.size <= MOST_SCATTERED) for (const site of more) page.forget(site);
+    else if (!draws && (counting.size === known || known > MOST_COUNTING)) return found;
   }
 }
+
+/** Places in the script whose elements come to several places of the page; each costs one more time through the script, too. */
+const MOST_SCATTERED = 6;
 
 /** A timer whose function sets it again and again, each time with another number: more often than is told apart. */
 const MOST_IN_TURN = 8;
@@ -58,6 +64,14 @@ function goesOnAndOn(reading: Reading, { at, fn }: Timed): boolean {
   );
   return same.length > MOST_IN_TURN;
 }
+
+/** Timers and requests that may be under way. */
+const underWay = (reading: Reading, pending: ReadonlySet<string>, store: Store) => [
+  ...[...reading.timers.values()].filter((t) => pending.has(t.name)),
+  ...[...reading.requests.keys()]
+    .filter((name) => pending.has(`request ${name}`))
+    .map((name) => reading.asked.underWay(name, store)),
+];
 
 /** Timers whose own function counts; each costs one more time through the script. */
 const MOST_COUNTING = 4;
@@ -113,22 +127,16 @@ function exploreOnce(
       cut ||= spent() > MAX_TAKEN;
       if (cut || isNotYet(act, pending[at]) || isPressedAlready(reading, act, stores[at])) return;
       if (isOff(page, act, stores[at]) || isUnseen(page, act, stores[at])) return;
-      const kept =
-        act.is === "timer"
-          ? reading.timers.get(act.timer)!.world
-          : act.is === "answer"
-            ? reading.asked.underWay(act.request, stores[at]).world
-            : null;
-      const done = reading.act(stores[at], () => perform(reading, page, act, left), kept);
       const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
-      // What a timer changes of what it keeps is there the next time, and for others that keep it, too.
-      const other = timed && kept ? reading.heap.changedIn(kept) : [];
+      const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
+      const done = reading.act(stores[at], () => perform(reading, page, act, left), due?.world);
+      // What a timer changes of what it keeps is there the next time, and for others that keep it, too; so with an answer.
+      const other = due ? reading.heap.changedIn(due.world) : [];
       // So it does where it keeps an instant, which comes nearer.
       if (timed?.every && (other.length || reading.heap.instantsOf([timed.fn]).length)) counting.add(timed.at);
       if (timed && goesOnAndOn(reading, timed)) counting.add(timed.at);
-      for (const t of reading.timers.values())
-        if (timed && t !== timed && pending[at].has(t.name) && other.some((e) => t.world.has(e)))
-          counting.add(timed.at).add(t.at);
+      for (const o of underWay(reading, pending[at], stores[at]))
+        if (due && o.name !== due.name && other.some((e) => o.world.has(e))) counting.add(due.at).add(o.at);
       const key = keyOfStore(done.store);
       let to = index.get(key);
       if (to === undefined) {

@@ -52,6 +52,8 @@ export interface Asked {
   method: string;
   path: string;
   line: number;
+  /** Where in the script it is made. */
+  at: number;
   promise: JsPromise;
   /** What waits for the answer keeps. */
   world: World;

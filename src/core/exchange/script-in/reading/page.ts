@@ -35,6 +35,8 @@ export class ScriptPage {
   readonly elements: PageElement[];
   /** What scripts find in `template` elements; nothing of it is in the page. */
   readonly templates: { attributes: Readonly<Record<string, string>>; markup: string }[] = [];
+  /** Places in the script whose elements come to several places of the page: each has those that it is heard at. */
+  readonly scattered = new Set<string>();
   private readonly byName = new Map<string, PageElement>();
 
   /** @param mostOfOne so many elements of one place in the script are told apart */
@@ -86,6 +88,17 @@ export class ScriptPage {
     this.byName.delete(e.name);
     e.name = name;
     this.byName.set(name, e);
+    this.changed();
+  }
+  /** What was made at a place in the script, as if it had not been. */
+  forget(site: string): void {
+    for (let i = this.elements.length - 1; i >= 0; i--) {
+      const e = this.elements[i];
+      if (e.made?.site !== site) continue;
+      this.elements.splice(i, 1);
+      this.byName.delete(e.name);
+      if (e.parent) e.parent.children.splice(e.parent.children.indexOf(e), 1);
+    }
     this.changed();
   }
   /** It was not taken out of what is around it, or was put there. */

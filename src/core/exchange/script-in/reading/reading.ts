@@ -58,12 +58,13 @@ export class Reading implements Working {
   constructor(
     readonly page: ScriptPage,
     public source: string,
-    /** Places of timers whose function goes on counting. */
+    /** Places of timers whose function goes on counting, and of requests whose answers do. */
     counting: ReadonlySet<number> = new Set(),
     readonly framed = false,
   ) {
     this.ears = new Listeners(this);
     this.clocks = new Timers(this, counting);
+    this.asked = new Requests(this, counting);
     this.width = new Measure(page.doc.page.width);
     this.coming = new Coming(page);
   }
@@ -202,7 +203,7 @@ export class Reading implements Working {
     return this.heap.numbers();
   }
 
-  readonly asked = new Requests(this);
+  readonly asked: Requests;
   get requests(): ReadonlyMap<string, Asked> {
     return this.asked.list;
   }
@@ -306,7 +307,13 @@ export class Reading implements Working {
   private loaded(): void {
     this.clocks.name();
     this.clocks.watch();
-    this.heap.loaded([...this.clocks.kept(), ...this.ears.kept(), ...this.extras.values(), this.global]);
+    this.heap.loaded([
+      ...this.clocks.kept(),
+      ...this.asked.kept(),
+      ...this.ears.kept(),
+      ...this.extras.values(),
+      this.global,
+    ]);
     this.building = false;
     this.steps = 0;
     this.next = [];

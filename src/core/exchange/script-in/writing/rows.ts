@@ -23,6 +23,10 @@ const sign = (list: Outcomes): string =>
 /** The same wherever both can be done: what cannot be done then says nothing against it. */
 const alike = (a: Outcomes, b: Outcomes): boolean =>
   Array.from(a).every((o, at) => !o || !b[at] || doneAt(o, at) === doneAt(b[at], at));
+/** What can be done in one and not in the other is said by the one. */
+const joined = (a: Outcomes, b: Outcomes): Outcomes =>
+  Array.from({ length: Math.max(a.length, b.length) }, (_o, at) => a[at] ?? b[at]);
+const covers = (a: Outcomes, b: Outcomes): boolean => Array.from(b).every((o, at) => !o || a[at] || !isDone(o, at));
 const doneAt = (o: Outcome, at: number): string => (isDone(o, at) ? JSON.stringify([o.to, o.effects, o.branches]) : "");
 const none = (list: Outcomes): Outcomes => list.map((_o, at) => ({ to: at, effects: [], whole: true }));
 
@@ -114,7 +118,7 @@ function tree(
   const emit = (e: PageElement, inherited: Outcomes): void => {
     const own = by.get(e.name) ?? inherited;
     const children = e.children.filter(isElement);
-    if (alike(own, inherited)) {
+    if (alike(own, inherited) && covers(inherited, own)) {
       for (const c of children) emit(c, inherited);
       return;
     }
@@ -158,23 +162,27 @@ function pressed(page: ScriptPage, by: ReadonlyMap<string, Outcomes>, event: str
   const rows: Row[] = [];
   const covered = new Set<string>();
   for (const [name, own] of by) {
-    if (name === "body" || covered.has(name) || alike(own, anywhere)) continue;
+    if (name === "body" || covered.has(name) || (alike(own, anywhere) && covers(anywhere, own))) continue;
     // The outermost part in which every focus does the same.
     let outer = page.named(name)!;
     const inside = (e: PageElement): string[] =>
       [...by.keys()].filter((n) => n !== "body" && page.contains(e, page.named(n)));
-    for (
-      let up = outer.parent;
-      up && up !== page.body && inside(up).every((n) => alike(by.get(n)!, own));
-      up = up.parent
-    )
+    /** What all of those do; null where two of them differ. */
+    const together = (names: readonly string[]): Outcomes | null =>
+      names.reduce<Outcomes | null>((all, n) => all && (alike(by.get(n)!, all) ? joined(all, by.get(n)!) : null), own);
+    let all = own;
+    for (let up = outer.parent; up && up !== page.body; up = up.parent) {
+      const whole = together(inside(up));
+      if (!whole) break;
       outer = up;
-    for (const n of inside(outer)) if (alike(by.get(n)!, own)) covered.add(n);
+      all = whole;
+    }
+    for (const n of inside(outer)) if (alike(by.get(n)!, all) && covers(all, by.get(n)!)) covered.add(n);
     // What listens around it has heard the same key, and does nothing else with it.
     const around = [...by].some(
       ([n, other]) => n !== "body" && isNews(other) && n !== outer.name && page.contains(page.named(n)!, outer),
     );
-    rows.push({ event: `${event} in ${outer.name}`, outcomes: own, stops: around || isNews(anywhere) });
+    rows.push({ event: `${event} in ${outer.name}`, outcomes: all, stops: around || isNews(anywhere) });
   }
   if (isNews(anywhere)) rows.push({ event, outcomes: anywhere, stops: false });
   return rows.filter((row) => isNews(row.outcomes) || row.stops);

@@ -4,7 +4,7 @@ import type { Asked, Working } from "../context";
 import { BROWSER } from "../heap";
 import { answered } from "../host";
 import type { Store } from "../page";
-import { type JsPromise, NotUnderstood } from "../values";
+import { isA, type Js, type JsPromise, NotUnderstood, object } from "../values";
 
 /** So many ways in which one request can be waited for are told apart. */
 const MOST = 8;
@@ -17,7 +17,13 @@ export class Requests {
   /** What waits for an answer keeps what was so when it was asked for: variables of the function that goes on then. */
   private readonly ways = new Map<string, { sign: string; asked: Asked }[]>();
 
-  constructor(private readonly r: Working) {}
+  constructor(
+    private readonly r: Working,
+    /** Places of those whose answer changes what others keep that are under way. */
+    private readonly places: ReadonlySet<number>,
+  ) {}
+  /** What waits for those is part of how the page is. */
+  private readonly running = object();
 
   make(method: string, path: string, node: acorn.Node): JsPromise {
     const line = this.r.line(node);
@@ -26,9 +32,13 @@ export class Requests {
     let name = known?.name ?? stem;
     for (let n = 2; !known && this.list.has(name); n++) name = `${stem}-${n}`;
     const promise: JsPromise = { is: "promise", id: null, state: "waiting", value: undefined, waiting: [] };
-    const asked: Asked = { name, method, path, line, promise, world: new Map() };
+    const asked: Asked = { name, method, path, line, at: node.start, promise, world: new Map() };
     if (!known) this.list.set(name, asked);
     this.made.push(asked);
+    if (this.places.has(asked.at)) {
+      this.r.heap.touch(this.running);
+      this.running.of.set(name, promise);
+    }
     this.r.effect({ do: "request", request: name });
     return promise;
   }
@@ -40,6 +50,7 @@ export class Requests {
     for (const asked of made) {
       const { name, promise } = asked;
       asked.world = this.r.heap.worldOf([promise]);
+      if (this.places.has(asked.at)) continue;
       const sign = this.r.heap.signOf(promise);
       const ways = this.ways.get(name) ?? [];
       this.ways.set(name, ways);
@@ -59,8 +70,16 @@ export class Requests {
   }
 
   comes(name: string, ok: boolean, store: Store): void {
+    const now = this.running.of.get(name);
     const { promise } = this.underWay(name, store);
     this.r.erase(keyOf(name));
-    answered(this.r, promise, ok);
+    this.r.heap.touch(this.running);
+    this.running.of.delete(name);
+    answered(this.r, isA(now, "promise") ? now : promise, ok);
+  }
+
+  /** What the browser keeps of the script's by them. */
+  kept(): Js[] {
+    return [this.running];
   }
 }

@@ -30,11 +30,21 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     parent.children.splice(at < 0 ? parent.children.length : at, 0, e);
     r.page.changed();
   } else if (e.made && e.parent === parent && r.page.isThere(e, r.store)) return;
-  else if (e.parent !== parent || r.page.isThere(e, r.store))
-    throw new NotUnderstood(null, "an element that moves elsewhere");
+  else {
+    const isElsewhere = e.parent !== parent || nextFixed(parent, e) !== nextFixed(parent, first ? undefined : before);
+    if (e.made && isElsewhere && !r.page.isThere(e, r.store)) r.page.scattered.add(e.made.site);
+    if (e.parent !== parent || r.page.isThere(e, r.store))
+      throw new NotUnderstood(null, "an element that moves elsewhere");
+  }
   if (r.store.get(`text ${parent.name}`) === "") r.erase(`text ${parent.name}`);
   if (e.made) r.write(keyOfPlace(e), true);
   else r.erase(keyOfPlace(e));
+}
+
+/** The first element from there on that no script made. @param from null for the end, undefined for the beginning */
+function nextFixed({ children }: PageElement, from: PageElement | null | undefined): PageElement | null {
+  const at = from === null ? children.length : from ? children.indexOf(from) : 0;
+  return children.slice(at).find((c): c is PageElement => isElement(c) && !c.made) ?? null;
 }
 
 export function detach(r: Context, e: PageElement): void {

@@ -10,7 +10,10 @@ export function created(r: Context, tag: string): Js {
 }
 
 /** How many there can be at once, no sheet says; while the page is loaded, as many as it makes. */
-function oneMore(r: Context, site: string, tag: string): PageElement {
+function oneMore(r: Context, place: string, tag: string): PageElement {
+  const at = r.event?.current;
+  const heard = typeof at === "object" && at.part ? at : r.event?.target;
+  const site = heard && r.page.scattered.has(place) ? `${place} for ${heard.name}` : place;
   const e = makeElement(r.page, site, tag, r.store, r.madeNow, r.building ? 40 : undefined);
   const { mostOfOne } = r.page;
   if (r.page.isThere(e, r.store) && r.calling) {

@@ -201,12 +201,14 @@ class Reader {
 
   /** Kept as a text to be read; it never runs. */
   private script(node: Element): void {
-    const { src, type = "" } = node.attribs;
+    const { src, type = "", id } = node.attribs;
+    const text = node.children.map((c) => (isText(c) ? c.data : "")).join("");
     if (src !== undefined) this.remark(node, "a linked script was not read: paste its text in a <script>");
     else if (/^(|module|(text|application)\/(java|ecma)script)$/i.test(type.trim())) {
-      const text = node.children.map((c) => (isText(c) ? c.data : "")).join("");
       this.scripts.push({ text, line: placeOf(node)?.startTag?.endLine ?? 1 });
-    } else this.remark(node, `a script of the type ${type} was left out`);
+    } else if (id && /\bjson$/i.test(type.trim()))
+      this.scripts.push({ text, line: lineOf(node), template: node.attribs, isData: true });
+    else this.remark(node, `a script of the type ${type} was left out`);
   }
 
   private attributes(node: Element, tag: string, part: string): Record<string, string> {

@@ -196,6 +196,52 @@ describe("what is done in several places", () => {
     expect(Object.keys(rows(doc))).toEqual(["click b", "click c"]);
   });
 
+  it.each([
+    ["forEach", "[].forEach.call(all, function (x) { x.onclick = function () { said(x.id) } })"],
+    ["apply", "Array.prototype.forEach.apply(all, [function (x) { x.onclick = function () { said(x.id) } }])"],
+    ["slice", "Array.prototype.slice.call(all).map(function (x) { x.onclick = function () { said(x.id) } })"],
+    ["NodeList", "NodeList.prototype.forEach.call(all, function (x) { x.onclick = function () { said(x.id) } })"],
+    ["own", "for (var k in { b: 1, c: 2 }) if (Object.prototype.hasOwnProperty.call({ b: 1, c: 2 }, k)) on(k)"],
+    ["bind", "var each = [].forEach.bind(all); each(function (x) { x.onclick = function () { said(x.id) } })"],
+  ])("asks the method of one value of another: %s", (_name, text) => {
+    const { doc, notUnderstood } = behaviour(
+      `<button id="b">b</button><button id="c">c</button><p id="p">p</p><script>
+        var all = document.querySelectorAll('button');
+        function said(w) { p.textContent = w }
+        function on(k) { document.getElementById(k).onclick = function () { said(k) } }
+        ${text}</script>`,
+    );
+    expect(notUnderstood).toEqual([]);
+    expect(Object.keys(rows(doc))).toEqual(["click b", "click c"]);
+  });
+
+  it("takes classes as one text for those that come and go", () => {
+    const { doc, notUnderstood } = behaviour(
+      `<p id="p" class="note calm">p</p><button id="b">b</button><script>
+        b.onclick = function () { p.className = p.className.indexOf('loud') < 0 ? p.className.replace('calm', 'loud') : 'note calm'; };</script>`,
+    );
+    expect(notUnderstood).toEqual([]);
+    const said = Object.values(doc.looks.find((l) => l.part === "p")!.in).map(printLook);
+    expect(said).toEqual([".loud; no .calm"]);
+    expect(leaves(doc)).toHaveLength(2);
+  });
+
+  it("finds what a script holds as data, and one part where a list is made anew", () => {
+    const { doc, notUnderstood } = behaviour(
+      `<script type="application/json" id="data">["Arle", "Benn"]</script><ul id="l"></ul><button id="b">b</button><script>
+        const names = JSON.parse(document.getElementById('data').textContent);
+        let n = 1;
+        const draw = () => l.replaceChildren(...names.slice(0, n).map((name) => {
+          const li = document.createElement('li'); li.textContent = name; return li;
+        }));
+        b.onclick = () => { n = 3 - n; draw(); };
+        draw();</script>`,
+    );
+    expect(notUnderstood).toEqual([]);
+    expect(doc.parts[0].content!.map((c) => (typeof c === "string" ? c : c.content))).toEqual([["Arle"], ["Benn"]]);
+    expect(leaves(doc)).toHaveLength(2);
+  });
+
   it("says of a key what each does that can have the focus then", () => {
     const { doc } = behaviour(
       `<p><button id="a" type="button">a</button><button id="b" type="button" hidden>b</button></p><script>

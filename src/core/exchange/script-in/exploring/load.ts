@@ -8,8 +8,9 @@ export interface Script {
   line: number;
   /** For an attribute: the part that has it, and the event. */
   at?: { part: string; type: string };
-  /** For what a `template` holds, as markup: its attributes. */
+  /** For what a `template` holds, as markup, and for a script that is data: its attributes. */
   template?: Record<string, string>;
+  isData?: boolean;
 }
 
 const keyNames =
@@ -46,7 +47,9 @@ export function load(
     return code.program;
   };
   // One that cannot be read leaves the others as they are, as in a browser.
-  for (const s of scripts) if (s.template) page.templates.push({ attributes: s.template, markup: s.text });
+  page.templates.length = 0;
+  for (const s of scripts)
+    if (s.template) page.templates.push({ attributes: s.template, markup: s.text, isData: s.isData === true });
   const programs = scripts.flatMap((s) => (s.at || s.template ? [] : (parsed(s.text, s.line) ?? [])));
   if (/\bshowModal\b/.test(reading.source)) keys.add("Escape");
   // Who asks for Tab and not for the shift key is told of both.

@@ -111,6 +111,8 @@ export interface Context {
   /** Done as soon as what runs now has ended (HTML §8.1.7.3, microtasks). */
   soon(does: () => void): void;
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
+  /** Somebody listens to it itself. */
+  isListenedTo(e: PageElement): boolean;
   unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
   /** Elements that were made in the act under way. */
   readonly madeNow: Set<PageElement>;

@@ -35,7 +35,8 @@ export function makeElement(
     now.add(free);
     return free;
   }
-  if (known.length >= most) return known[0];
+  // Those beside different elements are not in one another's way.
+  if (known.length >= most + Math.max(0, new Set(known.map((e) => e.parent)).size - 1)) return known[0];
   if (page.elements.filter((e) => e.made).length >= MOST_IN_ALL)
     throw new NotUnderstood(null, "elements without an end");
   const name = freeName(/^[a-z]+$/.test(tag) ? tag : "part", new Set(page.elements.map((e) => e.name)));
@@ -43,6 +44,23 @@ export function makeElement(
   const e = page.add({ name, tag, part: null, attributes: {}, parent: null, children: [], made });
   now.add(e);
   return e;
+}
+
+/**
+ * The one of a place in the script that lies at a place of the page, or another that has none yet; null where there are too many.
+ * @param isAt whether one lies there
+ */
+export function anotherOf(
+  page: ScriptPage,
+  e: PageElement,
+  store: Store,
+  isAt: (e: PageElement) => boolean,
+): PageElement | null {
+  const known = page.elements.filter((o) => o !== e && o.made?.site === e.made!.site && !page.isThere(o, store));
+  const there = known.find((o) => o.parent && isAt(o)) ?? known.find((o) => !o.parent && !o.children.length);
+  if (there || page.elements.filter((o) => o.made).length >= MOST_IN_ALL) return there ?? null;
+  const name = freeName(e.name.replace(/-\d+$/, ""), new Set(page.elements.map((o) => o.name)));
+  return page.add({ ...e, name, parent: null, children: [], made: { ...e.made! } });
 }
 
 /** An element that a variable is given to is called like it. */

@@ -33,8 +33,8 @@ export class ScriptPage {
   readonly html: PageElement;
   readonly body: PageElement;
   readonly elements: PageElement[];
-  /** What scripts find in `template` elements; nothing of it is in the page. */
-  readonly templates: { attributes: Readonly<Record<string, string>>; markup: string }[] = [];
+  /** What scripts find in `template` elements, and in scripts that are data; nothing of it is in the page. */
+  readonly templates: { attributes: Readonly<Record<string, string>>; markup: string; isData: boolean }[] = [];
   /** Places in the script whose elements come to several places of the page: each has those that it is heard at. */
   readonly scattered = new Set<string>();
   private readonly byName = new Map<string, PageElement>();

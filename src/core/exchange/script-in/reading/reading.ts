@@ -86,6 +86,9 @@ export class Reading implements Working {
   listen(...of: Parameters<Context["listen"]>): undefined {
     return this.ears.listen(...of);
   }
+  isListenedTo(e: PageElement): boolean {
+    return this.listeners.some((l) => l.on === e);
+  }
   unlisten(...of: Parameters<Context["unlisten"]>): undefined {
     return this.ears.unlisten(...of);
   }

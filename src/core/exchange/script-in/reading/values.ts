@@ -58,6 +58,8 @@ export interface JsNative {
   call?(args: Js[], self?: Js): Js;
   /** What it keeps of the script's. */
   holds?: readonly Js[];
+  /** Of one that others of its kind have, too: what it is called there. */
+  method?: string;
 }
 export interface JsObject extends Kept {
   is: "object";
@@ -157,6 +159,7 @@ export const native = (name: string, call?: JsNative["call"], holds?: readonly J
   call,
   ...(holds ? { holds } : {}),
 });
+export const method = (name: string, call: JsNative["call"]): JsNative => ({ ...native(name, call), method: name });
 export const functionOf = (node: FunctionNode, scope: Scope, more: Partial<JsFunction> = {}): JsFunction => ({
   is: "function",
   node,

@@ -112,6 +112,8 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     of.children.filter(isElement).filter((c) => page.isThere(c, store));
   const siblings = e.parent ? inside(e.parent) : [e];
   const at = siblings.indexOf(e);
+  if (gauges.test(e.tag) && Object.hasOwn(gaugeValues, property))
+    return Number(page.attribute(e, property, store) ?? gaugeValues[property]);
   switch (property) {
     case "classList":
       return classList(r, e);
@@ -204,6 +206,10 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
   throw new NotUnderstood(null, `.${property}`);
 }
 
+/** What says a number by its attributes (HTML §4.10.13, §4.10.14). */
+const gauges = /^(progress|meter)$/;
+const gaugeValues: Record<string, number> = { value: 0, max: 1, min: 0 };
+
 export function elementSet(r: Context, e: PageElement, property: string, value: Js): void {
   if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) {
     scrollPage(r, [undefined, value]);
@@ -217,7 +223,8 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
   else if (Object.hasOwn(reflected, property)) attributeSet(r, e, reflected[property], textOf(value));
   else if (/^aria[A-Z]/.test(property)) attributeSet(r, e, aria(property), value === null ? null : textOf(value));
   else if (/^on[a-z]+$/.test(property)) r.listen(e, property.slice(2), value, object({ property: true }));
-  else if (property === "value") attributeSet(r, e, "value", textOf(value));
+  else if (property === "value" || (gauges.test(e.tag) && Object.hasOwn(gaugeValues, property)))
+    attributeSet(r, e, property, textOf(value));
   else if (property === "style") {
     for (const key of [...r.store.keys()]) if (key.startsWith(`style ${e.name} `)) r.erase(key);
     for (const [name, said] of declarations(textOf(value))) styleSet(r, e, name, said);
@@ -232,7 +239,7 @@ function setText(r: Context, e: PageElement, text: string): void {
 }
 
 function attributeSet(r: Context, e: PageElement, name: string, value: string | null): void {
-  if (name === "class") for (const key of [...r.store.keys()]) if (key.startsWith(`class ${e.name} `)) r.erase(key);
+  if (name === "class") return classesSet(r, e, value ?? "");
   if (name === "style") return elementSet(r, e, "style", value ?? "");
   const before = r.page.attribute(e, name, r.store);
   r.write(`attribute ${e.name} ${name}`, value);
@@ -241,6 +248,18 @@ function attributeSet(r: Context, e: PageElement, name: string, value: string | 
     toggled(r, e, value !== null);
     if (value !== null) closeOthers(r, e);
   }
+}
+
+const wordsOf = (text: string): string[] => text.split(/\s+/).filter(Boolean);
+/** Classes as one text are those that come and those that go; that one stands there twice counts for nothing. */
+function classesSet(r: Context, e: PageElement, said: string): void {
+  const before = [...r.page.classes(e, r.store)].join(" ");
+  for (const key of [...r.store.keys()]) if (key.startsWith(`class ${e.name} `)) r.erase(key);
+  const [now, own] = [wordsOf(said), wordsOf(e.attributes.class ?? "")];
+  r.erase(`attribute ${e.name} class`);
+  for (const c of now) if (!own.includes(c)) r.write(`class ${e.name} ${c}`, true);
+  for (const c of own) if (!now.includes(c)) r.write(`class ${e.name} ${c}`, false);
+  if (before !== said) tellChanged(r, e, "class", before, said);
 }
 
 const declarations = (text: string): [string, string][] =>

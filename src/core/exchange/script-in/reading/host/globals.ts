@@ -32,7 +32,7 @@ export const ACTIVE = "what has the focus";
 
 const hosts = new Set(
   `document window console Math Array Object Promise Map Set WeakMap WeakSet JSON Event CustomEvent EventTarget
-   AbortController FormData URLSearchParams Headers Proxy Reflect IntersectionObserver customElements Element Node localStorage sessionStorage Error TypeError RangeError SyntaxError
+   AbortController FormData URLSearchParams Headers Proxy Reflect IntersectionObserver customElements Element Node NodeList HTMLCollection localStorage sessionStorage Error TypeError RangeError SyntaxError
    location history navigator performance Date`.split(/\s+/),
 );
 
@@ -255,13 +255,19 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
   return null;
 }
 
-/** A `template` by its id, or by being the only one. */
+/** A `template` by its id, or by being the only one; a script that is data by its id. */
 function templateBy(r: Context, selector: string): Js {
   const [, id] = /^(?:template)?#([\w-]+)$/.exec(selector.trim()) ?? [];
   const all = r.page.templates;
   const found =
-    id === undefined ? (selector.trim() === "template" ? all[0] : undefined) : all.find((t) => t.attributes.id === id);
-  return found ? template(r, found.markup) : null;
+    id === undefined
+      ? selector.trim() === "template"
+        ? all.find((t) => !t.isData)
+        : undefined
+      : all.find((t) => t.attributes.id === id);
+  if (!found) return null;
+  if (!found.isData) return template(r, found.markup);
+  return object(Object.fromEntries(["textContent", "innerHTML", "innerText", "text"].map((n) => [n, found.markup])));
 }
 
 /** What the browser keeps for the page; nothing yet, on the first visit. */

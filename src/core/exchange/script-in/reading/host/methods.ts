@@ -8,6 +8,7 @@ import {
   type JsPairs,
   type JsPattern,
   list,
+  method,
   NotUnderstood,
   native,
   numberOf,
@@ -186,7 +187,7 @@ export function methodOf(r: Context, value: Js, name: string): Js {
     if (name === "length") return value.items.length;
     const call = own(lists, name);
     if (call)
-      return native(name, (args) => {
+      return method(name, (args) => {
         if (changes.has(name)) r.heap.touch(value);
         return call(r, value.items, args, value);
       });
@@ -195,7 +196,7 @@ export function methodOf(r: Context, value: Js, name: string): Js {
     if (name === "size") return value.items.length;
     const call = own(pairs, name);
     if (call)
-      return native(name, (args) => {
+      return method(name, (args) => {
         r.heap.touch(value);
         return call(r, value, args);
       });
@@ -205,11 +206,11 @@ export function methodOf(r: Context, value: Js, name: string): Js {
     if (name === "length") return value.length;
     if (/^\d+$/.test(name)) return value[Number(name)];
     const call = own(texts, name);
-    if (call) return native(name, (args) => call(value, args, r));
+    if (call) return method(name, (args) => call(value, args, r));
   }
   if (typeof value === "number") {
     const call = own(numbers, name);
-    if (call) return native(name, (args) => call(value, args));
+    if (call) return method(name, (args) => call(value, args));
   }
   if (typeof value === "boolean" && name === "toString") return native(name, () => String(value));
   throw new NotUnderstood(null, name);

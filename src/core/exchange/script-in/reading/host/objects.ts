@@ -1,6 +1,18 @@
 /** `Object`, `Array`, `JSON`, `Math` and `Number` (ECMA-262 §20 to §25). */
 import type { Context } from "../context";
-import { isA, type Js, type JsObject, list, NotUnderstood, native, numberOf, object, same, textOf } from "../values";
+import {
+  isA,
+  type Js,
+  type JsObject,
+  list,
+  method,
+  NotUnderstood,
+  native,
+  numberOf,
+  object,
+  same,
+  textOf,
+} from "../values";
 
 type Calls = Record<string, (r: Context, args: Js[]) => Js>;
 const objectIn = (v: Js): JsObject => {
@@ -100,10 +112,17 @@ const all: Record<string, Calls> = {
   Number: numbers,
   JSON: json,
 };
+/** Kinds of values whose methods are asked of others of their kind. */
+const prototypes = /^(Array|String|Object|Number|NodeList|HTMLCollection)$/;
 const constants: Record<string, number> = { "Math.PI": Math.PI, "Number.MAX_SAFE_INTEGER": Number.MAX_SAFE_INTEGER };
 
 /** A property of one of them; null where there is none that is known. */
 export function languageGet(r: Context, host: string, property: string): Js | null {
+  if (property === "prototype" && prototypes.test(host)) return native(`${host}.prototype`);
+  if (host.endsWith(".prototype"))
+    return method(property, () => {
+      throw new NotUnderstood(null, `${host}.${property}`);
+    });
   const calls = Object.hasOwn(all, host) ? all[host] : {};
   if (Object.hasOwn(calls, property)) return native(`${host}.${property}`, (args) => calls[property](r, args));
   const whole = `${host}.${property}`;

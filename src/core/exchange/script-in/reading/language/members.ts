@@ -14,7 +14,7 @@ import {
   styleSet,
 } from "../host";
 import type { PageElement } from "../page";
-import { inherited, isA, type Js, type JsObject, NotUnderstood, native, object, textOf } from "../values";
+import { inherited, isA, type Js, type JsObject, method, NotUnderstood, native, object, textOf } from "../values";
 
 export const got = (r: Context, value: Js, self: Js): Js =>
   isA(value, "accessor") ? (value.get ? r.call(value.get, [], self) : undefined) : value;
@@ -65,12 +65,15 @@ export function memberOf(r: Context, value: Js, name: string): Js {
 }
 
 function ofEvery(value: JsObject, name: string): Js {
-  if (name === "hasOwnProperty") return native(name, ([n]) => value.of.has(textOf(n)));
+  if (name === "hasOwnProperty") return method(name, ([n]) => value.of.has(textOf(n)));
   throw new NotUnderstood(null, name);
 }
 
 /** `call`, `apply` and `bind` (§20.2.3). */
-function ofFunction(r: Context, fn: Js, name: string): Js {
+function ofFunction(r: Context, of: Js, name: string): Js {
+  // A method of one value is asked of another (`[].forEach.call(list, …)`).
+  const fn =
+    isA(of, "native") && of.method ? native(name, (args, self) => r.call(r.member(self, of.method!), args, self)) : of;
   switch (name) {
     case "call":
       return native(name, ([self, ...args]) => r.call(fn, args, self));

@@ -1,6 +1,6 @@
 /** Into the page, and out of it. */
 import type { Context } from "../../context";
-import { insideMade, keyOfPlace } from "../../made";
+import { anotherOf, insideMade, keyOfPlace } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { isA, type Js, NotUnderstood, textOf } from "../../values";
 import { fragmentIn } from "./fragments";
@@ -22,7 +22,7 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     r.write(`text ${parent.name}`, first ? textOf(child) + now : now + textOf(child));
     return;
   }
-  const e = child.element;
+  const e = atItsPlace(r, child, parent, before, first);
   if (e.made) for (const inner of insideMade(e)) if (!r.store.has(keyOfPlace(inner))) r.write(keyOfPlace(inner), true);
   if (e.parent === null && e.made) {
     e.parent = parent;
@@ -30,15 +30,66 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     parent.children.splice(at < 0 ? parent.children.length : at, 0, e);
     r.page.changed();
   } else if (e.made && e.parent === parent && r.page.isThere(e, r.store)) return;
-  else {
-    const isElsewhere = e.parent !== parent || nextFixed(parent, e) !== nextFixed(parent, first ? undefined : before);
-    if (e.made && isElsewhere && !r.page.isThere(e, r.store)) r.page.scattered.add(e.made.site);
-    if (e.parent !== parent || r.page.isThere(e, r.store))
-      throw new NotUnderstood(null, "an element that moves elsewhere");
-  }
+  else if (e.parent !== parent || r.page.isThere(e, r.store))
+    throw new NotUnderstood(null, "an element that moves elsewhere");
   if (r.store.get(`text ${parent.name}`) === "") r.erase(`text ${parent.name}`);
   if (e.made) r.write(keyOfPlace(e), true);
   else r.erase(keyOfPlace(e));
+}
+
+/** What is made in one place of the script and put into several of the page is a part in each of them. */
+function atItsPlace(
+  r: Context,
+  child: { element: PageElement },
+  parent: PageElement,
+  before: PageElement | null,
+  first: boolean,
+): PageElement {
+  const e = child.element;
+  const next = nextFixed(parent, first ? undefined : before);
+  const isAt = (o: PageElement): boolean => o.parent === parent && nextFixed(parent, o) === next;
+  if (!e.made || !e.parent || isAt(e) || r.page.isThere(e, r.store)) return e;
+  const other = isPlain(r, e) ? anotherOf(r.page, e, r.store, isAt) : null;
+  if (!other) {
+    r.page.scattered.add(e.made.site);
+    return e;
+  }
+  return become(r, child, other);
+}
+
+/** What is made anew in place of what was made there before is the same part to whoever looks. */
+export function inPlaceOf(r: Context, parent: PageElement, child: Js): Js {
+  if (!isA(child, "element") || !child.element.made || child.element.parent) return child;
+  const e = child.element;
+  const old = parent.children.find(
+    (c): c is PageElement =>
+      isElement(c) &&
+      c.made !== undefined &&
+      callOf(c.made.site) === callOf(e.made!.site) &&
+      !r.page.isThere(c, r.store) &&
+      !r.madeNow.has(c),
+  );
+  if (old && isPlain(r, e) && isPlain(r, old) && e.tag === old.tag) become(r, child, old);
+  return child;
+}
+
+/** The call that makes it, from wherever that was come to. */
+const callOf = (site: string): string => /(\d+)(?: for \S+)?$/.exec(site)?.[1] ?? site;
+const isPlain = (r: Context, e: PageElement): boolean => !e.children.some(isElement) && !r.isListenedTo(e);
+
+/** What was said of one is said of the other. */
+function become(r: Context, child: { element: PageElement }, other: PageElement): PageElement {
+  const e = child.element;
+  for (const [key, cell] of [...r.store]) {
+    const [kind, name, ...rest] = key.split(" ");
+    if (name !== e.name || kind === "variable") continue;
+    r.erase(key);
+    r.write([kind, other.name, ...rest].join(" "), cell);
+  }
+  r.madeNow.delete(e);
+  r.madeNow.add(other);
+  child.element = other;
+  return other;
 }
 
 /** The first element from there on that no script made. @param from null for the end, undefined for the beginning */

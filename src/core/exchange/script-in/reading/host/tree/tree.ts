@@ -3,7 +3,7 @@ import type { Context } from "../../context";
 import { madeOf } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, isA, type Js, NotUnderstood, textOf } from "../../values";
-import { attach, detach } from "./attach";
+import { attach, detach, inPlaceOf } from "./attach";
 import { cloned } from "./copies";
 
 function insert(r: Context, parent: PageElement, markup: string, before: PageElement | null, first: boolean): void {
@@ -68,7 +68,7 @@ export const treeMethods: Methods = {
   },
   replaceChildren: (r, e, args) => {
     for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
-    for (const a of args) attach(r, e, a, null, false);
+    for (const a of args) attach(r, e, inPlaceOf(r, e, a), null, false);
     return undefined;
   },
 };

@@ -75,6 +75,8 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   const html = elements.find((e) => e.name === "html");
   const styles = readStyles(elements, remarks);
   const reader = new Reader(remarks);
+  for (const n of elements.find((e) => e.name === "head")?.children ?? [])
+    if (isTag(n) && /^(script|template|link)$/.test(n.name)) reader.part(n);
   const parts = roots.flatMap((n) => {
     const part = isTag(n) ? reader.part(n) : isText(n) && n.data.trim() ? reader.wrapped(n.data) : null;
     return part ? [part] : [];
@@ -84,7 +86,7 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   }
   if (!parts.length) return { ok: false, message: "There is no element in this markup." };
   const empty = emptyComponent(name);
-  const standing = readRoots([html, whole ? body : undefined], styles.page, reader.scripts);
+  const standing = readRoots([html, whole ? body : undefined], styles.page, reader.inTurn());
   const doc: Component = {
     ...empty,
     page: {
@@ -100,7 +102,7 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   if (!read.ok) return { ok: false, message: read.problems.map((p) => `${p.path} ${p.message}`).join("; ") };
   const made = withCovers(read.doc);
   const scripts = reader.scripts.length
-    ? reader.scripts
+    ? reader.inTurn()
     : proposedControls(made, (part) => reader.lines.get(part) ?? 1);
   const behaviour = readScripts(made, scripts, new Set(left), standing.begins);
   remarks.push(...stillWaiting(made, behaviour?.doc ?? made));
@@ -126,6 +128,11 @@ class Reader {
   count = 0;
   readonly rows: string[] = [];
   readonly scripts: Script[] = [];
+  private readonly modules = new Set<Script>();
+  /** Modules come once the page has been read (HTML §4.12.1). */
+  inTurn(): Script[] {
+    return [...this.scripts.filter((s) => !this.modules.has(s)), ...this.modules];
+  }
   /** Where each part stands in the markup. */
   readonly lines = new Map<string, number>();
   private readonly names = new Set<string>();
@@ -205,7 +212,11 @@ class Reader {
     const text = node.children.map((c) => (isText(c) ? c.data : "")).join("");
     if (src !== undefined) this.remark(node, "a linked script was not read: paste its text in a <script>");
     else if (/^(|module|(text|application)\/(java|ecma)script)$/i.test(type.trim())) {
-      this.scripts.push({ text, line: placeOf(node)?.startTag?.endLine ?? 1 });
+      const isModule = /^module$/i.test(type.trim());
+      const inHead = node.parent !== null && isTag(node.parent) && node.parent.name === "head" && !isModule;
+      const script: Script = { text, line: placeOf(node)?.startTag?.endLine ?? 1, inHead };
+      this.scripts.push(script);
+      if (isModule) this.modules.add(script);
     } else if (id && /\bjson$/i.test(type.trim()))
       this.scripts.push({ text, line: lineOf(node), template: node.attribs, isData: true });
     else this.remark(node, `a script of the type ${type} was left out`);

@@ -273,6 +273,34 @@ describe("what is done in several places", () => {
   });
 });
 
+describe("scripts in the head", () => {
+  const page = (head: string): string =>
+    `<!doctype html><html lang="en"><head>${head}</head><body>${button}<button id="c" onclick="flip(this)">c</button></body></html>`;
+  it("are read, and wait for the page as their authors have it", () => {
+    const { doc, notUnderstood } = behaviour(
+      page(
+        `<script>function flip(e) { e.title = e.title ? '' : 'on'; }
+          document.addEventListener('DOMContentLoaded', () => { b.onclick = () => { p.hidden = true; }; });</script>`,
+      ),
+    );
+    expect(notUnderstood).toEqual([]);
+    expect(Object.keys(rows(doc))).toEqual(["click b", "click c"]);
+  });
+  it("come before there is a body; modules after everything", () => {
+    const listens = "document.getElementById('b').onclick = () => { p.hidden = true; };";
+    const early = behaviour(page(`<script>function flip() {}\n${listens}</script>`));
+    expect(early.notUnderstood.map((n) => n.line)).toEqual([2]);
+    expect(rows(early.doc)).toEqual({});
+    const late = behaviour(page(`<script type="module">${listens}</script><script>function flip() {}</script>`));
+    expect(late.notUnderstood).toEqual([]);
+    expect(Object.keys(rows(late.doc))).toEqual(["click b"]);
+  });
+  it("that are linked are told of, as style sheets are", () => {
+    const told = read(page('<link rel="stylesheet" href="a.css"><script src="b.js"></script>')).remarks;
+    expect(told.map((t) => t.text).join()).toMatch(/style sheet was not loaded.*script was not read/);
+  });
+});
+
 describe("what is taken and left", () => {
   const html = `${button}\n<script>\nb.onclick = () => p.classList.toggle('on');\nb.addEventListener('mouseenter', () => { p.hidden = true; });\n</script>`;
   it("is chosen by its line", () => {

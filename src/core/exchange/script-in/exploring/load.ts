@@ -11,6 +11,8 @@ export interface Script {
   /** For what a `template` holds, as markup, and for a script that is data: its attributes. */
   template?: Record<string, string>;
   isData?: boolean;
+  /** It runs before there is anything of the page's body. */
+  inHead?: boolean;
 }
 
 const keyNames =
@@ -50,7 +52,10 @@ export function load(
   page.templates.length = 0;
   for (const s of scripts)
     if (s.template) page.templates.push({ attributes: s.template, markup: s.text, isData: s.isData === true });
-  const programs = scripts.flatMap((s) => (s.at || s.template ? [] : (parsed(s.text, s.line) ?? [])));
+  const programs = scripts.flatMap((s) => {
+    const program = s.at || s.template ? null : parsed(s.text, s.line);
+    return program ? [{ program, inHead: s.inHead === true }] : [];
+  });
   if (/\bshowModal\b/.test(reading.source)) keys.add("Escape");
   // Who asks for Tab and not for the shift key is told of both.
   if (keys.has("Tab")) keys.add("Shift+Tab");

@@ -38,6 +38,8 @@ export class ScriptPage {
   /** Places in the script whose elements come to several places of the page: each has those that it is heard at. */
   readonly scattered = new Set<string>();
   private readonly byName = new Map<string, PageElement>();
+  /** A script in the head runs, before there is a body. */
+  isYetToCome = false;
 
   /** @param mostOfOne so many elements of one place in the script are told apart */
   constructor(
@@ -108,12 +110,14 @@ export class ScriptPage {
   }
   /** In the page, with all that is around it. */
   isInPage(e: PageElement | null, store: Store): boolean {
+    if (this.isYetToCome) return false;
     for (let at = e; at && at !== this.html && at !== this.body; at = at.parent) {
       if (!this.isThere(at, store) || !at.parent) return false;
     }
     return true;
   }
   private inside(e: PageElement, store: Store): (PageElement | string)[] {
+    if (this.isYetToCome) return [];
     return e.children.filter((c) => !isElement(c) || this.isThere(c, store));
   }
 

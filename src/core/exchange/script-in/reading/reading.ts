@@ -294,13 +294,16 @@ export class Reading implements Working {
   }
 
   /** The scripts, one after the other, as the page is loaded. */
-  load(programs: readonly acorn.Program[], top: Scope): void {
+  load(programs: readonly { program: acorn.Program; inHead: boolean }[], top: Scope): void {
     for (const [key, value] of this.page.begins) this.write(key, value);
-    for (const { body } of programs) {
+    for (const { program, inHead } of programs) {
+      const { body } = program;
+      this.page.isYetToCome = inHead;
       // What a script throws ends it, and no other.
       this.attempt(body[0] ?? null, () => execute(this, body, top));
       this.microtasks(null);
     }
+    this.page.isYetToCome = false;
     // Details that the markup opens say so once all of it is read (HTML §4.11.1).
     for (const e of this.page.elements)
       if (e.tag === "details" && "open" in e.attributes) this.dispatch("toggle", e, "", undefined, "open");

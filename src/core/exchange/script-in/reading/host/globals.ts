@@ -43,7 +43,7 @@ export function globalOf(r: Context, name: string): Js {
   if (known) return known.is;
   if (hosts.has(name) || /^HTML\w*Element$/.test(name)) return native(name);
   // An element with an id is a global of that name (HTML §7.2.2.3).
-  const byId = r.page.elements.find((e) => e.attributes.id === name);
+  const byId = r.page.isYetToCome ? undefined : r.page.elements.find((e) => e.attributes.id === name);
   if (byId) return elementOf(byId);
   throw new NotUnderstood(null, name);
 }
@@ -193,7 +193,7 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
     case "activeElement":
       return { is: r.active ? elementOf(r.active) : native(ACTIVE) };
     case "body":
-      return { is: elementOf(r.page.body) };
+      return { is: r.page.isYetToCome ? null : elementOf(r.page.body) };
     case "scrollingElement":
     case "documentElement":
       return { is: elementOf(r.page.html) };

@@ -49,6 +49,8 @@ const lists: Lists = {
   includes: (_r, items, [x]) => items.some((y) => same(x, y)),
   indexOf: (_r, items, [x]) => items.findIndex((y) => same(x, y)),
   lastIndexOf: (_r, items, [x]) => items.findLastIndex((y) => same(x, y)),
+  ["hasOwnProperty" as string]: (_r: Context, items: Js[], [n]: Js[]) =>
+    textOf(n) === "length" || items[Number(textOf(n))] !== undefined,
   at: (_r, items, [i]) => items.at(numberOf(i)),
   item: (_r, items, [i]) => items[numberOf(i)] ?? null,
   slice: (_r, items, [a, b]) => list(items.slice(place(a), place(b))),

@@ -20,6 +20,8 @@ const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : 
 
 export function FromScript({ behaviour, left, onLeft }: Props) {
   const { doc, proposals, notUnderstood, unlike } = behaviour;
+  const unread = notUnderstood.filter((n) => !n.otherwise);
+  const otherwise = notUnderstood.filter((n) => n.otherwise);
   const lines = [...new Set(proposals.map((p) => p.line))];
   const taken = lines.filter((line) => !left.has(line)).length;
   const states = allStates(doc).filter((s) => !s.state.states?.length);
@@ -63,12 +65,21 @@ export function FromScript({ behaviour, left, onLeft }: Props) {
           </Boundary>
         </>
       )}
-      {notUnderstood.length > 0 && <span className="caps wrong-text">Not understood</span>}
+      {unread.length > 0 && <span className="caps wrong-text">Not understood</span>}
       <ul className="remarks">
-        {notUnderstood.map((n) => (
+        {unread.map((n) => (
           <li key={`${n.line} ${n.text}`}>
             <span className="mono muted">line {n.line} </span>
             <code>{n.text}</code>
+          </li>
+        ))}
+      </ul>
+      {otherwise.length > 0 && <span className="caps wrong-text">Otherwise than the page</span>}
+      <ul className="remarks">
+        {otherwise.map((n) => (
+          <li key={`${n.line} ${n.text}`}>
+            <span className="mono muted">line {n.line} </span>
+            {n.text}
           </li>
         ))}
         {unlike.map((text) => (

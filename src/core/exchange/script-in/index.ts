@@ -9,7 +9,7 @@ import { unlike } from "./check";
 import { counted } from "./counters";
 import { withoutImpossible } from "./crossings";
 import { explore, MAX_STORES, type Script } from "./exploring";
-import { grown, ScriptPage, type Store } from "./reading";
+import { grown, ScriptPage, type Store, type Told } from "./reading";
 import { rowsOf, writeBehaviour } from "./writing";
 
 export type { Script };
@@ -24,7 +24,7 @@ export interface Proposal {
 export interface ScriptRead {
   doc: Component;
   proposals: readonly Proposal[];
-  notUnderstood: readonly { line: number; text: string }[];
+  notUnderstood: readonly Told[];
   /** What the sheet says otherwise than the script, or does not say. */
   unlike: readonly string[];
 }
@@ -87,7 +87,10 @@ function readWith(
     doc: written.doc,
     proposals,
     notUnderstood: below
-      ? [...found.notUnderstood, { line: 1, text: `${below} goes on below nought: from there on nothing is told` }]
+      ? [
+          ...found.notUnderstood,
+          { line: 1, text: `${below} goes on below nought: from there on nothing is told`, otherwise: true },
+        ]
       : found.notUnderstood,
     unlike: [
       ...written.left.map((row) => `${row}: what it does depends on too much to be said in one row`),

@@ -179,7 +179,7 @@ function exploreOnce(
     { acts, outcomes, timers: reading.timers, requests: reading.requests },
     pending,
   ))
-    reading.notUnderstood.set(`${line} ${text}`, { line, text });
+    reading.notUnderstood.set(`${line} ${text}`, { line, text, otherwise: true });
   const listeners = [
     ...reading.listeners.map((l) => ({
       line: l.line,

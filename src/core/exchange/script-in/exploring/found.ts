@@ -1,5 +1,5 @@
 /** What came of going through a page's script: the ways to be, and where each act leads from each. */
-import type { Asked, Effect, Store } from "../reading";
+import type { Asked, Effect, Store, Told } from "../reading";
 import type { Act } from "./acts";
 
 /** One of several ways that an act can go, told by a number that counts. */
@@ -29,7 +29,7 @@ export interface Explored {
   timers: ReadonlyMap<string, { ms: number; every: boolean; line: number }>;
   requests: ReadonlyMap<string, Asked>;
   listeners: readonly { line: number; type: string; on: string; read: boolean }[];
-  notUnderstood: readonly { line: number; text: string }[];
+  notUnderstood: readonly Told[];
   /** Variables that are numbers as the page is loaded, by their key in the store; and those that count without an end. */
   numbers: ReadonlyMap<string, number>;
   endless: ReadonlySet<string>;

@@ -19,7 +19,7 @@ export {
   toggled,
 } from "./host";
 export { grown } from "./made";
-export { NotUnderstood } from "./not-understood";
+export { NotUnderstood, type Told } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";
 export { ENDLESS_FRAMES, Reading, TOO_DEEP } from "./reading";
 export { elementOf, functionOf, isA } from "./values";

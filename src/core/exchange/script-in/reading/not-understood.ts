@@ -3,7 +3,16 @@ export class NotUnderstood extends Error {
   constructor(
     readonly line: number | null,
     readonly what: string,
+    /** It is understood, and the sheet does it otherwise than the page. */
+    readonly otherwise = false,
   ) {
     super(what);
   }
+}
+
+/** What of a script is not in its sheet, or is otherwise there; by its line in the markup. */
+export interface Told {
+  line: number;
+  text: string;
+  otherwise?: boolean;
 }

@@ -10,6 +10,7 @@ import { globalOf } from "./host";
 import { Listeners, Requests, Timers } from "./keeping";
 import { assignMember, construct, evaluateCall, execute, memberOf } from "./language";
 import { Measure } from "./measure";
+import type { Told } from "./not-understood";
 import type { Cell, PageElement, ScriptPage, Store } from "./page";
 import {
   isA,
@@ -41,7 +42,7 @@ type Turn = "task" | "frame" | "drawn";
 export class Reading implements Working {
   store = new Map<string, Cell>();
   effects: Effect[] = [];
-  readonly notUnderstood = new Map<string, { line: number; text: string }>();
+  readonly notUnderstood = new Map<string, Told>();
   /** Lines that did something. */
   get readLines(): Set<number> {
     return this.ears.readLines;
@@ -124,9 +125,13 @@ export class Reading implements Working {
   note(error: unknown, node: acorn.Node | number): void {
     // Deeper than this machine goes: nothing else of a script can bring that about here.
     if (!(error instanceof NotUnderstood) && !(error instanceof RangeError)) throw error;
-    const [at, text] = error instanceof NotUnderstood ? [error.line, error.what] : [null, TOO_DEEP];
+    const {
+      line: at,
+      what: text,
+      otherwise,
+    } = error instanceof NotUnderstood ? error : new NotUnderstood(null, TOO_DEEP);
     const line = at ?? (typeof node === "number" ? node : this.line(node));
-    this.notUnderstood.set(`${line} ${text}`, { line, text });
+    this.notUnderstood.set(`${line} ${text}`, { line, text, ...(otherwise ? { otherwise } : {}) });
   }
 
   /** Values that were written in all. */

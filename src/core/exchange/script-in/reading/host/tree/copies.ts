@@ -21,7 +21,7 @@ function oneMore(r: Context, place: string, tag: string): PageElement {
       mostOfOne === 1
         ? `a second <${e.tag}> beside the first: the sheet has one, made anew`
         : `more and more <${e.tag}>: the sheet has ${mostOfOne}, the first made anew`;
-    r.note(new NotUnderstood(null, what), r.calling);
+    r.note(new NotUnderstood(null, what, true), r.calling);
   }
   return e;
 }

@@ -60,7 +60,7 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
     last = e;
     order.push(e);
     if (page.isThere(e, r.store) && !r.building && page.matches(focusable, e, r.store))
-      r.note(new NotUnderstood(null, LOST), r.calling ?? 0);
+      r.note(new NotUnderstood(null, LOST, true), r.calling ?? 0);
     r.write(keyOfPlace(e), true);
     const about = `attribute ${e.name} `;
     const written = [...r.store.keys()].flatMap((k) => (k.startsWith(about) ? [k.slice(about.length)] : []));

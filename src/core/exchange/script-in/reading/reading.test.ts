@@ -1,0 +1,131 @@
+/** What older and newer pages say, read as browsers do it. */
+import { describe, expect, it } from "vitest";
+import { printLook } from "../../../expression";
+import { behaviour, button, leaves, read, rows, script } from "../../../testing/read";
+
+describe("what is done in several places", () => {
+  it("is a part at each place at which the script puts it", () => {
+    const { doc } = behaviour(
+      `<p id="row"><button id="b" type="button">b</button><button id="c" type="button">c</button></p><script>
+        for (const x of [b, c]) {
+          let note = null;
+          x.onclick = () => {
+            if (note) { note.remove(); note = null; return; }
+            note = document.createElement('em'); note.textContent = x.id + '!'; x.after(note);
+          };
+        }</script>`,
+    );
+    const row = doc.parts[0].content!.map((c) => (typeof c === "string" ? c : [c.tag, c.content?.[0]]));
+    expect(row).toEqual([
+      ["button", "b"],
+      ["em", "b!"],
+      ["button", "c"],
+      ["em", "c!"],
+    ]);
+    expect(Object.keys(rows(doc))).toEqual(["click b", "click c"]);
+  });
+
+  it.each([
+    ["forEach", "[].forEach.call(all, function (x) { x.onclick = function () { said(x.id) } })"],
+    ["apply", "Array.prototype.forEach.apply(all, [function (x) { x.onclick = function () { said(x.id) } }])"],
+    ["slice", "Array.prototype.slice.call(all).map(function (x) { x.onclick = function () { said(x.id) } })"],
+    ["NodeList", "NodeList.prototype.forEach.call(all, function (x) { x.onclick = function () { said(x.id) } })"],
+    ["own", "for (var k in { b: 1, c: 2 }) if (Object.prototype.hasOwnProperty.call({ b: 1, c: 2 }, k)) on(k)"],
+    ["bind", "var each = [].forEach.bind(all); each(function (x) { x.onclick = function () { said(x.id) } })"],
+  ])("asks the method of one value of another: %s", (_name, text) => {
+    const { doc, notUnderstood } = behaviour(
+      `<button id="b">b</button><button id="c">c</button><p id="p">p</p><script>
+        var all = document.querySelectorAll('button');
+        function said(w) { p.textContent = w }
+        function on(k) { document.getElementById(k).onclick = function () { said(k) } }
+        ${text}</script>`,
+    );
+    expect(notUnderstood).toEqual([]);
+    expect(Object.keys(rows(doc))).toEqual(["click b", "click c"]);
+  });
+
+  it("takes classes as one text for those that come and go", () => {
+    const { doc, notUnderstood } = behaviour(
+      `<p id="p" class="note calm">p</p><button id="b">b</button><script>
+        b.onclick = function () { p.className = p.className.indexOf('loud') < 0 ? p.className.replace('calm', 'loud') : 'note calm'; };</script>`,
+    );
+    expect(notUnderstood).toEqual([]);
+    const said = Object.values(doc.looks.find((l) => l.part === "p")!.in).map(printLook);
+    expect(said).toEqual([".loud; no .calm"]);
+    expect(leaves(doc)).toHaveLength(2);
+  });
+
+  it("finds what a script holds as data, and one part where a list is made anew", () => {
+    const { doc, notUnderstood } = behaviour(
+      `<script type="application/json" id="data">["Arle", "Benn"]</script><ul id="l"></ul><button id="b">b</button><script>
+        const names = JSON.parse(document.getElementById('data').textContent);
+        let n = 1;
+        const draw = () => l.replaceChildren(...names.slice(0, n).map((name) => {
+          const li = document.createElement('li'); li.textContent = name; return li;
+        }));
+        b.onclick = () => { n = 3 - n; draw(); };
+        draw();</script>`,
+    );
+    expect(notUnderstood).toEqual([]);
+    expect(doc.parts[0].content!.map((c) => (typeof c === "string" ? c : c.content))).toEqual([["Arle"], ["Benn"]]);
+    expect(leaves(doc)).toHaveLength(2);
+  });
+
+  it("says of a key what each does that can have the focus then", () => {
+    const { doc } = behaviour(
+      `<p><button id="a" type="button">a</button><button id="b" type="button" hidden>b</button></p><script>
+        const swap = (on) => { a.hidden = on; b.hidden = !on; };
+        a.onkeydown = (e) => { if (e.key === 'Delete') swap(true); };
+        b.onkeydown = (e) => { if (e.key === 'Delete') swap(false); };</script>`,
+    );
+    const [[event, row]] = Object.entries(rows(doc));
+    expect(event).toMatch(/^press Delete/);
+    const [one, two] = leaves(doc);
+    expect(row).toEqual({ [one]: two, [two]: one });
+  });
+
+  it.each([
+    ["all", "Promise.all([fetch('/x'), fetch('/y')]).then(() => { p.textContent = 'both' }, () => {})", "both"],
+    ["any", "Promise.any([fetch('/x'), fetch('/y')]).then(() => { p.textContent = 'one' }, () => {})", "one"],
+    ["settled", "Promise.allSettled([fetch('/x'), fetch('/y')]).then(() => { p.textContent = 'over' })", "over"],
+  ])("waits for the answers of %s", (_name, text, word) => {
+    const { doc } = behaviour(script(`b.onclick = () => { b.disabled = true; ${text} }`));
+    const says = (state: string): unknown => doc.looks.find((l) => l.part === "p")!.in[state]?.text;
+    const of = rows(doc);
+    const [sent] = Object.values(of["click b"])[0].split(" /");
+    const then = (state: string, event: string): string => of[event]?.[state] ?? state;
+    const first = then(sent, "request ok x");
+    expect(says(first)).toBe(word === "one" ? word : undefined);
+    expect(says(then(first, "request ok y"))).toBe(word);
+    // They come in any order.
+    expect(says(then(then(sent, "request ok y"), "request ok x"))).toBe(word);
+  });
+});
+
+describe("scripts in the head", () => {
+  const page = (head: string): string =>
+    `<!doctype html><html lang="en"><head>${head}</head><body>${button}<button id="c" onclick="flip(this)">c</button></body></html>`;
+  it("are read, and wait for the page as their authors have it", () => {
+    const { doc, notUnderstood } = behaviour(
+      page(
+        `<script>function flip(e) { e.title = e.title ? '' : 'on'; }
+          document.addEventListener('DOMContentLoaded', () => { b.onclick = () => { p.hidden = true; }; });</script>`,
+      ),
+    );
+    expect(notUnderstood).toEqual([]);
+    expect(Object.keys(rows(doc))).toEqual(["click b", "click c"]);
+  });
+  it("come before there is a body; modules after everything", () => {
+    const listens = "document.getElementById('b').onclick = () => { p.hidden = true; };";
+    const early = behaviour(page(`<script>function flip() {}\n${listens}</script>`));
+    expect(early.notUnderstood.map((n) => n.line)).toEqual([2]);
+    expect(rows(early.doc)).toEqual({});
+    const late = behaviour(page(`<script type="module">${listens}</script><script>function flip() {}</script>`));
+    expect(late.notUnderstood).toEqual([]);
+    expect(Object.keys(rows(late.doc))).toEqual(["click b"]);
+  });
+  it("that are linked are told of, as style sheets are", () => {
+    const told = read(page('<link rel="stylesheet" href="a.css"><script src="b.js"></script>')).remarks;
+    expect(told.map((t) => t.text).join()).toMatch(/style sheet was not loaded.*script was not read/);
+  });
+});

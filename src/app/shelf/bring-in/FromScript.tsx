@@ -65,30 +65,44 @@ export function FromScript({ behaviour, left, onLeft }: Props) {
           </Boundary>
         </>
       )}
-      {unread.length > 0 && <span className="caps wrong-text">Not understood</span>}
-      <ul className="remarks">
-        {unread.map((n) => (
-          <li key={`${n.line} ${n.text}`}>
-            <span className="mono muted">line {n.line} </span>
-            <code>{n.text}</code>
-          </li>
-        ))}
-      </ul>
-      {otherwise.length > 0 && <span className="caps wrong-text">Otherwise than the page</span>}
-      <ul className="remarks">
-        {otherwise.map((n) => (
-          <li key={`${n.line} ${n.text}`}>
-            <span className="mono muted">line {n.line} </span>
-            {n.text}
-          </li>
-        ))}
-        {unlike.map((text) => (
-          <li key={text} className="wrong-text">
-            {text}
-          </li>
-        ))}
-      </ul>
+      <Lines of={unread} title="Not understood" isCode />
+      <Lines of={otherwise} title="Otherwise than the page" />
+      {unlike.length > 0 && (
+        <ul className="remarks">
+          {unlike.map((text) => (
+            <li key={text} className="wrong-text">
+              {text}
+            </li>
+          ))}
+        </ul>
+      )}
     </section>
+  );
+}
+
+/** Lines of the markup, each with what is told of it. */
+function Lines({
+  of,
+  title,
+  isCode = false,
+}: {
+  of: Props["behaviour"]["notUnderstood"];
+  title: string;
+  isCode?: boolean;
+}) {
+  if (!of.length) return null;
+  return (
+    <>
+      <span className="caps wrong-text">{title}</span>
+      <ul className="remarks">
+        {of.map(({ line, text }) => (
+          <li key={`${line} ${text}`}>
+            <span className="mono muted">line {line} </span>
+            {isCode ? <code>{text}</code> : text}
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

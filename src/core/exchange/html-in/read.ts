@@ -86,7 +86,8 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   }
   if (!parts.length) return { ok: false, message: "There is no element in this markup." };
   const empty = emptyComponent(name);
-  const standing = readRoots([html, whole ? body : undefined], styles.page, reader.inTurn());
+  const written = reader.inTurn();
+  const standing = readRoots([html, whole ? body : undefined], styles.page, written);
   const doc: Component = {
     ...empty,
     page: {
@@ -101,9 +102,7 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   const read = readComponentValue(doc);
   if (!read.ok) return { ok: false, message: read.problems.map((p) => `${p.path} ${p.message}`).join("; ") };
   const made = withCovers(read.doc);
-  const scripts = reader.scripts.length
-    ? reader.inTurn()
-    : proposedControls(made, (part) => reader.lines.get(part) ?? 1);
+  const scripts = written.length ? written : proposedControls(made, (part) => reader.lines.get(part) ?? 1);
   const behaviour = readScripts(made, scripts, new Set(left), standing.begins);
   remarks.push(...stillWaiting(made, behaviour?.doc ?? made));
   const byClass = hiddenByClass(made);

@@ -48,10 +48,10 @@ export function load(
     reading.source += padded;
     return code.program;
   };
-  // One that cannot be read leaves the others as they are, as in a browser.
   page.templates.length = 0;
   for (const s of scripts)
     if (s.template) page.templates.push({ attributes: s.template, markup: s.text, isData: s.isData === true });
+  // One that cannot be read leaves the others as they are, as in a browser.
   const programs = scripts.flatMap((s) => {
     const program = s.at || s.template ? null : parsed(s.text, s.line);
     return program ? [{ program, inHead: s.inHead === true }] : [];

@@ -12,6 +12,9 @@ import { type Cell, isElement, type PageElement, type ScriptPage, type Store } f
 const MOST_IN_ALL = 60;
 const MOST_DEEP = 20;
 
+const isFull = (page: ScriptPage): boolean => page.elements.filter((e) => e.made).length >= MOST_IN_ALL;
+const nameFor = (page: ScriptPage, stem: string): string => freeName(stem, new Set(page.elements.map((e) => e.name)));
+
 export const keyOfPlace = (e: PageElement): string => `attached ${e.name}`;
 
 /**
@@ -37,9 +40,8 @@ export function makeElement(
   }
   // Those beside different elements are not in one another's way.
   if (known.length >= most + Math.max(0, new Set(known.map((e) => e.parent)).size - 1)) return known[0];
-  if (page.elements.filter((e) => e.made).length >= MOST_IN_ALL)
-    throw new NotUnderstood(null, "elements without an end");
-  const name = freeName(/^[a-z]+$/.test(tag) ? tag : "part", new Set(page.elements.map((e) => e.name)));
+  if (isFull(page)) throw new NotUnderstood(null, "elements without an end");
+  const name = nameFor(page, /^[a-z]+$/.test(tag) ? tag : "part");
   const made = { site, named: false };
   const e = page.add({ name, tag, part: null, attributes: {}, parent: null, children: [], made });
   now.add(e);
@@ -58,8 +60,8 @@ export function anotherOf(
 ): PageElement | null {
   const known = page.elements.filter((o) => o !== e && o.made?.site === e.made!.site && !page.isThere(o, store));
   const there = known.find((o) => o.parent && isAt(o)) ?? known.find((o) => !o.parent && !o.children.length);
-  if (there || page.elements.filter((o) => o.made).length >= MOST_IN_ALL) return there ?? null;
-  const name = freeName(e.name.replace(/-\d+$/, ""), new Set(page.elements.map((o) => o.name)));
+  if (there || isFull(page)) return there ?? null;
+  const name = nameFor(page, e.name.replace(/-\d+$/, ""));
   return page.add({ ...e, name, parent: null, children: [], made: { ...e.made! } });
 }
 

@@ -258,13 +258,8 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
 /** A `template` by its id, or by being the only one; a script that is data by its id. */
 function templateBy(r: Context, selector: string): Js {
   const [, id] = /^(?:template)?#([\w-]+)$/.exec(selector.trim()) ?? [];
-  const all = r.page.templates;
-  const found =
-    id === undefined
-      ? selector.trim() === "template"
-        ? all.find((t) => !t.isData)
-        : undefined
-      : all.find((t) => t.attributes.id === id);
+  const isOnly = selector.trim() === "template";
+  const found = r.page.templates.find((t) => (id === undefined ? isOnly && !t.isData : t.attributes.id === id));
   if (!found) return null;
   if (!found.isData) return template(r, found.markup);
   return object(Object.fromEntries(["textContent", "innerHTML", "innerText", "text"].map((n) => [n, found.markup])));

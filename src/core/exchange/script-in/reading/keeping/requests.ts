@@ -2,7 +2,7 @@
 import type * as acorn from "acorn";
 import type { Asked, Working } from "../context";
 import { BROWSER } from "../heap";
-import { answered } from "../host";
+import { answered, promised } from "../host";
 import type { Store } from "../page";
 import { isA, type Js, type JsPromise, NotUnderstood, object } from "../values";
 
@@ -31,7 +31,7 @@ export class Requests {
     const stem = path.split("/").findLast((piece) => /^[A-Za-z][\w-]*$/.test(piece)) ?? "request";
     let name = known?.name ?? stem;
     for (let n = 2; !known && this.list.has(name); n++) name = `${stem}-${n}`;
-    const promise: JsPromise = { is: "promise", id: null, state: "waiting", value: undefined, waiting: [] };
+    const promise = promised();
     const asked: Asked = { name, method, path, line, at: node.start, promise, world: new Map() };
     if (!known) this.list.set(name, asked);
     this.made.push(asked);

@@ -41,6 +41,24 @@ describe("bad input", () => {
   });
 });
 
+describe("a file that takes long to read", () => {
+  it("is said to be read, and can be stopped: nothing of it comes in", async () => {
+    const page = await stage.page();
+    await page.waitForSelector(".shelf-link");
+    const doc = demoComponents[0].load();
+    const scenarios = Array.from({ length: 20_000 }, (_, i) => ({ ...doc.scenarios[0], name: `the ${i}th` }));
+    await give(page, "long.json", JSON.stringify({ ...doc, scenarios }));
+    await untilText(page, ".ant-message", /Reading long\.json/);
+    await page.locator(".ant-message button").click();
+    await page.waitForSelector(".ant-message-notice", { hidden: true });
+    // What is opened next comes in as ever.
+    await give(page, "next.json", '{"format": "something-else"}');
+    await untilText(page, ".ant-notification", /next\.json was not opened/);
+    expect(await page.$$eval(".shelf-item", (l) => l.length)).toBe(demoComponents.length);
+    await page.browserContext().close();
+  });
+});
+
 /** A server that pasted markup has no business with; what it is asked for. */
 async function elsewhere(): Promise<{ there: string; asked: readonly string[]; close(): void }> {
   const asked: string[] = [];

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import type { Component, Problem } from "../../core/model";
+import type { Component } from "../../core/model";
 import { FolderNotices, useInFolder } from "../folder/Folder";
 import { enterNew, useFolder } from "../folder/store";
 import { Boundary } from "../shell/Boundary";
@@ -15,20 +15,12 @@ import { retrySave, storeProblem } from "../store/saving";
 import { usePasted } from "../trial/pasted";
 import { WALKED } from "../walk/steps";
 import { FirstVisit } from "../walk/Walk";
+import { useOpening } from "./bring-in/opening";
 import { Ways } from "./bring-in/Ways";
 import { chosenRows, type OnShelf, type Order, onShelf, useUnsaved } from "./on-shelf";
 import { Project } from "./Project";
 import { ShelfItem } from "./ShelfItem";
-import {
-  addAll,
-  addComponent,
-  fromDemo,
-  proveUnproved,
-  putBack,
-  removeComponent,
-  seedDemo,
-  stopProving,
-} from "./stock";
+import { addComponent, fromDemo, proveUnproved, putBack, removeComponent, seedDemo, stopProving } from "./stock";
 import { Tools } from "./Tools";
 import "./shelf.css";
 
@@ -36,7 +28,7 @@ const FromHtml = lazy(() => import("./bring-in/FromHtml").then((m) => ({ default
 
 export function Shelf() {
   const navigate = useNavigate();
-  const { message, notification } = useTelling();
+  const { message } = useTelling();
   const [html, setHtml] = useState<{ text: string; name: string } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [dropping, setDropping] = useState(false);
@@ -73,26 +65,7 @@ export function Shelf() {
     [navigate],
   );
 
-  const openFile = useCallback(
-    async (file: File) => {
-      const { readFile } = await import("./bring-in/files");
-      const found = await readFile(file);
-      if (found.html !== undefined) setHtml({ text: found.html, name: file.name.replace(/\.html?$/i, "") });
-      else if (found.docs.length === 1 && !found.bundle) await add(found.docs[0]);
-      else if (found.docs.length) {
-        const ids = await addAll(found.docs);
-        await enterNew(ids.map((id, i) => ({ id, doc: found.docs[i] })));
-        message.success(ids.length === 1 ? "1 component came in." : `${ids.length} components came in.`);
-      }
-      if (found.why)
-        notification.error({
-          title: found.why,
-          description: found.problems.length ? <Problems problems={found.problems} /> : undefined,
-          duration: 0,
-        });
-    },
-    [add, message, notification],
-  );
+  const openFile = useOpening(add, (text, name) => setHtml({ text, name }));
 
   const remove = useCallback(
     async (items: readonly OnShelf[]): Promise<void> => {
@@ -257,18 +230,5 @@ export function Shelf() {
         </Suspense>
       )}
     </div>
-  );
-}
-
-function Problems({ problems }: { problems: readonly Problem[] }) {
-  return (
-    <ul className="problems">
-      {problems.slice(0, 6).map((p) => (
-        <li key={p.path + p.message}>
-          <b className="mono">{p.path}</b> {p.message}
-        </li>
-      ))}
-      {problems.length > 6 && <li>and {problems.length - 6} more</li>}
-    </ul>
   );
 }

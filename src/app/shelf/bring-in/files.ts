@@ -1,40 +1,45 @@
-/** What a file that somebody opens holds: components, a page, or why it is neither. */
-import { type Component, MAX_FILE, type Problem, readComponent } from "../../../core/model";
-import { readBundle } from "../../storage/bundle";
+/** The app's side of the worker that reads files that somebody opens. */
+import { transfer, wrap } from "comlink";
+import { MAX_FILE } from "../../../core/model";
 import { justRead } from "../../storage/stored";
-
-export interface Found {
-  docs: readonly Component[];
-  /** A file of several: they come in, none of them is opened. */
-  bundle?: boolean;
-  html?: string;
-  /** That something of it did not come in; empty where all did. */
-  why: string;
-  problems: readonly Problem[];
-}
+import type { FilesWorker } from "./files.worker";
+import type { Found } from "./read-file";
 
 /** Bytes, packed. */
 const MOST = 60_000_000;
+const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(0)} MB`;
 
-export async function readFile(file: File): Promise<Found> {
-  const nothing = { docs: [], problems: [] };
+export interface Reading {
+  /** Null where it was stopped. Never fails. */
+  found: Promise<Found | null>;
+  stop(): void;
+}
+
+export function readFile(file: File): Reading {
+  const failed = (why: string): Found => ({ docs: [], why, problems: [] });
   if (file.size > MOST) {
-    const mb = (bytes: number): string => `${(bytes / 1e6).toFixed(0)} MB`;
-    return { ...nothing, why: `${file.name} is ${mb(file.size)}. A component file has at most ${mb(MAX_FILE)}.` };
+    const why = `${file.name} is ${megabytes(file.size)}. A component file has at most ${megabytes(MAX_FILE)}.`;
+    return { found: Promise.resolve(failed(why)), stop: () => {} };
   }
-  if (/\.zip$/i.test(file.name)) {
-    const { docs, refused } = readBundle(new Uint8Array(await file.arrayBuffer()));
-    if (!docs.length && !refused.length) refused.push({ path: "the file", message: "has no component file in it" });
-    const why = docs.length ? `Not all of ${file.name} came in` : `${file.name} was not opened`;
-    return { docs, bundle: true, why: refused.length ? why : "", problems: refused };
-  }
-  const text = await file.text();
-  if (/\.html?$/i.test(file.name)) return { ...nothing, html: text, why: "" };
-  const read = /^\uFEFF?\s*</.test(text)
-    ? (await import("../../../core/exchange")).readScxml(text)
-    : readComponent(text);
-  if (read.ok) justRead(read.doc);
-  return read.ok
-    ? { docs: [read.doc], why: "", problems: [] }
-    : { docs: [], why: `${file.name} was not opened`, problems: read.problems };
+  const worker = new Worker(new URL("./files.worker.ts", import.meta.url), { type: "module" });
+  let stop = (): void => {};
+  const stopped = new Promise<null>((done) => {
+    stop = () => done(null);
+  });
+  const broke = new Promise<Found>((done) => {
+    worker.onerror = () => done(failed(`${file.name} could not be read`));
+  });
+  const read = async (): Promise<Found> => {
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    return wrap<FilesWorker>(worker).read(file.name, transfer(bytes, [bytes.buffer]));
+  };
+  const found = Promise.race([read().catch(() => failed(`${file.name} could not be read`)), broke, stopped]);
+  return {
+    found: found.then((is) => {
+      worker.terminate();
+      for (const doc of is?.docs ?? []) justRead(doc);
+      return is;
+    }),
+    stop,
+  };
 }

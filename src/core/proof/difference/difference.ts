@@ -113,7 +113,7 @@ export function* comparing(
     return done(true);
   for (let i = 0; i < pairs.length; i++) {
     if (pairs.length > most || tried > acts) return done(false);
-    if (i % 200 === 199) yield pairs.length;
+    if (i % 20 === 19) yield pairs.length;
     const pair = pairs[i];
     for (const stimulus of alike(sides, pair.states)) {
       if (sides.some((s) => s.loops > MOST_CUT)) return done(false);

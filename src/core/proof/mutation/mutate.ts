@@ -1,7 +1,7 @@
 /** Mutation: would the scenarios notice if a small thing were otherwise? */
 import { type Component, type Expectation, isPartFact, isTextFact, type Scenario } from "../../model";
 import { compile, type Program } from "../../program";
-import { compareBehaviour, type Difference } from "../difference/difference";
+import { comparing, type Difference } from "../difference/difference";
 import { toTheEnd } from "../exploring/to-the-end";
 import { allHold } from "../scenarios/run-scenarios";
 import { runScenario } from "../scenarios/scenario";
@@ -37,7 +37,7 @@ export const scoreOf = ({ killed, survivors }: Mutation): number =>
 const PAIRS = 4000;
 const ACTS = 60_000;
 
-/** Asks every mutant; yields how many were asked. */
+/** Asks every mutant; yields how many were asked, also while one is: it may take thousands of pairs of situations. */
 export function* mutate(doc: Component): Generator<number, Mutation> {
   const program = compile(doc);
   const out: Mutation = { killed: 0, equivalent: 0, survivors: [], open: [], refused: null };
@@ -54,7 +54,10 @@ export function* mutate(doc: Component): Generator<number, Mutation> {
     if (other.problems.length > program.problems.length) continue;
     if (!allHold(other)) out.killed++;
     else {
-      const { difference, complete } = compareBehaviour(program, other, { most: PAIRS, acts: ACTS, sayable: true });
+      const asking = comparing(program, other, { most: PAIRS, acts: ACTS, sayable: true });
+      let step = asking.next();
+      for (; !step.done; step = asking.next()) yield asked;
+      const { difference, complete } = step.value;
       if (difference) out.survivors.push(survivorOf(program, other, mutant, difference));
       else if (complete) out.equivalent++;
       else out.open.push(mutant.text);

@@ -53,6 +53,7 @@ let next = 0;
 const one = async (): Promise<void> => {
   while (next < runs) {
     const run = next++;
+    if (run % 100 === 0 && run) process.stderr.write(`${run} begun, ${found.length} differ\n`);
     const property = fc.asyncProperty(from, deeds, async (doc, acts) => {
       const d = await difference(browser, doc, acts, engine, target);
       if (d)

@@ -57,9 +57,11 @@ export class CellCompiler {
     const compiled = compileExpression(text, this.scope, type);
     if (compiled.ok) return this.noted(compiled);
     this.report(path, compiled);
+    // Made once: an error is dear to make, and a condition is asked at every look.
+    const fault = new Fault(compiled.message);
     return {
       run: () => {
-        throw new Fault(compiled.message);
+        throw fault;
       },
     };
   }

@@ -20,6 +20,12 @@ const lamp = component({
 });
 
 describe("pairs of reactions", () => {
+  it("tell how many situations were seen, also while a way is looked for from each", () => {
+    const told = [...pairsOf(lamp, defaultBounds)];
+    expect(told).toEqual(told.toSorted((a, b) => a - b));
+    // The last number comes again and again: somebody who waits can stop at any of them.
+    expect(told.filter((n) => n === told.at(-1)).length).toBeGreaterThan(all(lamp).of);
+  });
   it("are those that can follow on one another", () => {
     // on → off, on → after; off → on; after → on, after → off; and on (from dim) → off, → after; off (from dim) → on.
     const found = all(lamp);

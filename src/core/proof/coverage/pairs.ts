@@ -24,8 +24,13 @@ const WAYS = 6;
 /** Steps without any reaction between the two that are followed, and states looked at on the way. */
 const DEEP = 4;
 const MOST = 250;
-interface Patience {
+interface Search {
+  program: Program;
+  acts: Acts;
+  /** Endless chains that are still put up with. */
   loops: number;
+  /** Seen by the explorer; told while the search goes on. */
+  situations: number;
 }
 
 const taken = (steps: Iterable<Step>): string[] =>
@@ -67,15 +72,13 @@ export function* pairsOf(doc: Component, bounds: Bounds): Generator<number, Pair
     bounds,
   );
   yield* explorer.run();
-  const { acts } = explorer;
+  const search: Search = { program, acts: explorer.acts, loops: MOST_CUT, situations: explorer.situations.length };
   const found = new Map<string, ScenarioStep[]>();
-  const patience: Patience = { loops: MOST_CUT };
   for (const [branch, list] of ways)
     for (const { from, move } of list) {
-      yield explorer.situations.length;
       const lead = explorer.pathTo(from, move);
       if (!lead) continue;
-      for (const [next, more] of nextOf(program, acts, lead, patience)) {
+      for (const [next, more] of yield* nextOf(search, lead)) {
         const key = `${branch} > ${next}`;
         const steps = [...lead, ...more];
         if (!found.has(key) || found.get(key)!.length > steps.length) found.set(key, steps);
@@ -87,18 +90,14 @@ export function* pairsOf(doc: Component, bounds: Bounds): Generator<number, Pair
   return {
     covered: count,
     of: found.size,
-    offered: scenariosFor(program, acts, found, covered, patience),
-    complete: explorer.complete && patience.loops > 0,
+    offered: yield* scenariosFor(search, found, covered),
+    complete: explorer.complete && search.loops > 0,
   };
 }
 
-/** The reactions that can come next after a run, each with the fewest steps to it. */
-function nextOf(
-  program: Program,
-  acts: Acts,
-  lead: readonly ScenarioStep[],
-  patience: Patience,
-): Map<string, ScenarioStep[]> {
+/** The reactions that can come next after a run, each with the fewest steps to it. Yields often. */
+function* nextOf(search: Search, lead: readonly ScenarioStep[]): Generator<number, Map<string, ScenarioStep[]>> {
+  const { program, acts } = search;
   const out = new Map<string, ScenarioStep[]>();
   const played = playScenario(program, { name: "lead", steps: [...lead] });
   if (played.stuck) return out;
@@ -119,14 +118,15 @@ function nextOf(
       next.push({ state, steps });
     };
     for (const { state, steps } of edge) {
+      yield search.situations;
       for (const { stimulus } of acts.in(state)) {
-        if (patience.loops <= 0) return out;
+        if (search.loops <= 0) return out;
         // Not sooner than the request can answer; later it does by itself.
         const due = thingsOf([program], [state]);
         const early = answeredBy([program], due, stimulus).some(([i, most]) => (due[i].due - state.now) * 1000 > most);
         if (early) continue;
         const result = stimulate(program, state, stimulus);
-        if (result.step.loop) patience.loops--;
+        if (result.step.loop) search.loops--;
         if (result.state !== state || taken([result.step]).length)
           arrive(result.state, [result.step], [...steps, { do: stimulus }]);
       }
@@ -145,13 +145,12 @@ function nextOf(
 const LONGEST = 24;
 
 /** Longest ways first: they take others along, and each goes on from where it ends as long as something new can follow. */
-function scenariosFor(
-  program: Program,
-  acts: Acts,
+function* scenariosFor(
+  search: Search,
   found: ReadonlyMap<string, ScenarioStep[]>,
   already: ReadonlySet<string>,
-  patience: Patience,
-): Scenario[] {
+): Generator<number, Scenario[]> {
+  const { program } = search;
   const covered = new Set(already);
   const branches = [...new Set([...found.keys()].map((pair) => pair.split(" > ")[1]))];
   const isNew = (a: string, b: string): boolean => found.has(`${a} > ${b}`) && !covered.has(`${a} > ${b}`);
@@ -162,7 +161,7 @@ function scenariosFor(
     for (let last = pair; ; ) {
       addPairs(playScenario(program, { name: "so far", steps }).session, covered);
       const from = last.split(" > ")[1];
-      const nexts = [...nextOf(program, acts, steps, patience)].sort((a, b) => a[1].length - b[1].length);
+      const nexts = [...(yield* nextOf(search, steps))].sort((a, b) => a[1].length - b[1].length);
       const more =
         nexts.find(([next]) => isNew(from, next)) ?? nexts.find(([next]) => branches.some((b) => isNew(next, b)));
       if (!more || steps.length + more[1].length > LONGEST) break;

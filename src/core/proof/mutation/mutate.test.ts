@@ -3,7 +3,7 @@ import { demoComponents } from "../../../demo";
 import { type Component, checkNames, type Scenario } from "../../model";
 import { compile } from "../../program";
 import { box, bubblingDialog, button, component, type Sketch } from "../../testing";
-import { compareBehaviour, mutants, mutateNow, operators, runScenario, scoreOf, stepText } from "..";
+import { compareBehaviour, mutants, mutate, mutateNow, operators, runScenario, scoreOf, stepText } from "..";
 
 const sketch = (over: Partial<Sketch> = {}): Component =>
   component({
@@ -100,6 +100,19 @@ describe("what the scenarios notice", () => {
     name: "opens",
     steps: [{ do: { click: "b" }, expect: [{ fact: "visible", part: "p", is: true }] }],
   };
+  it("tells how many were asked, also while one that takes long is", () => {
+    const told = [
+      ...mutate(
+        sketch({
+          data: [{ name: "n", type: "integer", initial: 0, min: 0, max: 90 }],
+          looks: { p: { always: 'shown; [n > 80] "over"' } },
+          reactions: { "click b": { a: "[n < 90] / n = n + 1; / n = 0" } },
+        }),
+      ),
+    ];
+    expect(told).toEqual(told.toSorted((a, b) => a - b));
+    expect(told.length).toBeGreaterThan(2 * told.at(-1)!);
+  });
   it("is everything, nothing, or a question with the expectation that would notice", () => {
     const bare = mutateNow({ ...sketch(), scenarios: [] });
     expect(bare.killed).toBe(0);

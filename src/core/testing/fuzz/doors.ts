@@ -180,7 +180,7 @@ function through(doc: Component, luck: number): void {
     markdownReport([{ file: "x", doc, proof }]);
     junitReport([{ file: "x", doc, proof }]);
   });
-  if (luck % 5 === 0) at("pairs", () => atMost(pairsOf(doc, { situations: 15 }), 4));
+  if (luck % 5 === 0) at("pairs", () => atMost(pairsOf(doc, { situations: 15 }), 30));
   // Each question may take thousands of pairs of situations: a few are enough, and not in every case.
   if (luck % 20 === 0) at("mutate", () => atMost(mutate(doc), 10));
   const mutant = [...firstOf(mutants(doc), 1 + (luck % 5))].at(-1);

@@ -442,6 +442,42 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       { kind: "wait", at: 4 },
     ],
   },
+  {
+    name: "what moves in a closed list moves for nobody: an option leaves at once, and its motion has no end",
+    sketch: {
+      parts: [
+        {
+          name: "list",
+          tag: "select",
+          attributes: { "aria-label": "List" },
+          content: [
+            { name: "one", tag: "option", content: ["One"] },
+            { name: "two", tag: "option", content: ["Two"] },
+          ],
+        },
+        button("b"),
+        box("times", ["${n}"]),
+      ],
+      states: ["first", "later"],
+      data: [{ name: "n", type: "number", initial: 0 }],
+      looks: {
+        one: { later: "opacity: 0.2; transition: opacity 300ms linear" },
+        two: { later: "absent; opacity: 0.2; transition: opacity 300ms linear" },
+      },
+      reactions: {
+        "click b": { first: "later", later: "first" },
+        "motion ended one": { always: "/ n = n + 1" },
+        "motion interrupted one": { always: "/ n = n + 1" },
+      },
+    },
+    acts: [
+      { kind: "click", at: 0 },
+      { kind: "wait", at: 4 },
+      { kind: "click", at: 0 },
+      { kind: "click", at: 0 },
+      { kind: "click", at: 0 },
+    ],
+  },
 ];
 
 const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];

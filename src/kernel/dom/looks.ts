@@ -77,8 +77,10 @@ function go(page: Page, name: string, element: HTMLElement): void {
     marks.set(element, mark);
     element.replaceWith(mark);
   };
-  // What was never drawn goes at once, and one without an end is waited for by nobody.
-  const isDrawn = element.isConnected && page.root.dataset.starting === undefined;
+  // What was never drawn goes at once, and one without an end is waited for by nobody. The options of a closed list move
+  // in some browsers, where nobody sees it.
+  const isSeen = !element.matches("select *") || element.checkVisibility();
+  const isDrawn = element.isConnected && page.root.dataset.starting === undefined && isSeen;
   const motions = (isDrawn ? element.getAnimations() : []).filter(
     (m) => m.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY,
   );

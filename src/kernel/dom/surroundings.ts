@@ -29,7 +29,9 @@ export const motions: Feature = {
       const ended = r.at.on === "motion ended";
       const react = (event: Event): void => {
         const still = ended && part.getAnimations().some((a) => a.playState !== "finished");
-        if (event.target === part && !still) page.react([r], event);
+        // The options of a closed list move in some browsers, where nobody sees it.
+        const seen = !part.matches("select *") || part.checkVisibility();
+        if (event.target === part && !still && seen) page.react([r], event);
       };
       const what = ended ? "end" : "cancel";
       for (const motion of ["transition", "animation"])

@@ -9,5 +9,7 @@ export default defineConfig({
     setupFiles: ["vitest.setup.ts"],
     testTimeout: 300_000,
     maxWorkers: availableParallelism(),
+    // What files share is loaded once: that takes as long as a third of the tests.
+    isolate: false,
   },
 });

@@ -6,6 +6,7 @@ import { type Component, checkNames, readComponent, writeComponent } from "../..
 import { compile, type Program } from "../../program";
 import { act, openSession, type RunState, runTo, type Session } from "../../run";
 import { activeNames } from "../../surface";
+import { button, component, type Sketch } from "../../testing";
 import { charts } from "../../testing/charts";
 import { components } from "../../testing/components";
 import { readScxml, writeScxml } from ".";
@@ -85,6 +86,34 @@ whole.push([
   "one with claims and what is accepted",
   { ...demo.doc, waivers: [{ rule: "F24", part: "dialog", reason: "It rises by a few pixels" }] },
 ]);
+
+describe("what is long", () => {
+  const long = "a".repeat(80);
+  const when = Array.from({ length: 40 }, (_, i) => `n > ${i}`).join(" && ");
+  it.each<[string, Partial<Sketch>]>([
+    [
+      "a condition",
+      { reactions: { [`becomes [${when}]`]: { s: "/ n = 0" }, [`becomes [${when} && n > 90]`]: { s: "t" } } },
+    ],
+    [
+      "names",
+      {
+        parts: [button(long)],
+        reactions: { [`click ${long}`]: { s: "t" }, [`press Ctrl+Alt+Shift+Meta+ArrowDown in ${long}`]: { s: "t" } },
+      },
+    ],
+    ["an own event", { reactions: { [`on ${`${long}.`.repeat(4)}*`]: { s: "t" } } }],
+  ])("comes back as it was: %s", (_name, sketch) => {
+    const doc = component({
+      parts: [button("b")],
+      states: ["s", "t"],
+      data: [{ name: "n", type: "number", initial: 0 }],
+      ...sketch,
+    });
+    const back = readScxml(writeScxml(doc));
+    expect(back).toMatchObject({ ok: true, doc: { reactions: doc.reactions } });
+  });
+});
 
 describe("a whole component", () => {
   it.each(whole)("%s comes back as it was", (_name, doc) => {

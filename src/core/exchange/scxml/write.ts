@@ -230,9 +230,14 @@ function eventName(event: EventSpec, row: number, state: string): string | undef
     case "request failed":
       return answerEvent(event.request, event.on === "request ok");
     default:
-      // From the page: a name that says what it is, such as press.Escape.in.dialog.
-      return printEvent(event)
-        .replace(/[^\p{L}\p{N}_:-]+/gu, ".")
-        .replace(/^\.|\.$/g, "");
+      return nameOf(printEvent(event), row);
   }
 }
+
+/** From the page: a name that says what it is, such as press.Escape.in.dialog. What is long is cut, and told by its row. */
+function nameOf(text: string, row: number): string {
+  const name = text.replace(/[^\p{L}\p{N}_:-]+/gu, ".").replace(/^\.|\.$/g, "");
+  return name.length <= LONGEST ? name : `${name.slice(0, LONGEST).replace(/\.$/, "")}.${row}`;
+}
+/** Characters of a name that is made of a row's words. */
+const LONGEST = 200;

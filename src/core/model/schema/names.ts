@@ -36,6 +36,9 @@ export const eventDescriptor = z
   .max(400);
 export const isEventDescriptor = (text: string): boolean => text.length <= 400 && descriptorPattern.test(text);
 
+/** A key as `KeyboardEvent.key` names it (UI Events), with its modifiers. */
+export const keyName = z.string().min(1).max(60);
+
 /** A CSS <time>: a number with its unit. */
 export const durationPattern = /^(\d+\.?\d*|\.\d+)(ms|s)$/;
 /** A plain number with a unit, or CSS math and tokens; measure/ computes those and says what is wrong with them. */

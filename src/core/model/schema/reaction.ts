@@ -1,7 +1,7 @@
 /** Events, actions and what an event does in a state. */
 import { z } from "zod";
 import { focusTargetSchema } from "./look";
-import { eventDescriptor, eventName, length, name, stateName, time } from "./names";
+import { eventDescriptor, eventName, keyName, length, name, stateName, time } from "./names";
 
 export type ScrollTo = { distance: string } | { part: string };
 /** One thing that a reaction does. */
@@ -90,7 +90,7 @@ export const eventSchema = z.discriminatedUnion("on", [
   z.strictObject({ on: z.enum(pointerEvents), part: name.optional(), scope: z.enum(clickScopes) }),
   z.strictObject({
     on: z.literal("key"),
-    key: z.string().min(1),
+    key: keyName,
     within: name.optional(),
     up: z.literal(true).optional(),
   }),

@@ -1,7 +1,7 @@
 /** Scenarios: what a person does, and what must be found. */
 import { z } from "zod";
 import { partFacts, textFacts } from "./facts";
-import { eventName, name, stateName } from "./names";
+import { eventName, keyName, name, stateName } from "./names";
 
 export const expectationSchema = z.discriminatedUnion("fact", [
   z.strictObject({ fact: z.enum(partFacts), part: name, is: z.boolean() }),
@@ -48,14 +48,14 @@ const place = name.nullable();
 /** What a person or the surroundings do; null is the bare page. */
 export const stimulusSchema = z.union([
   z.strictObject({ click: place }),
-  z.strictObject({ press: z.string().min(1) }),
+  z.strictObject({ press: keyName }),
   /** The pointer goes down, up, or moves onto a part. */
   z.strictObject({ down: place }),
   z.strictObject({ up: place }),
   z.strictObject({ move: place }),
   /** A key goes down and stays down, until it is let go. */
-  z.strictObject({ keyDown: z.string().min(1) }),
-  z.strictObject({ keyUp: z.string().min(1) }),
+  z.strictObject({ keyDown: keyName }),
+  z.strictObject({ keyUp: keyName }),
   /** The page is scrolled to a distance from its top, px. */
   z.strictObject({ scroll: z.number().min(0).max(1_000_000) }),
   z.strictObject({ resize: z.strictObject({ width: z.int().min(200).max(4000), height: z.int().min(200).max(4000) }) }),

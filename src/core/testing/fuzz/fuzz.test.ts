@@ -27,9 +27,9 @@ describe("damaged files, pages, charts, cells and style", () => {
     fc.assert(
       fc.property(all, ({ kind, text, luck }) => tryDoors(kind, text, luck)),
       // Always the same ones: others are what `npm run fuzz` is for.
-      { numRuns: 120, endOnFailure: true, seed: 2 },
+      { numRuns: 240, endOnFailure: true, seed: 2 },
     );
-    tried(task, 120);
+    tried(task, 240);
   }, 600_000);
 });
 

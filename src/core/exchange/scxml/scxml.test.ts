@@ -89,7 +89,7 @@ whole.push([
 
 describe("what is long", () => {
   const long = "a".repeat(80);
-  const when = Array.from({ length: 80 }, (_, i) => `n > ${i}`).join(" && ");
+  const when = Array.from({ length: 200 }, (_, i) => `n > ${i}`).join(" && ");
   it.each<[string, Partial<Sketch>]>([
     [
       "a condition",

@@ -6,7 +6,8 @@ const onTheirOwnClock = [
   "e2e/agree/**/*.test.ts",
   "e2e/trial/{by-hand,clock,delivered,everyday,mutants,targets}.test.ts",
 ];
-const common = { testTimeout: 480_000, hookTimeout: 120_000, setupFiles: ["vitest.setup.ts"] };
+// What files share is loaded once.
+const common = { isolate: false, testTimeout: 480_000, hookTimeout: 120_000, setupFiles: ["vitest.setup.ts"] };
 
 export default defineConfig({
   test: {

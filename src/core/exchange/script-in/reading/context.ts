@@ -153,4 +153,6 @@ export interface Working extends Context {
   attempt(node: acorn.Node | null, what: () => unknown, line?: number): void;
   /** What waits for nothing but that the function under way ends. */
   microtasks(node: acorn.Node | null): void;
+  /** One more of the act under way. @returns whether it may take it */
+  step(): boolean;
 }

@@ -18,8 +18,9 @@ export {
   mediaHolds,
   toggled,
 } from "./host";
+export { ENDLESS_FRAMES } from "./keeping";
 export { grown } from "./made";
 export { NotUnderstood, type Told } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";
-export { ENDLESS_FRAMES, Reading, TOO_DEEP } from "./reading";
+export { Reading, TOO_DEEP } from "./reading";
 export { elementOf, functionOf, isA } from "./values";

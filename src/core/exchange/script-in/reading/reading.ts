@@ -7,7 +7,7 @@ import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
 import { Heap, type World } from "./heap";
 import { globalOf } from "./host";
-import { Listeners, Requests, Timers } from "./keeping";
+import { Listeners, Requests, Timers, Turns } from "./keeping";
 import { assignMember, construct, evaluateCall, execute, memberOf } from "./language";
 import { Measure } from "./measure";
 import type { Told } from "./not-understood";
@@ -25,19 +25,10 @@ import {
   Thrown,
 } from "./values";
 
-/** Frames that one act may ask for, one after the other. */
-const MAX_LATER = 40;
 /** Nested deeper than is read. */
 export const TOO_DEEP = "something nested too deep";
-export const ENDLESS_FRAMES = "frames without an end";
-const refuse = (what: string): never => {
-  throw new NotUnderstood(null, what);
-};
 /** Steps that one act may take. */
 const MAX_STEPS = 20_000;
-
-/** What is put off: a task, or a frame; before one that a frame asks for, what has been said so far is drawn. */
-type Turn = "task" | "frame" | "drawn";
 
 export class Reading implements Working {
   store = new Map<string, Cell>();
@@ -66,6 +57,7 @@ export class Reading implements Working {
     this.ears = new Listeners(this);
     this.clocks = new Timers(this, counting);
     this.asked = new Requests(this, counting);
+    this.turns = new Turns(this);
     this.width = new Measure(page.doc.page.width);
     this.coming = new Coming(page);
   }
@@ -114,7 +106,10 @@ export class Reading implements Working {
 
   tick(node: acorn.Node): void {
     this.taken++;
-    if (++this.steps > MAX_STEPS) throw new NotUnderstood(this.line(node), "a loop without an end");
+    if (!this.step()) throw new NotUnderstood(this.line(node), "a loop without an end");
+  }
+  step(): boolean {
+    return ++this.steps <= MAX_STEPS;
   }
 
   line(node: acorn.Node): number {
@@ -162,48 +157,18 @@ export class Reading implements Working {
     this.width.compared(a, b);
   }
 
-  private waiting: { fn: Js; as: Turn }[] = [];
-  private next: (() => void)[] = [];
-  later(fn: Js, as: Turn = "task"): undefined {
-    if (this.waiting.length >= MAX_LATER) throw new NotUnderstood(null, ENDLESS_FRAMES);
-    this.waiting.push({ fn, as });
-    return undefined;
+  private readonly turns: Turns;
+  later(fn: Js): undefined {
+    return this.turns.later(fn);
   }
-  /** Asked for in a frame, the next one comes once that has been drawn. */
   frame(fn: Js): undefined {
-    return this.later(fn, this.settling ? "drawn" : "frame");
+    return this.turns.frame(fn);
   }
-  private settling = false;
   soon(does: () => void): void {
-    this.next.push(does);
+    this.turns.soon(does);
   }
-  /** What waits for nothing but that the function under way ends. */
   microtasks(node: acorn.Node | null): void {
-    for (let does = this.next.shift(); does; does = this.next.shift()) {
-      if (++this.steps > MAX_STEPS) this.next = [];
-      this.attempt(node, does);
-    }
-  }
-  /** What was put off until the act is over, and what that puts off. */
-  private settle(): void {
-    this.microtasks(null);
-    this.settling = true;
-    this.frames();
-    this.settling = false;
-  }
-  private frames(): void {
-    for (let n = 0; this.waiting.length; n++) {
-      const [{ fn, as }] = this.waiting.splice(0, 1);
-      if (as === "drawn") this.layout();
-      const node = isA(fn, "function") ? fn.node : null;
-      if (n >= MAX_LATER) {
-        this.waiting = [];
-        if (node) this.attempt(node, () => refuse(ENDLESS_FRAMES));
-        return;
-      }
-      this.attempt(node, () => this.call(fn, as === "task" ? [] : [{ is: "time", ms: this.heap.clock }]));
-      this.microtasks(node);
-    }
+    this.turns.microtasks(node);
   }
 
   /** Variables and fields that are numbers as the page is loaded, by their key in the store. */
@@ -312,7 +277,7 @@ export class Reading implements Working {
     // Details that the markup opens say so once all of it is read (HTML §4.11.1).
     for (const e of this.page.elements)
       if (e.tag === "details" && "open" in e.attributes) this.dispatch("toggle", e, "", undefined, "open");
-    this.settle();
+    this.turns.settle();
     this.loaded();
   }
   private loaded(): void {
@@ -327,7 +292,7 @@ export class Reading implements Working {
     ]);
     this.building = false;
     this.steps = 0;
-    this.next = [];
+    this.turns.drop();
     this.attempt(null, () => this.heap.store(this.store), 1);
   }
 
@@ -355,10 +320,9 @@ export class Reading implements Working {
     this.scroll.reset();
     this.width.reset();
     this.madeNow.clear();
-    this.waiting = [];
-    this.next = [];
+    this.turns.drop();
     act();
-    this.settle();
+    this.turns.settle();
     this.clocks.name();
     this.ears.settle();
     this.attempt(null, () => this.asked.settle());

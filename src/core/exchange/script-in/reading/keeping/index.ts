@@ -2,3 +2,4 @@
 export { Listeners } from "./listeners";
 export { Requests } from "./requests";
 export { Timers } from "./timers";
+export { ENDLESS_FRAMES, Turns } from "./turns";

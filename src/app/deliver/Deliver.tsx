@@ -1,12 +1,13 @@
 /** Code and documents out, with what was verified about them. */
 import { Button } from "antd";
 import { strToU8, zipSync } from "fflate";
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { Link } from "react-router";
 import { type File, forms, namesOf, type TargetKey, verified } from "../../core/deliver";
 import type { Component } from "../../core/model";
 import { useToCell } from "../live-page/Explanation";
 import { NotInForce } from "../sheet/NotInForce";
+import { lazily } from "../shell/lazily";
 import { useTelling } from "../shell/telling";
 import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
@@ -19,7 +20,7 @@ import { noteTaken, sinceTaken } from "./taken";
 import { type Making, useFiles } from "./use-files";
 import "./deliver.css";
 
-const CodeView = lazy(() => import("./CodeView").then((m) => ({ default: m.CodeView })));
+const CodeView = lazily(() => import("./CodeView"), "CodeView");
 
 export function Deliver() {
   const { doc } = useDoc();

@@ -1,12 +1,13 @@
 /** The keys and the notation of the place one is in: by ? or by the word in the header. */
-import { lazy, Suspense, useEffect, useState } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { useLocation } from "react-router";
+import { lazily } from "../shell/lazily";
 
 /** True where a ? is a letter that somebody types. */
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || target.matches("input, textarea, select"));
 
-const HelpDrawer = lazy(() => import("./HelpDrawer").then((m) => ({ default: m.HelpDrawer })));
+const HelpDrawer = lazily(() => import("./HelpDrawer"), "HelpDrawer");
 
 export function Help() {
   const [open, setOpen] = useState(false);

@@ -1,13 +1,14 @@
 /** The shelf: all components in this browser, what needs attention, and the ways in. */
 import { Button } from "antd";
 import { useLiveQuery } from "dexie-react-hooks";
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Component } from "../../core/model";
 import { FolderNotices, useInFolder } from "../folder/Folder";
 import { enterNew, useFolder } from "../folder/store";
 import { Boundary } from "../shell/Boundary";
 import { Header } from "../shell/Header";
+import { lazily } from "../shell/lazily";
 import { useTelling } from "../shell/telling";
 import { database, type Stored, type Whole } from "../storage/database";
 import { readStored, recognised, storedName } from "../storage/stored";
@@ -24,7 +25,7 @@ import { addComponent, fromDemo, proveUnproved, putBack, removeComponent, seedDe
 import { Tools } from "./Tools";
 import "./shelf.css";
 
-const FromHtml = lazy(() => import("./bring-in/FromHtml").then((m) => ({ default: m.FromHtml })));
+const FromHtml = lazily(() => import("./bring-in/FromHtml"), "FromHtml");
 
 export function Shelf() {
   const navigate = useNavigate();

@@ -1,16 +1,17 @@
 /** A component on the shelf: how it looks, how it stands; or, where it cannot be read, why, and the ways out. */
 import { Button, Dropdown } from "antd";
-import { lazy, memo, Suspense } from "react";
+import { memo, Suspense } from "react";
 import { Link } from "react-router";
 import { downloadText } from "../deliver/download";
 import { Boundary } from "../shell/Boundary";
+import { lazily } from "../shell/lazily";
 import { COMPONENT_FILE } from "../storage/file-names";
 import { readStored, storedName, storedText } from "../storage/stored";
 import { isUnfinished } from "../store/unfinished";
 import { type OnShelf, summaryOf, tagsOf } from "./on-shelf";
 
 /** The pictures come after the names: what draws them is much. */
-const Strip = lazy(() => import("./Strip").then((m) => ({ default: m.Strip })));
+const Strip = lazily(() => import("./Strip"), "Strip");
 
 interface Props {
   item: OnShelf;

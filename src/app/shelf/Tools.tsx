@@ -1,14 +1,15 @@
 /** Finding, ordering, and what can be done with several at once. */
 import { Button, Dropdown, Input } from "antd";
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { download } from "../deliver/download";
 import { FolderLine, useInFolder } from "../folder/Folder";
 import { enterFolder, useFolder } from "../folder/store";
+import { lazily } from "../shell/lazily";
 import { readStored } from "../storage/stored";
 import { type OnShelf, type Order, orders } from "./on-shelf";
 import { proveAgain } from "./stock";
 
-const Tagging = lazy(() => import("./Tagging").then((m) => ({ default: m.Tagging })));
+const Tagging = lazily(() => import("./Tagging"), "Tagging");
 
 interface Props {
   words: string;

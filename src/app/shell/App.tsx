@@ -1,22 +1,23 @@
 /** The frame around all views: theme, addresses, and the header. */
 import { ConfigProvider } from "antd";
-import { Activity, lazy, Suspense, useEffect, useState } from "react";
+import { Activity, Suspense, useEffect, useState } from "react";
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from "react-router";
 import { Shelf } from "../shelf/Shelf";
 import { antTheme, useTheme } from "../theme/theme";
+import { lazily } from "./lazily";
 import { TellingProvider } from "./telling";
 import "./shell.css";
 
-const workbench = () => import("./Workbench").then((m) => ({ default: m.Workbench }));
-const sheet = () => import("../sheet/Sheet").then((m) => ({ default: m.Sheet }));
-const Workbench = lazy(workbench);
-const Sheet = lazy(sheet);
-const Parts = lazy(() => import("../parts/Parts").then((m) => ({ default: m.Parts })));
-const Motion = lazy(() => import("../motion/Motion").then((m) => ({ default: m.Motion })));
-const Compare = lazy(() => import("../compare/Compare").then((m) => ({ default: m.Compare })));
-const ProofView = lazy(() => import("../proof/ProofView").then((m) => ({ default: m.ProofView })));
-const TrialView = lazy(() => import("../trial/TrialView").then((m) => ({ default: m.TrialView })));
-const Deliver = lazy(() => import("../deliver/Deliver").then((m) => ({ default: m.Deliver })));
+const workbench = () => import("./Workbench");
+const sheet = () => import("../sheet/Sheet");
+const Workbench = lazily(workbench, "Workbench");
+const Sheet = lazily(sheet, "Sheet");
+const Parts = lazily(() => import("../parts/Parts"), "Parts");
+const Motion = lazily(() => import("../motion/Motion"), "Motion");
+const Compare = lazily(() => import("../compare/Compare"), "Compare");
+const ProofView = lazily(() => import("../proof/ProofView"), "ProofView");
+const TrialView = lazily(() => import("../trial/TrialView"), "TrialView");
+const Deliver = lazily(() => import("../deliver/Deliver"), "Deliver");
 
 export function App() {
   const name = useTheme((s) => s.name);

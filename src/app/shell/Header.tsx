@@ -1,10 +1,11 @@
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { Link, NavLink, useParams } from "react-router";
 import { Help } from "../help/Help";
 import { useDocument } from "../store/document";
 import { countsOf, useProof } from "../store/proof";
 import { useSaving } from "../store/saving";
 import { useTheme } from "../theme/theme";
+import { lazily } from "./lazily";
 
 const views = [
   ["sheet", "Sheet"],
@@ -16,7 +17,7 @@ const views = [
   ["trial", "Trial"],
 ] as const;
 
-const NotInForceChip = lazy(() => import("../sheet/NotInForce").then((m) => ({ default: m.NotInForceChip })));
+const NotInForceChip = lazily(() => import("../sheet/NotInForce"), "NotInForceChip");
 
 export function Header() {
   const { id } = useParams();

@@ -1,9 +1,10 @@
 /** The ways in: from HTML, empty, from a starting point, from the demo, from a file. */
 import { Button, Dropdown } from "antd";
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { Suspense, useEffect, useRef, useState } from "react";
 import { type Component, emptyComponent } from "../../../core/model";
+import { lazily } from "../../shell/lazily";
 
-const StartingPoints = lazy(() => import("./StartingPoints").then((m) => ({ default: m.StartingPoints })));
+const StartingPoints = lazily(() => import("./StartingPoints"), "StartingPoints");
 
 interface Props {
   onHtml(): void;

@@ -1,8 +1,9 @@
 /** What holds, what does not, and what was not looked at: the whole proof in three columns. */
 import type { Proof } from "../../core/proof";
+import { counted } from "../shell/counted";
 import { useMutation } from "../store/mutation";
 import { useProof } from "../store/proof";
-import { many, verdictOf } from "./verdict-of";
+import { verdictOf } from "./verdict-of";
 
 export function Verdict({ proof, current }: { proof: Proof; current: boolean }) {
   const running = useProof((s) => s.running);
@@ -10,7 +11,7 @@ export function Verdict({ proof, current }: { proof: Proof; current: boolean }) 
   const { holds, fails, unseen } = verdictOf(proof);
   const questions = asked?.survivors.length ?? 0;
   const faults = asked
-    ? many(questions, "fault nobody would notice", "faults nobody would notice")
+    ? counted(questions, "fault nobody would notice", "faults nobody would notice")
     : "whether the scenarios would notice faults";
   const columns = [
     ["holds", "Holds", holds, "nothing yet"],

@@ -1,6 +1,7 @@
 /** What was typed and does not count: told wherever something is said about the whole component. */
 import { useMemo } from "react";
 import { Link, useParams } from "react-router";
+import { counted } from "../shell/counted";
 import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
 import { type Draft, draftsOf } from "./grid/drafts";
@@ -13,7 +14,7 @@ export function useDrafts(): Draft[] {
   return useMemo(() => draftsOf(doc, drafts, supports), [doc, drafts]);
 }
 
-const counted = (n: number): string => `${n} ${n === 1 ? "cell" : "cells"} not in force`;
+const notInForce = (n: number): string => `${counted(n, "cell")} not in force`;
 
 function ToCell({ draft, className, text }: { draft: Draft; className?: string; text: string }) {
   const { id } = useParams();
@@ -32,7 +33,7 @@ function ToCell({ draft, className, text }: { draft: Draft; className?: string; 
 /** For the header: leads to the first of them. */
 export function NotInForceChip() {
   const drafts = useDrafts();
-  return drafts.length > 0 && <ToCell draft={drafts[0]} className="chip wrong" text={counted(drafts.length)} />;
+  return drafts.length > 0 && <ToCell draft={drafts[0]} className="chip wrong" text={notInForce(drafts.length)} />;
 }
 
 /** All of them, each with its place and why it is not in force. */
@@ -42,7 +43,7 @@ export function NotInForce({ what }: { what: string }) {
   return (
     <section className="not-in-force" aria-label="Not in force">
       <p>
-        <b>{counted(drafts.length)}.</b> {what} is about the component without {drafts.length === 1 ? "it" : "them"}.
+        <b>{notInForce(drafts.length)}.</b> {what} is about the component without {drafts.length === 1 ? "it" : "them"}.
       </p>
       <ul>
         {drafts.map((d) => (

@@ -10,6 +10,7 @@ import {
   type TrialSet,
   type Verdict,
 } from "../../core/trial";
+import { counted } from "../shell/counted";
 import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
 import { LetBeLines } from "./LetBeLines";
@@ -230,7 +231,7 @@ function Summary({ mine, inFrame }: { mine: boolean; inFrame: boolean }) {
   const differs = count("differs", "cut");
   const said = [
     `${count("same")} the same`,
-    differs ? `${differs} ${differs === 1 ? "differs" : "differ"}` : "",
+    differs ? counted(differs, "differs", "differ") : "",
     count("impossible") ? `${count("impossible")} cannot be done here` : "",
   ].filter(Boolean);
   const missed = running ? [] : missedIn(doc, { unmapped });
@@ -244,10 +245,7 @@ function Summary({ mine, inFrame }: { mine: boolean; inFrame: boolean }) {
         <p>{problem}</p>
       ) : (
         <p>
-          {running
-            ? `${results.length} of ${runs ?? "…"} runs`
-            : `${results.length} ${results.length === 1 ? "run" : "runs"}`}
-          : {said.join(", ")}
+          {running ? `${results.length} of ${runs ?? "…"} runs` : counted(results.length, "run")}: {said.join(", ")}
           {stopped ? "; stopped" : ""}
         </p>
       )}

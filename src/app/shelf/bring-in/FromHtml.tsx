@@ -4,6 +4,7 @@ import type { TextAreaRef } from "antd/es/input/TextArea";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { HtmlRead } from "../../../core/exchange";
 import { allParts, type Component, references } from "../../../core/model";
+import { counted } from "../../shell/counted";
 import { createHtmlReader } from "../../workers/html-reader";
 import { FromScript } from "./FromScript";
 
@@ -97,7 +98,7 @@ export function FromHtml({ initial, name, onClose, onMade }: Props) {
           {result?.ok && (
             <>
               {result.behaviour && <FromScript behaviour={result.behaviour} left={left} onLeft={setLeft} />}
-              <span className="caps">{allParts(result.doc).length} parts</span>
+              <span className="caps">{counted(allParts(result.doc).length, "part")}</span>
               <PartTree doc={result.doc} />
               {(broken.length > 0 || result.remarks.length > 0) && <span className="caps">To know</span>}
               <ul className="remarks">

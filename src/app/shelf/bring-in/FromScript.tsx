@@ -7,6 +7,7 @@ import { allStates, type Component } from "../../../core/model";
 import { compile } from "../../../core/program";
 import { Miniature } from "../../miniature/Miniature";
 import { Boundary } from "../../shell/Boundary";
+import { counted } from "../../shell/counted";
 import { picturedStates } from "../on-shelf";
 
 interface Props {
@@ -15,8 +16,6 @@ interface Props {
   left: ReadonlySet<number>;
   onLeft(left: ReadonlySet<number>): void;
 }
-
-const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
 
 export function FromScript({ behaviour, left, onLeft }: Props) {
   const { doc, proposals, notUnderstood, unlike } = behaviour;
@@ -56,9 +55,10 @@ export function FromScript({ behaviour, left, onLeft }: Props) {
       {(taken > 0 || !lines.length) && doc.reactions.length > 0 && (
         <>
           <p className="becomes">
-            <b>{plural(states.length, "state")}</b> {states.map((s) => s.state.name).join(", ")}
+            <b>{counted(states.length, "state")}</b> {states.map((s) => s.state.name).join(", ")}
             <br />
-            <b>{plural(doc.reactions.length, "reaction")}</b> {doc.reactions.map((r) => printEvent(r.event)).join(", ")}
+            <b>{counted(doc.reactions.length, "reaction")}</b>{" "}
+            {doc.reactions.map((r) => printEvent(r.event)).join(", ")}
           </p>
           <Boundary of="Its pictures" about={doc}>
             <Pictures doc={doc} />

@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import type { Component } from "../../../core/model";
 import { compile, type Program } from "../../../core/program";
 import { Miniature } from "../../miniature/Miniature";
+import { counted } from "../../shell/counted";
 import { picturedStates } from "../on-shelf";
 
 interface Props {
@@ -67,11 +68,10 @@ function shownStates(program: Program): string[] {
 
 function contents(program: Program, pattern: string | null): string {
   const { doc } = program;
-  const n = (count: number, one: string): string => (count === 1 ? `1 ${one}` : `${count} ${one}s`);
   const has = (on: string): boolean => doc.reactions.some((r) => r.event.on === on);
   return [
-    n(picturedStates(program).length, "state"),
-    n(program.parts.length, "part"),
+    counted(picturedStates(program).length, "state"),
+    counted(program.parts.length, "part"),
     ...(has("after") || has("every") ? ["timer"] : []),
     ...(doc.looks.some((l) => Object.values(l.in).some((c) => c.motion)) ? ["motion"] : []),
     ...(Object.values(doc.focus).some((f) => f.within) ? ["holds the focus"] : []),

@@ -25,6 +25,8 @@ export const remarks: Readonly<Record<string, readonly string[]>> = {
   "a notice by a promise": [TWICE],
   "a tip with two timers": [TWICE, TWICE],
   "hold to delete": [TWICE],
+  "a header out of the way": ["“last” keeps where the page was scrolled before; the sheet takes it as it is at first"],
+  "a word to be shown": ["what is done once p is filled in, by typing"],
   // Asked again while the timer of the first time runs, which decides nothing any more.
   "a pilot who is late": [TWICE, ASKED],
 };

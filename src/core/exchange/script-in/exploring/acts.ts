@@ -22,7 +22,7 @@ export type Act =
   | { is: "answer"; request: string; ok: boolean }
   | { is: "timer"; timer: string };
 const MAX_TARGETS = 120;
-const MAX_DISTANCES = 8;
+export const MAX_DISTANCES = 8;
 
 /** The act by which each event comes. */
 export const heard: Record<string, Act["is"]> = {
@@ -48,6 +48,7 @@ export const heard: Record<string, Act["is"]> = {
   transitionend: "motion ended",
   animationend: "motion ended",
   submit: "click",
+  invalid: "click",
   toggle: "click",
   beforetoggle: "click",
   command: "click",

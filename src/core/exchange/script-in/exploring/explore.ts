@@ -2,6 +2,7 @@
 
 import {
   ENDLESS_FRAMES,
+  invalidIn,
   isA,
   isKept,
   keyOfStore,
@@ -25,8 +26,9 @@ import {
   startedBy,
 } from "./acts";
 import type { Explored, Outcome } from "./found";
-import { load, type Script } from "./load";
+import { type Known, load, type Script } from "./load";
 import { perform } from "./perform";
+import { Positions } from "./positions";
 import { underWayTwice } from "./twice";
 
 export const MAX_STORES = 64;
@@ -38,17 +40,18 @@ const MAX_FRAMES = 320;
 /** So much is gone through in all: some seconds. */
 const MAX_TAKEN = 400_000;
 export function explore(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>): Explored {
-  const counting = new Set<number>();
-  let framed = false;
+  const known: Known = { counting: new Set(), positions: new Set(), framed: false };
+  const { counting, positions } = known;
   for (;;) {
-    const known = counting.size;
+    const [counted, kept] = [counting.size, positions.size];
     const places = page.scattered.size;
-    const found: Explored = exploreOnce(page, scripts, left, counting, framed);
-    const draws: boolean = !framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
-    framed ||= draws;
+    const found: Explored = exploreOnce(page, scripts, left, known);
+    if (positions.size > kept) continue;
+    const draws: boolean = !known.framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
+    known.framed ||= draws;
     const more = [...page.scattered].slice(places);
     if (more.length && page.scattered.size <= MOST_SCATTERED) for (const site of more) page.forget(site);
-    else if (!draws && (counting.size === known || known > MOST_COUNTING)) return found;
+    else if (!draws && (counting.size === counted || counted > MOST_COUNTING)) return found;
   }
 }
 
@@ -76,15 +79,11 @@ const underWay = (reading: Reading, pending: ReadonlySet<string>, store: Store) 
 /** Timers whose own function counts; each costs one more time through the script. */
 const MOST_COUNTING = 4;
 
-/** @param counting places of timers that count in what they keep; those that come to be known are added */
-function exploreOnce(
-  page: ScriptPage,
-  scripts: readonly Script[],
-  left: ReadonlySet<number>,
-  counting: Set<number>,
-  framed: boolean,
-): Explored {
-  const { reading, keys } = load(page, scripts, counting, framed);
+/** @param known what comes to be known is added; where a position is kept it ends at once */
+function exploreOnce(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>, known: Known): Explored {
+  const { counting, framed, positions } = known;
+  const { reading, keys } = load(page, scripts, known);
+  const keeping = new Positions(reading, positions);
   reading.leave(left);
   // A page that hears of the pointer hears of fingers by it, too; and nobody who only clicks drags or asks for a menu.
   const pointed = reading.listeners.some((l) => /^pointer |^click$/.test(heard[l.type] ?? ""));
@@ -131,6 +130,7 @@ function exploreOnce(
       const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
       const done = reading.act(stores[at], () => perform(reading, page, act, left), due?.world);
       // What a timer changes of what it keeps is there the next time, and for others that keep it, too; so with an answer.
+      if ("distance" in act && keeping.kept(act, stores[at], done.store)) cut = true;
       const other = due ? reading.heap.changedIn(due.world) : [];
       // So it does where it keeps an instant, which comes nearer.
       if (timed?.every && (other.length || reading.heap.instantsOf([timed.fn]).length)) counting.add(timed.at);
@@ -175,6 +175,8 @@ function exploreOnce(
           line: l.line,
           text: "what is done at any change of the window",
         });
+  keeping.tell();
+  heldUp(page, reading, stores[0]);
   for (const { line, text } of underWayTwice(
     { acts, outcomes, timers: reading.timers, requests: reading.requests },
     pending,
@@ -209,6 +211,19 @@ function exploreOnce(
     ),
     cut,
   };
+}
+
+/** What is only done once somebody has typed something: nobody knows here what. */
+function heldUp(page: ScriptPage, reading: Reading, store: Store): void {
+  reading.store = new Map(store);
+  const [first] = page.all("form", page.body, store);
+  for (const { type, line, on } of reading.listeners) {
+    if (type !== "submit" || reading.readLines.has(line)) continue;
+    const form = typeof on === "string" || on.tag !== "form" ? first : on;
+    const wrong = form ? invalidIn(reading, form).map((e) => e.name) : [];
+    const text = `what is done once ${wrong.join(", ")} ${wrong.length === 1 ? "is" : "are"} filled in, by typing`;
+    if (wrong.length) reading.notUnderstood.set(`${line} ${text}`, { line, text });
+  }
 }
 
 /** Numbers that come to be kept, with what they are at first, else with the one of their values nearest to nought. */

@@ -15,16 +15,25 @@ export interface Script {
   inHead?: boolean;
 }
 
+/** What came out when the script was gone through before: it is gone through again, and taken so. */
+export interface Known {
+  /** Places of timers and requests that count in what they keep. */
+  counting: Set<number>;
+  /** Variables that keep where the page was scrolled, or how wide the window was, by their keys in the store. */
+  positions: Set<string>;
+  /** It draws frame by frame. */
+  framed: boolean;
+}
+
 const keyNames =
   "Escape Enter Tab ArrowUp ArrowDown ArrowLeft ArrowRight Home End PageUp PageDown Backspace Delete".split(" ");
 export function load(
   page: ScriptPage,
   scripts: readonly Script[],
-  counting: ReadonlySet<number>,
-  framed: boolean,
+  { counting, framed, positions }: Known,
 ): { reading: Reading; keys: Set<string> } {
   const keys = new Set<string>();
-  const reading = new Reading(page, "", counting, framed);
+  const reading = new Reading(page, "", counting, framed, positions);
   const top = reading.scope(null);
   const note = (error: unknown, line: number): void => {
     const text = error instanceof RangeError ? TOO_DEEP : (error as Error).message.replace(/\s*\(\d+:\d+\)$/, "");

@@ -15,6 +15,7 @@ import {
   mediaHolds,
   type PageElement,
   type Reading,
+  report,
   type ScriptPage,
   toggled,
 } from "../reading";
@@ -23,7 +24,9 @@ import { movedOf } from "./moved";
 
 /** Whether what is checked matters to rules or scripts; where it does not, a page may have many to be checked. */
 const checksMatter = (page: ScriptPage, source: string): boolean =>
-  /:checked|\bchecked\b/.test(`${page.doc.page.css ?? ""} ${source}`) || /\b(change|input)\b/.test(source);
+  /:checked|\bchecked\b/.test(`${page.doc.page.css ?? ""} ${source}`) ||
+  /\b(change|input)\b/.test(source) ||
+  page.elements.some((e) => isCheckable(e) && "required" in e.attributes);
 
 /** Timers that handlers set come to be known while they are gone through. */
 export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySet<number>): void {
@@ -132,6 +135,9 @@ function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
   const submits = page.closest("button:not([type=button]):not([type=reset]), input[type=submit]", target, r.store);
   const form = submits && page.closest("form", submits, r.store);
   if (!form) return;
+  // Unless it says otherwise, what is not in order is not sent, and the first of it gets the focus (HTML §4.10.21.3).
+  const says = (e: PageElement, name: string): boolean => page.attribute(e, name, r.store) !== null;
+  if (!says(form, "novalidate") && !says(submits, "formnovalidate") && !report(r, form)) return;
   r.dispatch("submit", form);
   const dialog = page.closest("dialog", form, r.store);
   if (dialog && (page.attribute(form, "method", r.store) ?? "").toLowerCase() === "dialog" && !r.event?.prevented)

@@ -94,6 +94,9 @@ export class Heap {
   /** ms since the page was loaded, as far as timers tell. */
   clock = 0;
 
+  /** @param forgets keys of the store: what is written there is as it was, once the act is over */
+  constructor(private readonly forgets: ReadonlySet<string> = new Set()) {}
+
   scope(parent: Scope | null): Scope {
     const made: Scope = { is: "scope", id: this.loading ? this.ids++ : null, values: new Map(), parent };
     if (this.loading) this.scopes.push(made);
@@ -151,9 +154,13 @@ export class Heap {
       for (const name of new Set([...before.keys(), ...now.keys()])) {
         const [was, is] = [before.get(name), now.get(name)];
         if (before.has(name) === now.has(name) && same(was, is)) continue;
+        const path = `variable ${e.id} ${name.replace(/\s/g, "_")}`;
+        if (this.forgets.has(path) && (e.is === "scope" || e.is === "object")) {
+          (e.is === "scope" ? e.values : e.of).set(name, was);
+          continue;
+        }
         differs = true;
         if (store.size > MOST_KEPT) throw new NotUnderstood(null, "more that the script keeps than is looked at");
-        const path = `variable ${e.id} ${name.replace(/\s/g, "_")}`;
         const old = this.cellsOf(was, path, true);
         const cells = now.has(name) ? this.cellsOf(is, path) : new Map([[path, "<none>"]]);
         for (const [key, cell] of cells) if (!before.has(name) || old.get(key) !== cell) store.set(key, cell);

@@ -10,12 +10,14 @@ export {
   closeOthers,
   closePopovers,
   followLink,
+  invalidIn,
   invoke,
   isCheckable,
   isModal,
   keyOfCode,
   MEDIA,
   mediaHolds,
+  report,
   toggled,
 } from "./host";
 export { ENDLESS_FRAMES } from "./keeping";

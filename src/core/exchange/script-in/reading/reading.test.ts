@@ -102,6 +102,23 @@ describe("what is done in several places", () => {
   });
 });
 
+describe("names that nobody has declared", () => {
+  it("are the window's", () => {
+    const { doc, notUnderstood } = behaviour(
+      script(
+        "on = false; onkeydown = (e) => { if (e.key === 'Escape') on = false; p.hidden = !on; }; b.onclick = () => { on = !on; p.hidden = !window.on; }; p.hidden = true;",
+      ),
+    );
+    expect(notUnderstood).toEqual([]);
+    const [off, on] = leaves(doc);
+    expect(rows(doc)).toMatchObject({ "click b": { [off]: on, [on]: off }, "press Escape": { [on]: off } });
+  });
+  it("lead to a place of the page, and not away from it", () => {
+    const { notUnderstood } = behaviour(script("b.onclick = () => { location = '/elsewhere'; }"));
+    expect(notUnderstood.map((n) => n.text)).toEqual(["location"]);
+  });
+});
+
 describe("scripts in the head", () => {
   const page = (head: string): string =>
     `<!doctype html><html lang="en"><head>${head}</head><body>${button}<button id="c" onclick="flip(this)">c</button></body></html>`;

@@ -40,7 +40,7 @@ export class Reading implements Working {
   }
   /** Listeners that acts may put up and take away are known by their place in the list. */
   building = true;
-  readonly heap = new Heap();
+  readonly heap: Heap;
   readonly global = object();
   private steps = 0;
   /** Steps of all acts. */
@@ -53,7 +53,10 @@ export class Reading implements Working {
     /** Places of timers whose function goes on counting, and of requests whose answers do. */
     counting: ReadonlySet<number> = new Set(),
     readonly framed = false,
+    /** What keeps where the page was scrolled, or how wide the window was, by its key in the store. */
+    positions: ReadonlySet<string> = new Set(),
   ) {
+    this.heap = new Heap(positions);
     this.ears = new Listeners(this);
     this.clocks = new Timers(this, counting);
     this.asked = new Requests(this, counting);
@@ -201,7 +204,8 @@ export class Reading implements Working {
       s.values.set(name, value);
       return;
     }
-    throw new NotUnderstood(null, `${name} = …`);
+    // A name that nobody has declared is one of the window (ECMA-262 §9.1.1.4.5).
+    this.assign(globalOf(this, "window"), name, value);
   }
 
   member(value: Js, name: string): Js {

@@ -19,6 +19,7 @@ import {
 } from "../values";
 import { tellChanged } from "./custom";
 import { raised } from "./event";
+import { report } from "./forms";
 import {
   ANSWER,
   answerBy,
@@ -375,6 +376,8 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
   setPointerCapture: capture,
   releasePointerCapture: (r) => capture(r, null),
   hasPointerCapture: (r, e) => capturing(r) === e,
+  checkValidity: (r, e) => report(r, e, false),
+  reportValidity: (r, e) => report(r, e),
   show: (r, e) => attributeSet(r, e, "open", "") as undefined,
   close: (r, e, [answer]) => closeDialog(r, e, answer === undefined ? undefined : textOf(answer)),
   showModal,

@@ -2,6 +2,7 @@
 export * from "./built";
 export * from "./elements";
 export * from "./event";
+export * from "./forms";
 export * from "./globals";
 export * from "./methods";
 export * from "./native";

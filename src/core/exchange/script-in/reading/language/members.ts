@@ -162,7 +162,8 @@ function assignToHost(r: Context, host: string, name: string, value: Js): void {
   } else if (/^(window|document)$/.test(host) && /^on[a-z]+$/.test(name))
     r.listen(host as "window", name.slice(2), value, object({ property: true }));
   else if (host === "location" && name === "hash") goTo(r, textOf(value));
-  else if (host === "window") {
+  else if (host === "window" && name === "location" && /^#/.test(textOf(value))) goTo(r, textOf(value));
+  else if (host === "window" && name !== "location") {
     r.heap.touch(r.global);
     r.global.of.set(name, value);
   } else throw new NotUnderstood(null, name);

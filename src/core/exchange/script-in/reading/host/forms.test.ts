@@ -1,0 +1,54 @@
+/** Forms that are not sent: what is not in order, what is done about it, and what is told of it. */
+import { describe, expect, it } from "vitest";
+import { fields } from "../../../../testing/fields";
+import { behaviour, leaves, rows } from "../../../../testing/read";
+
+const form = (inside: string, script = "", attributes = ""): string =>
+  `<form ${attributes}>${inside}<button id="go">Go</button></form><p id="p">not sent</p><script>
+const f = document.querySelector("form");
+f.addEventListener("submit", (e) => { e.preventDefault(); p.textContent = "sent"; });
+${script}</script>`;
+const isSent = (html: string): boolean => JSON.stringify(behaviour(html).doc.looks).includes('"sent"');
+
+describe("a form", () => {
+  // What can be checked is checked by a click, and the form is sent then.
+  it.each(fields.filter(([markup, sent]) => sent || !/checkbox|radio/.test(markup)))(
+    "with %s is sent: %s",
+    (markup, sent) => {
+      expect(isSent(form(markup, "f.onclick = () => f.classList.toggle('clicked');"))).toBe(sent);
+    },
+  );
+  it("that says so is sent whatever is in it", () => {
+    expect(isSent(form("<input required>", "", "novalidate"))).toBe(true);
+  });
+  it("whose field is empty gives it the focus, and it is told what was left out", () => {
+    const { doc, notUnderstood } = behaviour(
+      form('<input id="name" required><input id="more" required>', "f.onclick = () => f.classList.toggle('clicked');"),
+    );
+    const [state] = leaves(doc);
+    expect(rows(doc)["click go"][state]).toContain("focus name");
+    expect(notUnderstood).toMatchObject([{ line: 3, text: "what is done once name, more are filled in, by typing" }]);
+  });
+  it("is sent once its box is checked", () => {
+    const { doc, notUnderstood } = behaviour(form('<input id="ok" type="checkbox" required>'));
+    const [first, checked] = leaves(doc);
+    expect(notUnderstood).toEqual([]);
+    expect(rows(doc)["click go"]).toMatchObject({
+      [first]: "/ focus ok",
+      [checked]: expect.stringContaining("prevent"),
+    });
+  });
+  it("tells its fields, whose scripts say it themselves", () => {
+    const says = "n.addEventListener('invalid', (e) => { e.preventDefault(); p.textContent = 'Your name, please'; });";
+    const { doc } = behaviour(form('<input id="n" required>', says));
+    const [first] = leaves(doc);
+    expect(rows(doc)["click go"][first]).not.toContain("focus");
+    expect(JSON.stringify(doc.looks)).toContain("Your name, please");
+  });
+  it("is asked by scripts", () => {
+    const { doc } = behaviour(
+      form('<input id="n" required>', "f.onclick = () => { p.textContent = f.checkValidity() ? 'good' : 'bad'; };"),
+    );
+    expect(JSON.stringify(doc.looks)).toContain('"bad"');
+  });
+});

@@ -48,6 +48,7 @@ export const faults: Readonly<Record<string, RegExp>> = {
 
 /** How long those are that scroll, px, as in `everyday`. */
 export const strangerLengths: Readonly<Record<string, Component["page"]["measured"]>> = {
+  "a header out of the way": [{ width: 1024, length: 3546, parts: {} }],
   "back to the top": [{ width: 1024, length: 2193, parts: {} }],
   "a header that docks": [{ width: 1024, length: 2075, parts: { sentinel: { top: 8, height: 1 } } }],
 };

@@ -11,6 +11,7 @@ export const strangers: Readonly<Record<string, string>> = Object.fromEntries(
 
 const ASKED = "a request that can be made again before it is answered: here only the last one is answered";
 const TWICE = "a timer that can be set again while it is under way, and not be cleared: here it starts anew";
+const ANY = "what is done at any key";
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
 export const remarks: Readonly<Record<string, readonly string[]>> = {
   "an egg timer": ["remaining goes on below nought: from there on nothing is told"],
@@ -24,7 +25,9 @@ export const remarks: Readonly<Record<string, readonly string[]>> = {
   "a box of light by display and opacity": [TWICE],
   "a notice by a promise": [TWICE],
   "a tip with two timers": [TWICE, TWICE],
-  "hold to delete": [TWICE],
+  // Whatever key is let go, it is let go.
+  "hold to delete": [TWICE, ANY],
+  "hold to turn the heap": [ANY],
   "a header out of the way": ["“last” keeps where the page was scrolled before; the sheet takes it as it is at first"],
   "a word to be shown": ["what is done once p is filled in, by typing"],
   // Asked again while the timer of the first time runs, which decides nothing any more.

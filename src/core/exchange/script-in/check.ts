@@ -2,7 +2,7 @@
 import { compile } from "../../program";
 import { advance, nextDue, type Result, type RunState, start, stimulate } from "../../run";
 import { activeNames, labelledControl, layoutOf } from "../../surface";
-import type { Act, Explored } from "./exploring";
+import { type Act, type Explored, keyWord } from "./exploring";
 import type { Written } from "./writing";
 
 /** Acts after which the two differ, in words; each once. */
@@ -77,7 +77,7 @@ function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): 
     return withoutFocus(program, stimulate(program, from, { down: act.target }));
   }
   if (act.is === "key" && !act.up && act.target === "body")
-    return stimulate(program, { ...from, focus: -1 }, { press: act.key === " " ? "Space" : act.key }).state;
+    return stimulate(program, { ...from, focus: -1 }, { press: keyWord(act.key) }).state;
   if (act.is === "answer") {
     const waits = from.timers.some((t) => t.kind === "event" && program.requests[t.request]?.name === act.request);
     return waits ? stimulate(program, from, { answer: act.request, ok: act.ok }).state : null;

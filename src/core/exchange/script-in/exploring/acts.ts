@@ -16,6 +16,8 @@ export type Act =
   | { is: "click" | "pointer down" | "pointer up"; target: string }
   | { is: "pointer enter" | "pointer leave" | "focus enters" | "focus leaves" | "motion ended"; target: string }
   | { is: "key"; key: string; target: string; up: boolean }
+  /** One that nobody names stands for them all: no row can ask for it. */
+  | { is: "other key"; key: string; target: string; up: boolean }
   /** Over a distance, on the way down or back; `at` is where the page is then. */
   | { is: "scroll past" | "scroll back" | "width above" | "width below"; distance: number; at: number }
   | { is: "in view" | "out of view"; target: string; ratio: number }
@@ -23,6 +25,8 @@ export type Act =
   | { is: "timer"; timer: string };
 const MAX_TARGETS = 120;
 export const MAX_DISTANCES = 8;
+/** They stand for any key that nobody names: one that writes nothing, and one that does. */
+const OTHERS = ["F9", "j"];
 
 /** The act by which each event comes. */
 export const heard: Record<string, Act["is"]> = {
@@ -91,7 +95,9 @@ export const tracksPresses = ({ listeners }: Reading): boolean =>
 
 /** What the page does not show, and has no motion that may still show it, is neither clicked nor pressed. */
 export const isUnseen = (page: ScriptPage, act: Act, store: Store): boolean =>
-  /^(click|pointer (down|up)|key)$/.test(act.is) && "target" in act && page.isHidden(page.named(act.target), store);
+  /^(click|pointer (down|up)|key|other key)$/.test(act.is) &&
+  "target" in act &&
+  page.isHidden(page.named(act.target), store);
 
 /** Distances that scripts ask about: just over them, and just not, on the way down and back. */
 export function moreDistances(reading: Reading, acts: Act[], outcomes: unknown[][]): boolean {
@@ -149,6 +155,10 @@ export function actsOf(
       if (!heardOf && (up || !modal)) continue;
       for (const key of heardOf ? keys : ["Escape"])
         for (const target of ["body", ...focusable.map((e) => e.name)]) out.push({ is: "key", key, target, up });
+      const type = up ? "keyup" : "keydown";
+      const hear = reading.listeners.flatMap((l) => (l.type === type && typeof l.on !== "string" ? [l.on.name] : []));
+      for (const key of OTHERS)
+        if (heardOf) for (const target of new Set(["body", ...hear])) out.push({ is: "other key", key, target, up });
     }
   }
   for (const l of reading.listeners) {

@@ -2,6 +2,7 @@
 
 import {
   ENDLESS_FRAMES,
+  type Event,
   invalidIn,
   isA,
   isKept,
@@ -26,6 +27,7 @@ import {
   startedBy,
 } from "./acts";
 import type { Explored, Outcome } from "./found";
+import { needless } from "./keys";
 import { type Known, load, type Script } from "./load";
 import { perform } from "./perform";
 import { Positions } from "./positions";
@@ -129,15 +131,19 @@ function exploreOnce(page: ScriptPage, scripts: readonly Script[], left: Readonl
       const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
       const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
       const done = reading.act(stores[at], () => perform(reading, page, act, left), due?.world);
-      // What a timer changes of what it keeps is there the next time, and for others that keep it, too; so with an answer.
+      const key = keyOfStore(done.store);
+      if (act.is === "other key") {
+        if (done.effects.length || key !== keyOfStore(stores[at])) atAnyKey(reading, done.event);
+        return;
+      }
       if ("distance" in act && keeping.kept(act, stores[at], done.store)) cut = true;
+      // What a timer changes of what it keeps is there the next time, and for others that keep it, too; so with an answer.
       const other = due ? reading.heap.changedIn(due.world) : [];
       // So it does where it keeps an instant, which comes nearer.
       if (timed?.every && (other.length || reading.heap.instantsOf([timed.fn]).length)) counting.add(timed.at);
       if (timed && goesOnAndOn(reading, timed)) counting.add(timed.at);
       for (const o of underWay(reading, pending[at], stores[at]))
         if (due && o.name !== due.name && other.some((e) => o.world.has(e))) counting.add(due.at).add(o.at);
-      const key = keyOfStore(done.store);
       let to = index.get(key);
       if (to === undefined) {
         const more = widths.more(done.store);
@@ -182,6 +188,8 @@ function exploreOnce(page: ScriptPage, scripts: readonly Script[], left: Readonl
     pending,
   ))
     reading.notUnderstood.set(`${line} ${text}`, { line, text, otherwise: true });
+  const spare = needless(acts, (a) => JSON.stringify(outcomes[a]));
+  const told = acts.flatMap((a, i) => (a.is === "other key" || (a.is === "key" && spare.has(a.key)) ? [] : [i]));
   const listeners = [
     ...reading.listeners.map((l) => ({
       line: l.line,
@@ -193,8 +201,8 @@ function exploreOnce(page: ScriptPage, scripts: readonly Script[], left: Readonl
   return {
     stores,
     loaded,
-    acts,
-    outcomes,
+    acts: told.map((i) => acts[i]),
+    outcomes: told.map((i) => outcomes[i]),
     timers: reading.timers,
     requests: reading.requests,
     listeners,
@@ -211,6 +219,14 @@ function exploreOnce(page: ScriptPage, scripts: readonly Script[], left: Readonl
     ),
     cut,
   };
+}
+
+/** No row can ask for any key. */
+function atAnyKey(reading: Reading, event: Event | null): void {
+  for (const line of event?.did ?? []) {
+    const text = "what is done at any key";
+    reading.notUnderstood.set(`${line} ${text}`, { line, text });
+  }
 }
 
 /** What is only done once somebody has typed something: nobody knows here what. */

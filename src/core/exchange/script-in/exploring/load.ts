@@ -1,6 +1,8 @@
 /** Scripts as they stand in the markup, put together and gone through once, as the page is loaded. */
 import * as acorn from "acorn";
-import { elementOf, functionOf, keyOfCode, Reading, type ScriptPage, TOO_DEEP } from "../reading";
+import { elementOf, functionOf, Reading, type ScriptPage, TOO_DEEP } from "../reading";
+
+import { literals, modified } from "./keys";
 
 /** A script, or the text of an `onclick`, as it stands in the markup. */
 export interface Script {
@@ -25,8 +27,6 @@ export interface Known {
   framed: boolean;
 }
 
-const keyNames =
-  "Escape Enter Tab ArrowUp ArrowDown ArrowLeft ArrowRight Home End PageUp PageDown Backspace Delete".split(" ");
 export function load(
   page: ScriptPage,
   scripts: readonly Script[],
@@ -66,14 +66,15 @@ export function load(
     return program ? [{ program, inHead: s.inHead === true }] : [];
   });
   if (/\bshowModal\b/.test(reading.source)) keys.add("Escape");
-  // Who asks for Tab and not for the shift key is told of both.
-  if (keys.has("Tab")) keys.add("Shift+Tab");
   const byCode = /\b(keyCode|which)\b/.test(reading.source);
   for (const key of [...keys])
     if (key.startsWith("code ")) {
       keys.delete(key);
       if (byCode) keys.add(key.slice(5));
     }
+  for (const key of modified(keys, reading.source)) keys.add(key);
+  // Who asks for Tab and not for the shift key is told of both.
+  if (keys.has("Tab")) keys.add("Shift+Tab");
   reading.load(programs, top);
   for (const s of scripts) {
     if (!s.at) continue;
@@ -117,27 +118,5 @@ function shift(node: unknown, by: number): void {
     n.start += by;
     n.end += by;
     for (const [key, value] of Object.entries(node)) if (key !== "loc") shift(value, by);
-  }
-}
-
-/** Keys that a script names. */
-function literals(node: unknown, keys: Set<string>): void {
-  if (Array.isArray(node)) for (const n of node) literals(n, keys);
-  else if (typeof node === "object" && node !== null) {
-    const n = node as Record<string, unknown>;
-    if (n.type === "Literal" && typeof n.value === "string") {
-      if (keyNames.includes(n.value)) keys.add(n.value);
-      else if (n.value === "Esc") keys.add("Escape");
-      else if (n.value === "Space") keys.add(" ");
-      else if (/^Key[A-Z]$/.test(n.value)) keys.add(n.value[3].toLowerCase());
-      else if (n.value.length === 1 && /[\w /?]/.test(n.value)) keys.add(n.value);
-    }
-    // As names in a table of what each key does, and by the numbers that keys had of old.
-    if (n.type === "Identifier" && keyNames.includes(n.name as string)) keys.add(n.name as string);
-    if (n.type === "Literal" && typeof n.value === "number") {
-      const key = keyOfCode(n.value);
-      if (key !== undefined) keys.add(`code ${key}`);
-    }
-    for (const [key, value] of Object.entries(n)) if (key !== "loc") literals(value, keys);
   }
 }

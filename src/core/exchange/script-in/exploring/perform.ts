@@ -87,6 +87,11 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     } else if (toggles) check(r, target, was);
     return;
   }
+  if (act.is === "other key") {
+    r.active = target;
+    r.dispatch(act.up ? "keyup" : "keydown", target, act.key);
+    return;
+  }
   if (act.is === "key") {
     // A key goes to what has the focus.
     r.active = target;

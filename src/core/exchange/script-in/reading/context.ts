@@ -64,7 +64,10 @@ export interface Event {
   inView?: boolean;
   target: PageElement | null;
   key: string;
-  shift: boolean;
+  /** Modifiers that are held with it. */
+  held: ReadonlySet<string>;
+  /** Lines of those who did something about it. */
+  did: Set<number>;
   stopped: boolean;
   stoppedNow: boolean;
   prevented: boolean;
@@ -153,6 +156,8 @@ export interface Working extends Context {
   attempt(node: acorn.Node | null, what: () => unknown, line?: number): void;
   /** What waits for nothing but that the function under way ends. */
   microtasks(node: acorn.Node | null): void;
+  /** How much was said so far of how the page is, and done besides. */
+  said(): number;
   /** One more of the act under way. @returns whether it may take it */
   step(): boolean;
 }

@@ -1,6 +1,6 @@
 /** A script gone through statement by statement, on a page that is only described. */
 
-export type { Asked, Effect, Timed } from "./context";
+export type { Asked, Effect, Event, Timed } from "./context";
 export { BROWSER, isKept } from "./heap";
 export {
   capture,

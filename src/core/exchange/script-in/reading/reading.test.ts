@@ -1,6 +1,6 @@
 /** What older and newer pages say, read as browsers do it. */
 import { describe, expect, it } from "vitest";
-import { printLook } from "../../../expression";
+import { printEvent, printLook } from "../../../expression";
 import { behaviour, button, leaves, read, rows, script } from "../../../testing/read";
 
 describe("what is done in several places", () => {
@@ -116,6 +116,38 @@ describe("names that nobody has declared", () => {
   it("lead to a place of the page, and not away from it", () => {
     const { notUnderstood } = behaviour(script("b.onclick = () => { location = '/elsewhere'; }"));
     expect(notUnderstood.map((n) => n.text)).toEqual(["location"]);
+  });
+});
+
+describe("keys", () => {
+  const pressed = (condition: string): string[] => {
+    const { doc } = behaviour(
+      script(`document.addEventListener("keydown", (e) => { if (${condition}) p.hidden = !p.hidden; });`),
+    );
+    return doc.reactions.map((r) => printEvent(r.event));
+  };
+  it.each([
+    ["e.ctrlKey && e.key === 'k'", ["press Ctrl+k"]],
+    ["(e.metaKey || e.ctrlKey) && e.key === 'k'", ["press Ctrl+k", "press Meta+k"]],
+    ["e.ctrlKey && e.shiftKey && e.code === 'KeyP'", ["press Ctrl+P"]],
+    ["e.altKey && e.key === 'ArrowUp'", ["press Alt+ArrowUp"]],
+    ["e.getModifierState('Control') && e.key === 'Enter'", ["press Ctrl+Enter"]],
+    // Nobody looks for a modifier there, or it makes no difference.
+    ["e.key === 'Escape'", ["press Escape"]],
+    ["e.key === '?' && (e.shiftKey || true)", ["press ?"]],
+    ["e.key === 'x' && !e.ctrlKey && !e.metaKey", ["press x"]],
+  ])("are asked for with their modifiers: %s", (condition, expected) => {
+    expect(pressed(condition)).toEqual(expected);
+  });
+  it("that nobody names are told", () => {
+    const told = (text: string): string[] => behaviour(script(text)).notUnderstood.map((n) => n.text);
+    const any = ["what is done at any key"];
+    expect(told("document.onkeydown = () => { p.hidden = true; }; b.onclick = () => { p.hidden = false; };")).toEqual(
+      any,
+    );
+    expect(told("b.onkeyup = (e) => { if (e.key !== 'Tab') p.textContent = 'typed'; };")).toEqual(any);
+    expect(told("b.onkeydown = (e) => { if (e.key.length > 1) return; p.textContent = 'typed'; };")).toEqual(any);
+    expect(told("b.onkeydown = (e) => { if (e.key !== 'Enter') return; p.hidden = !p.hidden; };")).toEqual([]);
   });
 });
 

@@ -140,7 +140,11 @@ export class Reading implements Working {
     this.page.changed();
     this.coming.wrote(key);
   }
+  said(): number {
+    return this.written + this.effects.length;
+  }
   erase(key: string): void {
+    this.written++;
     this.store.delete(key);
     this.page.changed();
   }

@@ -1,5 +1,5 @@
 /** Outcomes by what was acted upon, as few rows as say the same: what bubbles is said once, at what it bubbles to. */
-import type { Act, Explored, Outcome } from "../exploring";
+import { type Act, type Explored, keyWord, type Outcome } from "../exploring";
 import { isElement, type PageElement, type ScriptPage } from "../reading";
 
 export interface Row {
@@ -43,7 +43,7 @@ export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
   const keys = acts.flatMap((a) => (a.is === "key" ? [`${a.up ? "u" : "d"}${a.key}`] : []));
   for (const id of new Set(keys)) {
     const mine = group(acts, outcomes, (a) => a.is === "key" && `${a.up ? "u" : "d"}${a.key}` === id);
-    const key = id.slice(1) === " " ? "Space" : id.slice(1);
+    const key = keyWord(id.slice(1));
     const verb = id[0] === "u" ? "release" : "press";
     out.push(...pressed(page, mine, `${verb} ${key}`));
   }

@@ -1,6 +1,17 @@
 /** What a listener is told (UI Events §5). */
 import type { Context, Event } from "../context";
-import { elementOf, isA, type Js, type JsObject, list, MEASURED, NotUnderstood, native, object } from "../values";
+import {
+  elementOf,
+  isA,
+  type Js,
+  type JsObject,
+  list,
+  MEASURED,
+  NotUnderstood,
+  native,
+  object,
+  textOf,
+} from "../values";
 import { MEDIA, mediaHolds } from "./view";
 
 /** Codes that scripts of old know keys by. */
@@ -23,12 +34,18 @@ const codes: Record<string, number> = {
 
 export const keyOfCode = (code: number): string | undefined => Object.keys(codes).find((k) => codes[k] === code);
 
+/** A key and the modifiers that are held with it. @param text as it is written on a sheet */
+export function pressed(text: string): Pick<Event, "key" | "held"> {
+  const [, before, key] = /^((?:(?:Ctrl|Alt|Shift|Meta)\+)*)(.*)$/s.exec(text)!;
+  return { key, held: new Set([...before.split("+"), ...(/^[A-Z]$/.test(key) ? ["Shift"] : [])]) };
+}
+
 /** Stands in an event, behind what it always knows of itself. */
 const LIVE = "<event>";
 export const isEvent = (o: JsObject): boolean => o.of.has(LIVE);
 
 /** An event as its listeners get it: what it is stays with it, the rest is asked while it is on its way. */
-export function eventOf({ type, target, key, shift, detail, moved }: Event): JsObject {
+export function eventOf({ type, target, key, held, detail, moved }: Event): JsObject {
   const turned = moved === "open" ? "closed" : "open";
   const code = key === " " ? "Space" : key.length === 1 ? `Key${key.toUpperCase()}` : key;
   const number = key ? (codes[key] ?? key.toUpperCase().charCodeAt(0)) : 0;
@@ -67,10 +84,11 @@ export function eventOf({ type, target, key, shift, detail, moved }: Event): JsO
     isPrimary: true,
     isTrusted: true,
     cancelable: true,
-    shiftKey: shift,
-    ctrlKey: false,
-    altKey: false,
-    metaKey: false,
+    shiftKey: held.has("Shift"),
+    ctrlKey: held.has("Ctrl"),
+    altKey: held.has("Alt"),
+    metaKey: held.has("Meta"),
+    getModifierState: native("getModifierState", ([name]) => held.has(textOf(name).replace("Control", "Ctrl"))),
     repeat: false,
     isComposing: false,
   });

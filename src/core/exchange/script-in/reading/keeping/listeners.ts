@@ -1,13 +1,13 @@
 /** Who listens, and events on their way to them (DOM §2). Acts may put listeners up and take them away: that is part of how the page is. */
 import type { Event, Listener, Working } from "../context";
 import type { World } from "../heap";
-import { eventOf } from "../host";
+import { eventOf, pressed } from "../host";
 import type { PageElement } from "../page";
 import { elementOf, isA, type Js, type JsObject, list, methodsOf, NotUnderstood, native, object } from "../values";
 
 /** Events that only their target hears (and who listens on the way down). */
 const staysPut =
-  /^(mouseenter|mouseleave|focus|blur|pointerenter|pointerleave|toggle|beforetoggle|close|cancel|command)$/;
+  /^(mouseenter|mouseleave|focus|blur|pointerenter|pointerleave|toggle|beforetoggle|close|cancel|command|invalid)$/;
 
 export class Listeners {
   list: Listener[] = [];
@@ -129,8 +129,8 @@ export class Listeners {
     const event: Event = {
       type,
       target: typeof target === "string" ? null : target,
-      key: key.replace(/^Shift\+/, ""),
-      shift: key.startsWith("Shift+"),
+      ...pressed(key),
+      did: new Set(),
       stopped: false,
       stoppedNow: false,
       prevented: false,
@@ -159,6 +159,7 @@ export class Listeners {
       if (l.on !== at || l.type !== event.type || l.capture !== capture || !this.hears(l)) continue;
       this.readLines.add(l.line);
       const node = isA(l.fn, "function") ? l.fn.node : null;
+      const before = this.r.said();
       if (l.once && !this.r.building) this.hear(l, false);
       this.r.attempt(
         node,
@@ -170,6 +171,7 @@ export class Listeners {
         l.line,
       );
       this.r.microtasks(node);
+      if (this.r.said() !== before) event.did.add(l.line);
     }
   }
   private heardBy(fn: Js, self: Js): Js {

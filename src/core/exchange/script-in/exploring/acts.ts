@@ -53,6 +53,7 @@ export const heard: Record<string, Act["is"]> = {
   animationend: "motion ended",
   submit: "click",
   invalid: "click",
+  reset: "click",
   toggle: "click",
   beforetoggle: "click",
   command: "click",

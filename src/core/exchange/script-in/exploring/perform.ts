@@ -16,6 +16,7 @@ import {
   type PageElement,
   type Reading,
   report,
+  reset,
   type ScriptPage,
   toggled,
 } from "../reading";
@@ -137,6 +138,9 @@ function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
     toggled(r, details, !open);
     if (!open) closeOthers(r, details);
   }
+  const resets = page.closest("button[type=reset], input[type=reset]", target, r.store);
+  const cleared = resets && page.closest("form", resets, r.store);
+  if (cleared) reset(r, cleared);
   const submits = page.closest("button:not([type=button]):not([type=reset]), input[type=submit]", target, r.store);
   const form = submits && page.closest("form", submits, r.store);
   if (!form) return;

@@ -18,6 +18,7 @@ export {
   MEDIA,
   mediaHolds,
   report,
+  reset,
   toggled,
 } from "./host";
 export { ENDLESS_FRAMES } from "./keeping";

@@ -19,7 +19,7 @@ import {
 } from "../values";
 import { tellChanged } from "./custom";
 import { raised } from "./event";
-import { report } from "./forms";
+import { report, reset } from "./forms";
 import {
   ANSWER,
   answerBy,
@@ -376,6 +376,7 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
   setPointerCapture: capture,
   releasePointerCapture: (r) => capture(r, null),
   hasPointerCapture: (r, e) => capturing(r) === e,
+  reset,
   checkValidity: (r, e) => report(r, e, false),
   reportValidity: (r, e) => report(r, e),
   show: (r, e) => attributeSet(r, e, "open", "") as undefined,

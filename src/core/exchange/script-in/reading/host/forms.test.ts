@@ -45,6 +45,20 @@ describe("a form", () => {
     expect(rows(doc)["click go"][first]).not.toContain("focus");
     expect(JSON.stringify(doc.looks)).toContain("Your name, please");
   });
+  it("is as in its markup again once it is reset", () => {
+    const boxes =
+      '<input id="a" type="checkbox"><input id="c" type="checkbox" checked><button id="anew" type="reset">Anew</button>';
+    const says =
+      "f.addEventListener('change', () => { p.textContent = `${a.checked} ${c.checked}`; }); f.onreset = () => { p.textContent = 'as it was'; };";
+    const { doc, notUnderstood } = behaviour(form(boxes, says));
+    expect(notUnderstood).toEqual([]);
+    const to = new Set(Object.values(rows(doc)["click anew"]).map((cell) => cell.split(" /")[0]));
+    to.delete("ignored");
+    const [state] = to;
+    expect(to.size).toBe(1);
+    const said = (part: string): object | undefined => doc.looks.find((l) => l.part === part)?.in[state];
+    expect([said("a"), said("c"), said("p")]).toMatchObject([undefined, undefined, { text: "as it was" }]);
+  });
   it("is asked by scripts", () => {
     const { doc } = behaviour(
       form('<input id="n" required>', "f.onclick = () => { p.textContent = f.checkValidity() ? 'good' : 'bad'; };"),

@@ -103,3 +103,11 @@ export function report(r: Context, of: PageElement, focuses = true): boolean {
   if (told.length && focuses) r.effect({ do: "focus", part: told[0].name });
   return !wrong.length;
 }
+
+/** What was checked is so again as the markup has it, unless somebody prevents it (HTML §4.10.22). */
+export function reset(r: Context, form: PageElement): undefined {
+  if (!r.dispatch("reset", form)) return undefined;
+  for (const e of r.page.all("input", form, r.store))
+    if (isCheckable(e)) r.write(`attribute ${e.name} checked`, e.attributes.checked ?? null);
+  return undefined;
+}

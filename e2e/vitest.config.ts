@@ -6,8 +6,7 @@ const onTheirOwnClock = [
   "e2e/agree/**/*.test.ts",
   "e2e/trial/{by-hand,clock,delivered,everyday,mutants,targets}.test.ts",
 ];
-// What files share is loaded once.
-const common = { isolate: false, testTimeout: 480_000, hookTimeout: 120_000, setupFiles: ["vitest.setup.ts"] };
+const common = { testTimeout: 480_000, hookTimeout: 120_000, setupFiles: ["vitest.setup.ts"] };
 
 export default defineConfig({
   test: {
@@ -19,6 +18,8 @@ export default defineConfig({
           ...common,
           maxWorkers: availableParallelism(),
           maxConcurrency: 3,
+          // What files share is loaded once.
+          isolate: false,
           sequence: { groupOrder: 0 },
         },
       },

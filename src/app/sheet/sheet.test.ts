@@ -279,6 +279,35 @@ describe("whole rows and columns", () => {
   });
 });
 
+describe("several states at once", () => {
+  it("are only taken where they can be entered together: what is typed can be read again", () => {
+    const said = (text: string) => type("press Escape", "open", text);
+    expect(said("→ open, closed")).toMatchObject({
+      ok: false,
+      message: expect.stringContaining("cannot be entered together"),
+    });
+    expect(said("→ closed, closed")).toMatchObject({ ok: false, message: "closed is here twice" });
+    const two = component({
+      parts: [button("b")],
+      states: [
+        {
+          name: "both",
+          kind: "parallel",
+          states: [
+            { name: "l", states: [{ name: "l1" }] },
+            { name: "r", states: [{ name: "r1" }] },
+          ],
+        },
+        { name: "off" },
+      ],
+      reactions: { "click b": { both: "off" } },
+    });
+    const at = buildGrid(two);
+    const click = row(at, "click b");
+    expect(typed(two, click, column(at, "off"), "→ l1, r1")).toMatchObject({ ok: true });
+  });
+});
+
 describe("what is typed and not in force", () => {
   it("is listed with its place and why, as long as its cell is there", () => {
     const doc = component({ parts: [button("a")], states: ["one", "two"], reactions: { "click a": { one: "two" } } });

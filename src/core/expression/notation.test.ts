@@ -219,6 +219,10 @@ describe("print and parse go round", () => {
 });
 
 describe("what is typed by hand", () => {
+  it("leads to no state twice", () => {
+    const read = parseReaction("→ open, closed ,open", names);
+    expect(read).toMatchObject({ ok: false, message: "open is here twice" });
+  });
   it("reads arrows, line noise and empty cells", () => {
     const automatic = (text: string) => parseReaction(text, names, "automatic");
     expect([automatic("open").ok, automatic("[n > 2] open; / raise e").ok, automatic("ignored").ok]).toEqual([

@@ -54,7 +54,7 @@ export function checkNames(doc: Component): Problem[] {
   for (const { state, parent } of allStates(doc)) checkState(doc, state, parent, problems);
   if (doc.initial !== undefined) checkInitial(doc.states, doc.initial, "initial", problems);
   for (const { state } of [{ state: { name: "", initial: doc.initial } }, ...allStates(doc)]) {
-    const clash = together(doc, [state.initial ?? []].flat());
+    const clash = clashOf(doc, [state.initial ?? []].flat());
     if (clash) problems.push({ path: state.name ? `states.${state.name}.initial` : "initial", message: clash });
   }
   checkData(doc, problems);
@@ -62,8 +62,8 @@ export function checkNames(doc: Component): Problem[] {
   return problems;
 }
 
-/** What is wrong with entering these together; null where nothing is. */
-function together(doc: Component, names: readonly string[]): string | null {
+/** What is wrong with entering these states together; null where nothing is. */
+export function clashOf(doc: Component, names: readonly string[]): string | null {
   if (names.length < 2) return null;
   const apart = inDifferentRegions(doc);
   for (const [i, a] of names.entries()) {
@@ -152,7 +152,7 @@ function checkCells(doc: Component, problems: Problem[]): void {
       }
       if (cell === "ignored") continue;
       cell.branches.forEach((b, k) => {
-        const clash = together(doc, targetsOf(b));
+        const clash = clashOf(doc, targetsOf(b));
         if (clash) problems.push({ path: `${at}.in.${state}.branches[${k}].to`, message: clash });
       });
       if (timed !== (cell.after !== undefined)) {

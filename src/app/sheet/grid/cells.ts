@@ -27,6 +27,7 @@ import {
   addLookRow,
   addState,
   type Component,
+  clashOf,
   isName,
   isStateName,
   isTimed,
@@ -81,6 +82,7 @@ export const namesOf = (doc: Component): Names => ({
   states: stateNames(doc),
   data: doc.data,
   requests: (doc.requests ?? []).map((r) => r.name),
+  clash: (states) => clashOf(doc, states),
   tokens: (doc.tokens ?? []).map((t) => t.name),
   measures: measureEnv(doc),
 });

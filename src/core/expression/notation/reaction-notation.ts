@@ -113,8 +113,11 @@ function parseBranch(text: string, piece: Piece, names: Names): Parsed<Branch> {
         const missing: Missing = { kind: "state", name: name.text };
         return fault(`"${name.text}" is not a state; states: ${listed(names.states)}`, name, missing);
       }
+      if (to.includes(name.text)) return fault(`${name.text} is here twice`, name);
       to.push(name.text);
     }
+    const clash = names.clash?.(to);
+    if (clash) return fault(clash, target);
     branch.to = to.length === 1 ? to[0] : to;
     if (internal) branch.internal = true;
   } else if (arrow) return fault("a state belongs after the arrow", target);

@@ -32,6 +32,7 @@ import {
   addEventRow,
   allStates,
   type Component,
+  clashOf,
   type Loaded,
   mergeComponents,
   type Problem,
@@ -222,6 +223,7 @@ function page(text: string, luck: number): void {
 }
 
 const NAMES: Names = {
+  clash: (states) => clashOf(NAMED, states),
   parts: ["a", "b", "panel", "constructor"],
   states: ["one", "two", "open", "toString"],
   data: [

@@ -60,6 +60,9 @@ function letGo(element: HTMLElement): boolean {
   return true;
 }
 
+/** The options of a closed list move in some browsers, where nobody sees it. */
+export const movesUnseen = (element: HTMLElement): boolean => element.matches("select *") && !element.checkVisibility();
+
 /** Once its own motions are over, unless it is wanted there again by then. */
 function go(page: Page, name: string, element: HTMLElement): void {
   const away = (): void => {
@@ -77,10 +80,8 @@ function go(page: Page, name: string, element: HTMLElement): void {
     marks.set(element, mark);
     element.replaceWith(mark);
   };
-  // What was never drawn goes at once, and one without an end is waited for by nobody. The options of a closed list move
-  // in some browsers, where nobody sees it.
-  const isSeen = !element.matches("select *") || element.checkVisibility();
-  const isDrawn = element.isConnected && page.root.dataset.starting === undefined && isSeen;
+  // What was never drawn goes at once, and one without an end is waited for by nobody.
+  const isDrawn = element.isConnected && page.root.dataset.starting === undefined && !movesUnseen(element);
   const motions = (isDrawn ? element.getAnimations() : []).filter(
     (m) => m.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY,
   );

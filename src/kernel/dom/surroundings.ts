@@ -1,6 +1,6 @@
 /** What the page around a component tells it: the focus, motions, the window; and what browsers do by themselves, held back. */
 import { focused } from "./focus";
-import { saidNow } from "./looks";
+import { movesUnseen, saidNow } from "./looks";
 import type { Feature, Page } from "./page";
 
 export const focusEvents: Feature = {
@@ -29,9 +29,7 @@ export const motions: Feature = {
       const ended = r.at.on === "motion ended";
       const react = (event: Event): void => {
         const still = ended && part.getAnimations().some((a) => a.playState !== "finished");
-        // The options of a closed list move in some browsers, where nobody sees it.
-        const seen = !part.matches("select *") || part.checkVisibility();
-        if (event.target === part && !still && seen) page.react([r], event);
+        if (event.target === part && !still && !movesUnseen(part)) page.react([r], event);
       };
       const what = ended ? "end" : "cancel";
       for (const motion of ["transition", "animation"])

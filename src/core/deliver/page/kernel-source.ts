@@ -477,10 +477,16 @@ export const kernelSource: readonly KernelModule[] = [
         text: "/** The focus leaves it in good order. @returns whether it was there */\nfunction letGo(element) {\n  const { activeElement: active } = element.getRootNode();\n  if (!(active instanceof HTMLElement) || !element.contains(active)) return false;\n  active.blur();\n  return true;\n}",
       },
       {
-        name: "go",
-        needs: ["dress", "isGone", "letGo", "lookOf", "marks", "putBack"],
+        name: "movesUnseen",
+        needs: [],
         joined: false,
-        text: '/** Once its own motions are over, unless it is wanted there again by then. */\nfunction go(page, name, element) {\n  const away = () => {\n    const look = lookOf(page, page.component.looks[name]);\n    if (!isGone(look) || page.listening.signal.aborted) return;\n    element.hidden = look.as === "not displayed";\n    dress(element, look.as, look.pointer);\n    // In the document, though nobody sees it.\n    if (look.as !== "absent") putBack(element);\n    if (look.as !== "absent" || marks.has(element)) return;\n    // Some browsers tell of the loss while they take it out: whoever wants it back then would find it half gone.\n    if (letGo(element) && !isGone(lookOf(page, page.component.looks[name]))) return;\n    if (marks.has(element)) return;\n    const mark = document.createComment(name);\n    marks.set(element, mark);\n    element.replaceWith(mark);\n  };\n  // What was never drawn goes at once, and one without an end is waited for by nobody. The options of a closed list move\n  // in some browsers, where nobody sees it.\n  const isSeen = !element.matches("select *") || element.checkVisibility();\n  const isDrawn = element.isConnected && page.root.dataset.starting === undefined && isSeen;\n  const motions = (isDrawn ? element.getAnimations() : []).filter(\n    (m) => m.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY,\n  );\n  if (!motions.length) away();\n  else\n    Promise.allSettled(motions.map((m) => m.finished)).then(() => {\n      away();\n      page.refresh();\n    });\n}',
+        text: '/** The options of a closed list move in some browsers, where nobody sees it. */\nconst movesUnseen = (element) => element.matches("select *") && !element.checkVisibility();',
+      },
+      {
+        name: "go",
+        needs: ["dress", "isGone", "letGo", "lookOf", "marks", "movesUnseen", "putBack"],
+        joined: false,
+        text: '/** Once its own motions are over, unless it is wanted there again by then. */\nfunction go(page, name, element) {\n  const away = () => {\n    const look = lookOf(page, page.component.looks[name]);\n    if (!isGone(look) || page.listening.signal.aborted) return;\n    element.hidden = look.as === "not displayed";\n    dress(element, look.as, look.pointer);\n    // In the document, though nobody sees it.\n    if (look.as !== "absent") putBack(element);\n    if (look.as !== "absent" || marks.has(element)) return;\n    // Some browsers tell of the loss while they take it out: whoever wants it back then would find it half gone.\n    if (letGo(element) && !isGone(lookOf(page, page.component.looks[name]))) return;\n    if (marks.has(element)) return;\n    const mark = document.createComment(name);\n    marks.set(element, mark);\n    element.replaceWith(mark);\n  };\n  // What was never drawn goes at once, and one without an end is waited for by nobody.\n  const isDrawn = element.isConnected && page.root.dataset.starting === undefined && !movesUnseen(element);\n  const motions = (isDrawn ? element.getAnimations() : []).filter(\n    (m) => m.effect?.getComputedTiming().endTime !== Number.POSITIVE_INFINITY,\n  );\n  if (!motions.length) away();\n  else\n    Promise.allSettled(motions.map((m) => m.finished)).then(() => {\n      away();\n      page.refresh();\n    });\n}',
       },
       {
         name: "check",
@@ -756,9 +762,9 @@ export const kernelSource: readonly KernelModule[] = [
       },
       {
         name: "motions",
-        needs: [],
+        needs: ["movesUnseen"],
         joined: false,
-        text: 'const motions = {\n  begin(page) {\n    for (const r of [...page.on("motion ended"), ...page.on("motion interrupted")]) {\n      const part = page.parts[r.at.part];\n      const ended = r.at.on === "motion ended";\n      const react = (event) => {\n        const still = ended && part.getAnimations().some((a) => a.playState !== "finished");\n        // The options of a closed list move in some browsers, where nobody sees it.\n        const seen = !part.matches("select *") || part.checkVisibility();\n        if (event.target === part && !still && seen) page.react([r], event);\n      };\n      const what = ended ? "end" : "cancel";\n      for (const motion of ["transition", "animation"])\n        part.addEventListener(`${motion}${what}`, react, { signal: page.listening.signal });\n    }\n  },\n};',
+        text: 'const motions = {\n  begin(page) {\n    for (const r of [...page.on("motion ended"), ...page.on("motion interrupted")]) {\n      const part = page.parts[r.at.part];\n      const ended = r.at.on === "motion ended";\n      const react = (event) => {\n        const still = ended && part.getAnimations().some((a) => a.playState !== "finished");\n        if (event.target === part && !still && !movesUnseen(part)) page.react([r], event);\n      };\n      const what = ended ? "end" : "cancel";\n      for (const motion of ["transition", "animation"])\n        part.addEventListener(`${motion}${what}`, react, { signal: page.listening.signal });\n    }\n  },\n};',
       },
       {
         name: "blur",

@@ -32,7 +32,6 @@ it("tests of a large component are being made while the app answers, are stopped
   await until(
     () => text(page, ".deliver-files"),
     (t) => t.includes("fare-rules.test.mjs"),
-    60_000,
   );
   expect(stage.errors).toEqual([]);
   await page.browserContext().close();

@@ -63,17 +63,13 @@ async function takenOver(page: Page, target: "react" | "vue", html: string): Pro
   await page.waitForFunction(() => document.querySelector("[data-states=open]"));
 }
 
-it.each(["react", "vue"] as const)(
-  "as %s, without a word and with the elements that were there",
-  async (target) => {
-    const rendered = spawnSync("node", ["-"], { input: await bundled(target, true, server[target]), encoding: "utf8" });
-    const html = rendered.stdout.trim();
-    expect(html, rendered.stderr).toContain('data-states="closed"');
-    expect(html).toMatch(/data-part="backdrop"[^>]*hidden/);
-    const page = await browser.browser.newPage();
-    await takenOver(page, target, html);
-    expect(await page.evaluate("[said, first === document.querySelector('#root button')]")).toEqual([[], true]);
-    await page.close();
-  },
-  60_000,
-);
+it.each(["react", "vue"] as const)("as %s, without a word and with the elements that were there", async (target) => {
+  const rendered = spawnSync("node", ["-"], { input: await bundled(target, true, server[target]), encoding: "utf8" });
+  const html = rendered.stdout.trim();
+  expect(html, rendered.stderr).toContain('data-states="closed"');
+  expect(html).toMatch(/data-part="backdrop"[^>]*hidden/);
+  const page = await browser.browser.newPage();
+  await takenOver(page, target, html);
+  expect(await page.evaluate("[said, first === document.querySelector('#root button')]")).toEqual([[], true]);
+  await page.close();
+});

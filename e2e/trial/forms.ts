@@ -5,6 +5,7 @@ import { deliveredPage } from "../../src/core/testing/delivered";
 import { differingText, missedIn, runsOf, type TrialRun } from "../../src/core/trial";
 import { putOnTrial, type Started } from "../../src/trial";
 import { type BuiltTarget, builtPage } from "../agree/built";
+import { PATIENT } from "./told";
 
 export interface FormTrial {
   /** How many; what no trial can do, such as a step of the page's own, is none. */
@@ -23,7 +24,7 @@ export async function tryForm(
   runs: readonly TrialRun[] = [...runsOf(doc, "scenarios").runs, ...runsOf(doc, "reactions").runs],
 ): Promise<FormTrial> {
   const html = form === "page" ? deliveredPage(doc) : await builtPage(form, doc, "");
-  const { trial } = await putOnTrial(browser, doc, runs, { source: { html }, shorten: false });
+  const { trial } = await putOnTrial(browser, doc, runs, { source: { html }, shorten: false, patience: PATIENT });
   const told = trial.results.flatMap((r) => [
     ...(r.differs?.facts ?? []).map((f) => `${r.name}: ${differingText(f)}`),
     ...(r.verdict === "cut" ? [`${r.name}: ${r.why}`] : []),

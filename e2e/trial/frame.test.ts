@@ -194,7 +194,6 @@ it("from a pasted page to its trial, and to the fault that it gets", async () =>
     until(
       () => text(person, ".trial-sum"),
       (t) => wanted.test(t),
-      60_000,
     );
   await sum(/^\d+ runs: \d+ the same$/);
   // Whoever started it has the focus again.

@@ -15,16 +15,12 @@ beforeAll(async () => {
 afterAll(() => browser?.end());
 
 describe.each(forms)("as %s", (form) => {
-  it.concurrent.each(names)(
-    "%s",
-    async (name) => {
-      const doc = demoComponents.map((d) => d.load()).find((d) => d.name === name)!;
-      const { told, runs } = await tryForm(browser, form, doc, runsOf(doc, "scenarios").runs);
-      expect(told).toEqual([]);
-      expect(runs).toBeGreaterThan(0);
-    },
-    120_000,
-  );
+  it.concurrent.each(names)("%s", async (name) => {
+    const doc = demoComponents.map((d) => d.load()).find((d) => d.name === name)!;
+    const { told, runs } = await tryForm(browser, form, doc, runsOf(doc, "scenarios").runs);
+    expect(told).toEqual([]);
+    expect(runs).toBeGreaterThan(0);
+  });
 });
 
 it("a page that is long by its script alone is not asked to open scrolled; one that is long by its markup is", async () => {

@@ -22,7 +22,6 @@ const ended = (): Promise<string> =>
   until(
     () => text(page, ".trial-sum"),
     (t) => /^\d+ runs?:/.test(t),
-    60_000,
   );
 
 it("says where the page differs, lets it be, takes that back, and holds once the page is mended", async () => {
@@ -60,7 +59,6 @@ it("says where the page differs, lets it be, takes that back, and holds once the
   await until(
     () => text(page, ".trial-sum"),
     (t) => /^4 runs: 4 the same/.test(t),
-    60_000,
   );
   expect(stage.errors).toEqual([]);
 });
@@ -78,7 +76,6 @@ it("takes the page's side with an edit that is shown before, and both do the sam
   await until(
     () => text(other, ".trial-sum"),
     (t) => /^\d+ runs?:/.test(t),
-    60_000,
   );
   await press(other, "The page is right");
   await untilText(other, ".trial-mends", /trigger itself.*Change crossing.*Alter crossing/);
@@ -88,7 +85,6 @@ it("takes the page's side with an edit that is shown before, and both do the sam
   await until(
     () => text(other, ".trial-sum"),
     (t) => /^14 runs: 14 the same/.test(t),
-    120_000,
   );
   await press(other, "Undo");
   await untilText(other, ".trial-sum", "The specification has changed since");

@@ -32,7 +32,7 @@ export interface PutOnTrial {
   atOnce?: number;
   allowed?: readonly string[];
   shorten?: boolean;
-  /** A run that takes longer is cut, ms of real time; 30 s where nothing is said. */
+  /** A page that has not answered for longer is cut, ms of real time; 30 s where nothing is said. */
   patience?: number;
   /** The page's own clock runs, and what is a little late is let pass. */
   realTime?: boolean;
@@ -97,7 +97,7 @@ export const pictureOf = (started: Started, doc: Component, where: Where): Promi
 
 type Where = Pick<PutOnTrial, "source" | "map" | "allowed" | "patience" | "realTime" | "realRequests">;
 
-/** What a run may take where it waits for real, ms. */
+/** What a page may take to answer where it waits for real, ms. */
 const REAL = 600_000;
 
 /** @param use is given what opens one more page; where it ends, whatever was put down for them is taken away */

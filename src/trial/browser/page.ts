@@ -26,7 +26,7 @@ export interface PageOptions {
   requests: readonly StandInRequest[];
   /** Hosts beside this machine that the page may be at, and ask. */
   allowed: readonly string[];
-  /** A run that takes longer is cut, ms of real time. */
+  /** A page that has not answered for longer is cut, ms of real time. */
   patience?: number;
   /** The page's own clock runs; nobody holds it. */
   realTime?: boolean;
@@ -41,10 +41,10 @@ const CLEARING = 10_000;
 const GROWS = "what the page is long by comes by its script; no browser scrolls it before";
 
 /** @param late what is told where the work is not done by then; whatever becomes of it afterwards is nobody's business */
-async function within<T>(ms: number, work: Promise<T>, late: string): Promise<T> {
+async function within<T>(ms: number, work: Promise<T>, late: Error): Promise<T> {
   let timer: NodeJS.Timeout | undefined;
   const over = new Promise<never>((_done, refuse) => {
-    timer = setTimeout(() => refuse(new Error(late)), ms);
+    timer = setTimeout(() => refuse(late), ms);
   });
   try {
     return await Promise.race([work, over]);
@@ -54,7 +54,7 @@ async function within<T>(ms: number, work: Promise<T>, late: string): Promise<T>
   }
 }
 
-/** A run that takes longer than this is cut, ms of real time. */
+/** A page that has not answered for longer than this is cut, ms of real time: a busy machine is slow, but goes on. */
 const LONGEST = 30_000;
 
 /** Firefox loses its way where pages come and go at once. */
@@ -94,7 +94,8 @@ async function newTab(browser: Browser): Promise<Tab> {
     // Not every browser can be told about downloads.
     .catch(() => browser.createBrowserContext());
   const tab = await context.newPage();
-  tab.setDefaultTimeout(LONGEST);
+  // Whatever is asked of it is bounded here.
+  tab.setDefaultTimeout(0);
   await tab.setRequestInterception(true);
   return tab;
 }
@@ -107,7 +108,8 @@ class BrowserPage implements OpenedPage {
   /** Why the run cannot go on. */
   private broken: string | null = null;
   private readonly patience: number;
-  private readonly ends: number;
+  /** It was waited for in vain. */
+  private hangs = false;
   /** What is undone when the tab is given back. */
   private readonly leave: (() => unknown)[] = [];
 
@@ -120,7 +122,6 @@ class BrowserPage implements OpenedPage {
     this.map = { ...options.map };
     this.input = new Input(tab, engine, this.map);
     this.patience = options.patience ?? LONGEST;
-    this.ends = Date.now() + this.patience;
   }
 
   async prepare(): Promise<void> {
@@ -250,10 +251,10 @@ class BrowserPage implements OpenedPage {
 
   async close(): Promise<void> {
     const { tab } = this;
-    const spoilt = this.broken !== null || this.engine !== "chromium" || Date.now() > this.ends;
+    const spoilt = this.broken !== null || this.engine !== "chromium" || this.hangs;
     if (!spoilt && this.opened) {
       try {
-        await within(CLEARING, this.clear(), "the tab is not as good as new");
+        await within(CLEARING, this.clear(), new Error("the tab is not as good as new"));
         this.free.push(tab);
         return;
       } catch {
@@ -281,12 +282,13 @@ class BrowserPage implements OpenedPage {
   /** What takes too long, or ended with its page, is told as such. */
   private async bounded<T>(work: Promise<T>): Promise<T> {
     if (this.broken) throw new Error(this.broken);
-    const late = `the page did not come to rest within ${this.patience / 1000} s`;
+    const late = new Error(`the page did not come to rest within ${this.patience / 1000} s`);
     try {
-      const result = await within(Math.max(1, this.ends - Date.now()), work, late);
+      const result = await within(this.patience, work, late);
       if (this.broken) throw new Error(this.broken);
       return result;
     } catch (error) {
+      if (error === late) this.hangs = true;
       throw this.broken ? new Error(this.broken) : error;
     }
   }

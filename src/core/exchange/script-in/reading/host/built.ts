@@ -1,5 +1,6 @@
 /** What scripts make with `new` of what the browser has. */
 import type * as acorn from "acorn";
+import { errorOf, promiseBy } from "../builtins";
 import type { Context } from "../context";
 import {
   elementOf,
@@ -15,7 +16,6 @@ import {
   textOf,
 } from "../values";
 import { isCheckable } from "./native";
-import { errorOf, promiseBy } from "./promises";
 
 export function builtBy(r: Context, name: string, args: readonly Js[], node: acorn.Node, prototype?: JsObject): Js {
   const [first, second] = args;

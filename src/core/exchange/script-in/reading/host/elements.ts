@@ -1,41 +1,14 @@
 /** Elements as scripts find them: what their properties and methods do to the page that is read. */
 
-import { isClassName } from "../../../../model";
 import type { Context } from "../context";
-import type { PageElement } from "../page";
-import { isElement } from "../page";
-import {
-  elementOf,
-  isA,
-  isTrue,
-  type Js,
-  list,
-  MEASURED,
-  methodsOf,
-  NotUnderstood,
-  native,
-  object,
-  textOf,
-} from "../values";
-import { tellChanged } from "./custom";
-import { raised } from "./event";
-import { report, reset } from "./forms";
-import {
-  ANSWER,
-  answerBy,
-  capture,
-  capturing,
-  check,
-  closeDialog,
-  closeOthers,
-  focusable,
-  showModal,
-  showPopover,
-  toggled,
-  togglePopover,
-} from "./native";
-import { nodeOf, replaceInside, treeMethods } from "./tree";
-import { isSmooth, scrollPage } from "./view";
+import { isElement, type PageElement } from "../page";
+import { elementOf, isTrue, type Js, list, MEASURED, NotUnderstood, native, object, textOf } from "../values";
+import { elementMethods } from "./element-methods";
+import { named } from "./lists";
+import { ANSWER, answerBy, check } from "./native";
+import { attributeSet, CONTENT, classList, setText, styleTextSet } from "./said";
+import { nodeOf, replaceInside } from "./tree";
+import { scrollPage } from "./view";
 
 /** Properties that stand for an attribute of the same meaning (HTML §2.6.1). */
 const reflected: Record<string, string> = {
@@ -67,44 +40,6 @@ const ofBrowser = new Set(
 );
 export const isOfBrowser = (name: string): boolean =>
   ofBrowser.has(name) || /^(aria|on)[A-Z]|^on[a-z]+$/.test(name) || Object.hasOwn(elementMethods, name);
-
-/** Stands for a height that is measured. */
-const CONTENT = "\u0001content";
-
-export const kebab = (property: string): string => property.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`);
-
-/** Elements by place, id and name, as in `document.forms` and `form.elements`; several of one name are a list of theirs. */
-export function named(r: Context, elements: readonly PageElement[]): Js {
-  const of = new Map<string, Js>([["length", elements.length]]);
-  elements.forEach((e, i) => {
-    of.set(String(i), elementOf(e));
-    for (const attribute of ["id", "name"]) {
-      const word = r.page.attribute(e, attribute, r.store);
-      if (!word || of.has(word)) continue;
-      const same = elements.filter((o) => r.page.attribute(o, attribute, r.store) === word);
-      of.set(word, same.length > 1 ? radioList(r, same) : elementOf(e));
-    }
-  });
-  return object(of);
-}
-
-/** HTML §2.6.3.2: its value is that of the one that is checked. */
-function radioList(r: Context, elements: readonly PageElement[]): Js {
-  const radios = elements.filter((e) => e.attributes.type === "radio");
-  const valueIn = (e: PageElement): string => r.page.attribute(e, "value", r.store) ?? "on";
-  const checked = native("checked value", () => {
-    const one = radios.find((e) => r.page.attribute(e, "checked", r.store) !== null);
-    return one ? valueIn(one) : "";
-  });
-  const checkOne = native("check by value", ([v]) => {
-    const one = radios.find((e) => valueIn(e) === textOf(v));
-    if (one) check(r, one, true);
-    return undefined;
-  });
-  const places = elements.map((e, i): [string, Js] => [String(i), elementOf(e)]);
-  const value: Js = { is: "accessor", get: checked, set: checkOne };
-  return object(new Map<string, Js>([["length", elements.length], ["value", value], ...places]));
-}
 
 /** A property of an element. @returns undefined for what is known to be none */
 export function elementGet(r: Context, e: PageElement, property: string): Js {
@@ -227,162 +162,7 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
   else if (property === "value" || (gauges.test(e.tag) && Object.hasOwn(gaugeValues, property)))
     attributeSet(r, e, property, textOf(value));
   else if (property === "style") {
-    for (const key of [...r.store.keys()]) if (key.startsWith(`style ${e.name} `)) r.erase(key);
-    for (const [name, said] of declarations(textOf(value))) styleSet(r, e, name, said);
+    styleTextSet(r, e, textOf(value));
   } else if (property === "returnValue" && e.tag === "dialog") answerBy(r, e, textOf(value));
   else throw new NotUnderstood(null, `.${property} = …`);
 }
-
-function setText(r: Context, e: PageElement, text: string): void {
-  // Nothing, where a script's own elements stood: they are taken out.
-  if (text === "" && e.children.some((c) => isElement(c) && c.made)) replaceInside(r, e, "");
-  else r.write(`text ${e.name}`, text);
-}
-
-function attributeSet(r: Context, e: PageElement, name: string, value: string | null): void {
-  if (name === "class") return classesSet(r, e, value ?? "");
-  if (name === "style") return elementSet(r, e, "style", value ?? "");
-  const before = r.page.attribute(e, name, r.store);
-  r.write(`attribute ${e.name} ${name}`, value);
-  if (before !== value) tellChanged(r, e, name, before, value);
-  if (name === "open" && e.tag === "details" && (before === null) !== (value === null)) {
-    toggled(r, e, value !== null);
-    if (value !== null) closeOthers(r, e);
-  }
-}
-
-const wordsOf = (text: string): string[] => text.split(/\s+/).filter(Boolean);
-/** Classes as one text are those that come and those that go; that one stands there twice counts for nothing. */
-function classesSet(r: Context, e: PageElement, said: string): void {
-  const before = [...r.page.classes(e, r.store)].join(" ");
-  for (const key of [...r.store.keys()]) if (key.startsWith(`class ${e.name} `)) r.erase(key);
-  const [now, own] = [wordsOf(said), wordsOf(e.attributes.class ?? "")];
-  r.erase(`attribute ${e.name} class`);
-  for (const c of now) if (!own.includes(c)) r.write(`class ${e.name} ${c}`, true);
-  for (const c of own) if (!now.includes(c)) r.write(`class ${e.name} ${c}`, false);
-  if (before !== said) tellChanged(r, e, "class", before, said);
-}
-
-const declarations = (text: string): [string, string][] =>
-  text.split(";").flatMap((d) => {
-    const at = d.indexOf(":");
-    return at < 0 ? [] : [[d.slice(0, at).trim(), d.slice(at + 1).trim()] as [string, string]];
-  });
-const measuredIn =
-  /^(left|right|top|bottom|inset|width|height|min-|max-|margin|padding|transform|translate|background-position|--)/;
-
-export function styleSet(r: Context, e: PageElement, property: string, value: Js): void {
-  if (property === "cssText") return elementSet(r, e, "style", value);
-  const name = property === "cssFloat" ? "float" : property.startsWith("--") ? property : kebab(property);
-  const text = value === null || value === undefined ? "" : textOf(value);
-  // Where something lies, and how large it is, is no fact of its own.
-  if (/\bNaN/.test(text) && measuredIn.test(name)) return;
-  if (text !== `${CONTENT}px` && text.includes(CONTENT)) throw new NotUnderstood(null, "a height that is measured");
-  r.write(`style ${e.name} ${name}`, text === `${CONTENT}px` ? "max-content" : text);
-}
-
-export function styleGet(r: Context, e: PageElement, property: string): Js {
-  if (property === "setProperty")
-    return native("setProperty", ([name, value]) => styleSet(r, e, textOf(name), value) as undefined);
-  if (property === "removeProperty")
-    return native("removeProperty", ([name]) => styleSet(r, e, textOf(name), "") as undefined);
-  const name = kebab(property);
-  const said = r.store.get(`style ${e.name} ${name}`);
-  return said === undefined ? (e.part?.css?.[name] ?? "") : String(said ?? "");
-}
-
-function classList(r: Context, e: PageElement): Js {
-  const has = (c: Js): boolean => r.page.classes(e, r.store).has(textOf(c));
-  const put = (c: Js, on: boolean): void => {
-    if (!isClassName(textOf(c))) throw new NotUnderstood(null, `the class ${JSON.stringify(textOf(c))}`);
-    r.write(`class ${e.name} ${textOf(c)}`, on);
-  };
-  const methods: Record<string, (args: Js[]) => Js> = {
-    add: (args) => args.forEach((c) => void put(c, true)) as undefined,
-    remove: (args) => args.forEach((c) => void put(c, false)) as undefined,
-    contains: ([c]) => has(c),
-    toggle: ([c, force]) => {
-      const on = force === undefined ? !has(c) : isTrue(force);
-      put(c, on);
-      return on;
-    },
-    replace: ([a, b]) => {
-      if (!has(a)) return false;
-      put(a, false);
-      put(b, true);
-      return true;
-    },
-  };
-  const calls = methodsOf({
-    ...methods,
-    item: ([i]) => [...r.page.classes(e, r.store)][Number(i as number)] ?? null,
-    forEach: ([fn]) => {
-      for (const [i, c] of [...r.page.classes(e, r.store)].entries()) r.call(fn, [c, i]);
-      return undefined;
-    },
-  });
-  const said = [...r.page.classes(e, r.store)];
-  return object(new Map<string, Js>([["length", said.length], ["value", said.join(" ")], ...calls.of]));
-}
-
-export const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
-  ...treeMethods,
-  addEventListener: (r, e, [type, fn, options]) => r.listen(e, textOf(type), fn, options),
-  removeEventListener: (r, e, [type, fn, options]) => r.unlisten(e, textOf(type), fn, options),
-  dispatchEvent: (r, e, [event]) => raised(r, e, event),
-  getAttributeNames: (r, e) => list(Object.keys(e.attributes).filter((n) => r.page.attribute(e, n, r.store) !== null)),
-  hasAttributes: (_r, e) => Object.keys(e.attributes).length > 0,
-  checkVisibility: () => {
-    throw new NotUnderstood(null, "whether this can be seen");
-  },
-  querySelector: (r, e, [s]) => elementOf(r.page.all(textOf(s), e, r.store)[0] ?? null),
-  querySelectorAll: (r, e, [s]) => list(r.page.all(textOf(s), e, r.store).map(elementOf)),
-  getElementsByClassName: (r, e, [c]) =>
-    list(r.page.all(`.${textOf(c).trim().replace(/\s+/g, ".")}`, e, r.store).map(elementOf)),
-  getElementsByTagName: (r, e, [t]) => list(r.page.all(textOf(t), e, r.store).map(elementOf)),
-  closest: (r, e, [s]) => elementOf(r.page.closest(textOf(s), e, r.store)),
-  matches: (r, e, [s]) => r.page.matches(textOf(s), e, r.store),
-  contains: (r, e, [other]) => (isA(other, "element") ? r.page.contains(e, other.element) : false),
-  getAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store),
-  hasAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store) !== null,
-  setAttribute: (r, e, [n, v]) => attributeSet(r, e, textOf(n).toLowerCase(), textOf(v)) as undefined,
-  removeAttribute: (r, e, [n]) => attributeSet(r, e, textOf(n).toLowerCase(), null) as undefined,
-  toggleAttribute: (r, e, [n, force]) => {
-    const name = textOf(n).toLowerCase();
-    const on = force === undefined ? r.page.attribute(e, name, r.store) === null : isTrue(force);
-    attributeSet(r, e, name, on ? "" : null);
-    return on;
-  },
-  focus: (r, e) => {
-    r.layout();
-    if (r.page.matches(focusable, e, r.store)) r.effect({ do: "focus", part: e.name });
-    return undefined;
-  },
-  blur: () => undefined,
-  click: (r, e) => {
-    r.dispatch("click", e);
-    return undefined;
-  },
-  scrollIntoView: (r, e, [options]) => {
-    const smooth = isSmooth(options);
-    r.effect(e.part || e.made ? { do: "scroll", part: e.name, smooth } : { do: "scroll to", distance: 0, smooth });
-    return undefined;
-  },
-  getBoundingClientRect: (r) => {
-    r.layout();
-    const sides = ["x", "y", "left", "top", "right", "bottom", "width", "height"];
-    return object(Object.fromEntries(sides.map((n) => [n, MEASURED])));
-  },
-  setPointerCapture: capture,
-  releasePointerCapture: (r) => capture(r, null),
-  hasPointerCapture: (r, e) => capturing(r) === e,
-  reset,
-  checkValidity: (r, e) => report(r, e, false),
-  reportValidity: (r, e) => report(r, e),
-  show: (r, e) => attributeSet(r, e, "open", "") as undefined,
-  close: (r, e, [answer]) => closeDialog(r, e, answer === undefined ? undefined : textOf(answer)),
-  showModal,
-  showPopover: (r, e) => showPopover(r, e, true),
-  hidePopover: (r, e) => showPopover(r, e, false),
-  togglePopover,
-};

@@ -2,10 +2,11 @@
  * What browsers check of a form before it is sent (HTML §4.10.21): of what its markup and its script say, since what is
  * typed is a person's own.
  */
+
+import { patternOf } from "../builtins";
 import type { Context } from "../context";
 import type { PageElement } from "../page";
 import { isCheckable } from "./native";
-import { patternOf } from "./patterns";
 
 const never = /^(hidden|button|reset|submit|image)$/;
 /** Types of fields to be written in, each with what it takes a value for (HTML §4.10.5.1); the rest is text. */

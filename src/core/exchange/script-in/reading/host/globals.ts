@@ -1,4 +1,6 @@
 /** The browser's own objects, as far as scripts of components use them. */
+
+import { fetched, languageGet, promised, promiseStatic } from "../builtins";
 import type { Context } from "../context";
 import {
   elementOf,
@@ -14,11 +16,11 @@ import {
   textOf,
 } from "../values";
 import { defined } from "./custom";
-import { elementMethods, kebab, named, styleGet } from "./elements";
+import { elementMethods } from "./element-methods";
 import { raised } from "./event";
+import { named } from "./lists";
 import { hashOf } from "./native";
-import { languageGet } from "./objects";
-import { fetched, promised, promiseStatic } from "./promises";
+import { kebab, styleGet } from "./said";
 import { cloned, created, fragment, template } from "./tree";
 import { media, scrollPage } from "./view";
 

@@ -1,8 +1,8 @@
 /** Requests that scripts make. Each is one by its place, its address and its method; what waits for the answer may differ. */
 import type * as acorn from "acorn";
+import { answered, promised } from "../builtins";
 import type { Asked, Working } from "../context";
 import { BROWSER } from "../heap";
-import { answered, promised } from "../host";
 import type { Store } from "../page";
 import { isA, type Js, type JsPromise, NotUnderstood, object } from "../values";
 

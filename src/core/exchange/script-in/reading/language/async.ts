@@ -1,7 +1,7 @@
 /** Functions that wait: what comes after an `await` is done when what it waits for is there (ECMA-262 §27.7). */
 import type * as acorn from "acorn";
+import { promised, settle, waiting as waitFor } from "../builtins";
 import type { Context } from "../context";
-import { promised, settle, waiting as waitFor } from "../host";
 import { isTrue, type Js, type JsPromise, NotUnderstood, type Scope, Thrown } from "../values";
 import { lifted, waits } from "./awaits";
 import { hoist } from "./classes";

@@ -1,18 +1,8 @@
 /** Properties: of the script's own objects, of elements, and of what the browser has (ECMA-262 §10.1). */
+
+import { methodOf, promiseGet } from "../builtins";
 import type { Context } from "../context";
-import {
-  elementGet,
-  elementSet,
-  eventGet,
-  goTo,
-  hostGet,
-  isEvent,
-  isOfBrowser,
-  kebab,
-  methodOf,
-  promiseGet,
-  styleSet,
-} from "../host";
+import { elementGet, elementSet, eventGet, goTo, hostGet, isEvent, isOfBrowser, kebab, styleSet } from "../host";
 import type { PageElement } from "../page";
 import { inherited, isA, type Js, type JsObject, method, NotUnderstood, native, object, textOf } from "../values";
 

@@ -1,0 +1,73 @@
+/** Methods of elements as scripts find them. */
+
+import type { Context } from "../context";
+import type { PageElement } from "../page";
+import { elementOf, isA, isTrue, type Js, list, MEASURED, NotUnderstood, object, textOf } from "../values";
+import { raised } from "./event";
+import { report, reset } from "./forms";
+import { capture, capturing, closeDialog, focusable, showModal, showPopover, togglePopover } from "./native";
+import { attributeSet } from "./said";
+import { treeMethods } from "./tree";
+import { isSmooth } from "./view";
+
+export const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
+  ...treeMethods,
+  addEventListener: (r, e, [type, fn, options]) => r.listen(e, textOf(type), fn, options),
+  removeEventListener: (r, e, [type, fn, options]) => r.unlisten(e, textOf(type), fn, options),
+  dispatchEvent: (r, e, [event]) => raised(r, e, event),
+  getAttributeNames: (r, e) => list(Object.keys(e.attributes).filter((n) => r.page.attribute(e, n, r.store) !== null)),
+  hasAttributes: (_r, e) => Object.keys(e.attributes).length > 0,
+  checkVisibility: () => {
+    throw new NotUnderstood(null, "whether this can be seen");
+  },
+  querySelector: (r, e, [s]) => elementOf(r.page.all(textOf(s), e, r.store)[0] ?? null),
+  querySelectorAll: (r, e, [s]) => list(r.page.all(textOf(s), e, r.store).map(elementOf)),
+  getElementsByClassName: (r, e, [c]) =>
+    list(r.page.all(`.${textOf(c).trim().replace(/\s+/g, ".")}`, e, r.store).map(elementOf)),
+  getElementsByTagName: (r, e, [t]) => list(r.page.all(textOf(t), e, r.store).map(elementOf)),
+  closest: (r, e, [s]) => elementOf(r.page.closest(textOf(s), e, r.store)),
+  matches: (r, e, [s]) => r.page.matches(textOf(s), e, r.store),
+  contains: (r, e, [other]) => (isA(other, "element") ? r.page.contains(e, other.element) : false),
+  getAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store),
+  hasAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store) !== null,
+  setAttribute: (r, e, [n, v]) => attributeSet(r, e, textOf(n).toLowerCase(), textOf(v)) as undefined,
+  removeAttribute: (r, e, [n]) => attributeSet(r, e, textOf(n).toLowerCase(), null) as undefined,
+  toggleAttribute: (r, e, [n, force]) => {
+    const name = textOf(n).toLowerCase();
+    const on = force === undefined ? r.page.attribute(e, name, r.store) === null : isTrue(force);
+    attributeSet(r, e, name, on ? "" : null);
+    return on;
+  },
+  focus: (r, e) => {
+    r.layout();
+    if (r.page.matches(focusable, e, r.store)) r.effect({ do: "focus", part: e.name });
+    return undefined;
+  },
+  blur: () => undefined,
+  click: (r, e) => {
+    r.dispatch("click", e);
+    return undefined;
+  },
+  scrollIntoView: (r, e, [options]) => {
+    const smooth = isSmooth(options);
+    r.effect(e.part || e.made ? { do: "scroll", part: e.name, smooth } : { do: "scroll to", distance: 0, smooth });
+    return undefined;
+  },
+  getBoundingClientRect: (r) => {
+    r.layout();
+    const sides = ["x", "y", "left", "top", "right", "bottom", "width", "height"];
+    return object(Object.fromEntries(sides.map((n) => [n, MEASURED])));
+  },
+  setPointerCapture: capture,
+  releasePointerCapture: (r) => capture(r, null),
+  hasPointerCapture: (r, e) => capturing(r) === e,
+  reset,
+  checkValidity: (r, e) => report(r, e, false),
+  reportValidity: (r, e) => report(r, e),
+  show: (r, e) => attributeSet(r, e, "open", "") as undefined,
+  close: (r, e, [answer]) => closeDialog(r, e, answer === undefined ? undefined : textOf(answer)),
+  showModal,
+  showPopover: (r, e) => showPopover(r, e, true),
+  hidePopover: (r, e) => showPopover(r, e, false),
+  togglePopover,
+};

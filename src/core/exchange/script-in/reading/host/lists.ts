@@ -1,0 +1,39 @@
+/** Lists of elements as browsers give them (HTML §2.6.3). */
+
+import type { Context } from "../context";
+import type { PageElement } from "../page";
+import { elementOf, type Js, native, object, textOf } from "../values";
+import { check } from "./native";
+
+/** Elements by place, id and name, as in `document.forms` and `form.elements`; several of one name are a list of theirs. */
+export function named(r: Context, elements: readonly PageElement[]): Js {
+  const of = new Map<string, Js>([["length", elements.length]]);
+  elements.forEach((e, i) => {
+    of.set(String(i), elementOf(e));
+    for (const attribute of ["id", "name"]) {
+      const word = r.page.attribute(e, attribute, r.store);
+      if (!word || of.has(word)) continue;
+      const same = elements.filter((o) => r.page.attribute(o, attribute, r.store) === word);
+      of.set(word, same.length > 1 ? radioList(r, same) : elementOf(e));
+    }
+  });
+  return object(of);
+}
+
+/** HTML §2.6.3.2: its value is that of the one that is checked. */
+function radioList(r: Context, elements: readonly PageElement[]): Js {
+  const radios = elements.filter((e) => e.attributes.type === "radio");
+  const valueIn = (e: PageElement): string => r.page.attribute(e, "value", r.store) ?? "on";
+  const checked = native("checked value", () => {
+    const one = radios.find((e) => r.page.attribute(e, "checked", r.store) !== null);
+    return one ? valueIn(one) : "";
+  });
+  const checkOne = native("check by value", ([v]) => {
+    const one = radios.find((e) => valueIn(e) === textOf(v));
+    if (one) check(r, one, true);
+    return undefined;
+  });
+  const places = elements.map((e, i): [string, Js] => [String(i), elementOf(e)]);
+  const value: Js = { is: "accessor", get: checked, set: checkOne };
+  return object(new Map<string, Js>([["length", elements.length], ["value", value], ...places]));
+}

@@ -53,6 +53,25 @@ const trees = {
   declared: [`<div id="host"><template shadowrootmode="open">${TREE}</template></div>`, "host.shadowRoot"],
 } as const;
 
+/** A timer changes the page; whoever is told of it in a frame begins another timer, which says when it came. */
+const TOLD = `<!doctype html><html lang="en"><title>Told</title><style>body { height: 5000px } #last { margin-top: 2000px }
+  #box { width: 50px; height: 50px; transition: opacity 40ms } @keyframes go { to { opacity: 0.5 } }
+  .on #box { width: 80px; opacity: 0.5 } .go #box { animation: go 40ms }</style><div id="box"></div><p id="last">Last</p><script>
+  const [kind, change, begun, other] = location.hash.slice(1).split(",");
+  const [box, last, root] = [document.querySelector("#box"), document.querySelector("#last"), document.documentElement];
+  const came = () => setTimeout(() => (root.dataset.at ??= performance.now()), Number(begun));
+  let first = true;
+  if (kind === "intersection") new IntersectionObserver(([e]) => e.isIntersecting && came()).observe(last);
+  else if (kind === "resize") new ResizeObserver(() => { if (!first) came(); first = false; }).observe(box);
+  else if (kind === "onscroll") window.onscroll = came;
+  else addEventListener(kind, came);
+  setTimeout(() => {
+    if (/scroll|intersection/.test(kind)) scrollTo(0, 1900);
+    root.classList.add(kind === "animationstart" ? "go" : "on");
+  }, Number(change));
+  setTimeout(() => {}, Number(other));
+</script></html>`;
+
 let browser: Started;
 let folder: string;
 beforeAll(async () => {
@@ -61,6 +80,7 @@ beforeAll(async () => {
   writeFileSync(join(folder, "lamp.html"), PAGE);
   writeFileSync(join(folder, "hold.html"), HELD);
   writeFileSync(join(folder, "flash.html"), ANIMATED);
+  writeFileSync(join(folder, "told.html"), TOLD);
   for (const [name, [markup, tree]] of Object.entries(trees))
     writeFileSync(
       join(folder, `${name}.html`),
@@ -141,6 +161,20 @@ it("what a script animates takes its time, however late one looks", async () => 
   await page.pass(30);
   expect((await look()).attributes["data-over"]).toBe("yes");
   await page.close();
+});
+
+it("what is told in a frame is told at its instant, however far one lets the clock run", async () => {
+  const kinds = fc.constantFrom("intersection", "resize", "scroll", "onscroll", "transitionrun", "animationstart");
+  const ms = fc.integer({ min: 1, max: 300 });
+  await fc.assert(
+    fc.asyncProperty(kinds, ms, ms, ms, async (kind, change, begun, other) => {
+      const page = await opened("told.html", {}, `#${[kind, change, begun, other].join()}`);
+      await page.pass(1000);
+      expect(await page.tab.evaluate(() => Number(document.documentElement.dataset.at))).toBe(change + begun);
+      await page.close();
+    }),
+    { numRuns: 24, endOnFailure: true },
+  );
 });
 
 for (const tree of Object.keys(trees))

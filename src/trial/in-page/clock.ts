@@ -69,7 +69,6 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
   /** ms since the page began; exact, where the library's clock counts whole ones */
   let now = 0;
   const lags = noticeMoments();
-  const observes = noticeObservers();
 
   const began = new Map<Animation, number>();
   const isPausedByAuthor = bornPaused();
@@ -113,6 +112,7 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
     return began.get(a)! + length - (Number.isInteger(length) ? 0 : UNEVEN);
   };
   const glides = holdGlides(() => now);
+  const listens = noticeThoseToldInFrames();
   const moveTo = (at: number): void => {
     now = at;
     glides.moveTo(at);
@@ -144,14 +144,20 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
   const pass = async (ms: number): Promise<void> => {
     const until = now + ms;
     let n = 0;
+    let changed = false;
     for (; n < MOST; n++) {
       // At its end a motion may be none any more to the browser: which those are is asked before.
       const ends = motions().map((motion) => ({ motion, at: endOf(motion) }));
       const timer = nextTimer();
       const next = Math.min(timer, glides.end(), ...ends.map((e) => e.at));
+      // Who is told in frames is told in those between two instants, and may begin what is due before the next.
+      if (changed && listens() && Math.min(next, until) > now) {
+        changed = false;
+        await settle(2);
+        continue;
+      }
       if (next > until + EPSILON) break;
-      // Who observes the page is told in the frames between two instants.
-      if (observes() && n > 0 && next > now) await settle(2);
+      changed = true;
       // A timer that is due at the same instant comes after.
       tickTo(Math.min(next, timer - 1));
       if (next > now) moveTo(next);
@@ -243,8 +249,11 @@ function noticeMoments(): () => number {
   return () => (frames ? 2 * MOMENT : moments ? MOMENT : 0);
 }
 
-/** Whether anybody on the page observes where elements lie, or how large they are. */
-function noticeObservers(): () => boolean {
+/** Events that are sent in a frame (HTML §8.1.7.3, update the rendering). */
+const sentInFrames = /^(scroll|scrollend|animationstart|transitionrun|transitionstart)$/;
+
+/** Whether anybody on the page observes where elements lie or how large they are, or hears what is sent in frames. */
+function noticeThoseToldInFrames(): () => boolean {
   let any = false;
   for (const kind of ["IntersectionObserver", "ResizeObserver"] as const) {
     const Real = window[kind] as new (...a: unknown[]) => object;
@@ -257,5 +266,10 @@ function noticeObservers(): () => boolean {
     Object.defineProperty(Noticed, "name", { value: kind });
     (window as unknown as Record<string, unknown>)[kind] = Noticed;
   }
-  return () => any;
+  const { addEventListener: listen } = EventTarget.prototype;
+  EventTarget.prototype.addEventListener = function addEventListener(...how: Parameters<typeof listen>) {
+    any ||= sentInFrames.test(how[0]);
+    return listen.apply(this, how);
+  };
+  return () => any || Boolean(window.onscroll ?? document.onscroll ?? document.body?.onscroll);
 }

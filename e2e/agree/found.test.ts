@@ -480,6 +480,39 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
   },
 ];
 
+/** What leaves at a press or a release, and what is done: the click that would follow. */
+const leaving: typeof found = (["pointer down", "pointer up"] as const).flatMap((kind) =>
+  ["a", "around", "b", "panel"].flatMap((gone) =>
+    [
+      { done: "a click", acts: [{ kind: "click" as const, at: 2 }] },
+      {
+        done: "a drag",
+        acts: [
+          { kind: "down" as const, at: 2 },
+          { kind: "up" as const, at: 3 },
+        ],
+      },
+    ].map(({ done, acts }) => ({
+      name: `${done} at whose ${kind} ${gone} leaves the document`,
+      sketch: {
+        parts: [box("panel", [box("around", [button("a")]), button("b")]), box("clicks", ["${n} ${m}"])],
+        states: ["first", "later"],
+        data: [
+          { name: "n", type: "number", initial: 0 },
+          { name: "m", type: "number", initial: 0 },
+        ],
+        looks: { [gone]: { later: "absent" } },
+        reactions: {
+          [`${kind} anywhere`]: { first: "later" } as Record<string, string>,
+          "click anywhere": { always: "/ n = n + 1" },
+          "click panel": { always: "/ m = m + 1" },
+        },
+      },
+      acts,
+    })),
+  ),
+);
+
 const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];
 describe.each(engines)("found once, in %s", (engine) => {
   let browser: Held;
@@ -487,7 +520,7 @@ describe.each(engines)("found once, in %s", (engine) => {
     browser = await open(engine);
   });
   afterAll(() => browser?.end());
-  several(engine).each(found)("$name", async ({ sketch, acts = [] }) => {
+  several(engine).each([...found, ...leaving])("$name", async ({ sketch, acts = [] }) => {
     const doc = component(sketch);
     const sized = { ...doc, page: { ...doc.page, width: 800, height: 600 } };
     expect(await difference(browser, sized, acts, engine)).toBeNull();

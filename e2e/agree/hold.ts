@@ -247,7 +247,11 @@ function stimulusOf(
         if (displayed.some((is, p) => is !== layout.displayed[p]) || hasOtherSizes(program, state, there)) return null;
         // Nor does the button come up where it went down, where that moves what is pressed.
         const isPressed = kind !== "up" && state.pressed === null;
-        if (isPressed && hasOtherSizes(program, there, stimulate(program, there, { down: part }).state)) return null;
+        const pressed = isPressed ? stimulate(program, there, { down: part }).state : there;
+        if (hasOtherSizes(program, there, pressed)) return null;
+        // Firefox clicks what is around what was pressed and taken out.
+        if (engine === "firefox" && isPressed && !factsOf(program, pressed, info.index).present) return null;
+        if (engine === "firefox" && kind === "up" && state.pressed === null) return null;
       }
       return part === undefined
         ? null

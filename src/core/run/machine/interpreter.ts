@@ -12,6 +12,7 @@ import {
   landing,
   moveOnto,
   noticeDisabled,
+  outwards,
   press as pointerDown,
   release,
 } from "../person/pointer";
@@ -239,16 +240,18 @@ function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartI
 }
 
 /**
- * The button comes up, and a click follows where it went down before. What was taken out of the document in between, or
- * by those who hear of it, is not clicked (UI Events §3.4.5, as browsers read it).
+ * The button comes up, and a click follows where it went down before. Where those who hear of it take out what it comes up
+ * on, what is around that stands for it; what was pressed and taken out is not clicked (so Chromium; in Firefox what was
+ * around it is; UI Events §3.4.5 leaves it open).
  * @param moved whether the pointer went elsewhere in between
  */
 function letGo(machine: Machine, target: PartIndex, moved: boolean): void {
   release(machine, target);
-  const { pressed } = machine;
+  const { pressed, layout } = machine;
   machine.hold(null);
-  if (pressed === null || (target !== DOCUMENT && !machine.layout.present[target])) return;
-  const at = common(machine.program, pressed, target);
+  if (pressed === null || (pressed !== DOCUMENT && !layout.present[pressed])) return;
+  const there = outwards(machine.program, target).find((p) => layout.present[p]) ?? DOCUMENT;
+  const at = common(machine.program, pressed, there);
   click(machine, at, moved && pressed !== target ? pressed : null);
 }
 

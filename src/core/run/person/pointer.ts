@@ -23,14 +23,15 @@ function landingIn(program: Program, layout: ReturnType<typeof layoutOf>, aimed:
 }
 export const landing = (m: Working, aimed: PartIndex): PartIndex => landingIn(m.program, m.layout, aimed);
 
-const pathOf = (program: Program, part: PartIndex): readonly PartIndex[] =>
+/** The part and what is around it, from the inside out. */
+export const outwards = (program: Program, part: PartIndex): readonly PartIndex[] =>
   part === DOCUMENT ? [] : program.parts[part].path;
 
 /** A disabled control keeps clicks to itself (HTML §4.10.18.5), a disabled fieldset does not: it is none. */
 const swallows = (m: Working, p: PartIndex): boolean =>
   m.layout.disabled[p] && m.program.parts[p].part.tag !== "fieldset";
 /** True where a disabled control lies in the way of a click; the pointer's own events pass it. */
-const isSwallowed = (m: Working, target: PartIndex): boolean => pathOf(m.program, target).some((p) => swallows(m, p));
+const isSwallowed = (m: Working, target: PartIndex): boolean => outwards(m.program, target).some((p) => swallows(m, p));
 
 /** Says that a click reached nobody because of a disabled control. */
 export function noticeDisabled(m: Working, target: PartIndex): void {
@@ -44,7 +45,7 @@ export function noticeDisabled(m: Working, target: PartIndex): void {
 function dispatch(m: Working, on: PointerEventName, target: PartIndex): void {
   const { at, outside, anywhere, any } = m.program.pointer[on];
   if (!any) return;
-  for (const p of pathOf(m.program, target)) {
+  for (const p of outwards(m.program, target)) {
     if (on === "click" && swallows(m, p)) return;
     if (!at[p].length) continue;
     const rows = at[p].filter((l) => l.scope === "inside" || p === target).map((l) => l.row);
@@ -65,8 +66,8 @@ export function moveOnto(m: Working, target: PartIndex): void {
   const { program } = m;
   const from = m.over;
   m.over = target;
-  const left = pathOf(program, from);
-  const reached = pathOf(program, target);
+  const left = outwards(program, from);
+  const reached = outwards(program, target);
   const tell = (on: "pointer enter" | "pointer leave", p: PartIndex, scope: string): void => {
     const rows = program.pointer[on].at[p].filter((l) => l.scope === scope).map((l) => l.row);
     if (rows.length) m.dispatch(p, "pointer", rows);
@@ -117,7 +118,7 @@ export function click(m: Working, target: PartIndex, dragged: PartIndex | null =
   followLink(m, target);
   const control = labelledControl(m.program, m, target);
   const inside = control !== DOCUMENT && m.program.parts[target].path.includes(control);
-  if (dragged !== null && !pathOf(m.program, dragged).includes(control)) return;
+  if (dragged !== null && !outwards(m.program, dragged).includes(control)) return;
   // Displayed or not: a box that nobody sees is checked by its label all the same.
   if (control === DOCUMENT || inside || !m.layout.present[control] || m.layout.disabled[control]) return;
   if (m.layout.focusable[control]) {
@@ -139,7 +140,7 @@ function clickAt(m: Working, target: PartIndex): void {
 
 /** A link to a place in the page brings the focus there, or takes it away where that cannot have it (HTML §7.4.6.3). */
 function followLink(m: Working, target: PartIndex): void {
-  const link = pathOf(m.program, target).find((p) => /^(a|area)$/.test(m.program.parts[p].part.tag));
+  const link = outwards(m.program, target).find((p) => /^(a|area)$/.test(m.program.parts[p].part.tag));
   const href = link === undefined ? null : attributeOf(m.program, m, link, "href");
   if (!href?.startsWith("#")) return;
   const named = href.length < 2 ? DOCUMENT : partById(m.program, m, href.slice(1));
@@ -158,6 +159,6 @@ function followLink(m: Working, target: PartIndex): void {
 
 /** The innermost part around both: that is where a click goes when the button came up elsewhere (UI Events §3.4.5). */
 export function common(program: Program, a: PartIndex, b: PartIndex): PartIndex {
-  const other = pathOf(program, b);
-  return pathOf(program, a).find((p) => other.includes(p)) ?? DOCUMENT;
+  const other = outwards(program, b);
+  return outwards(program, a).find((p) => other.includes(p)) ?? DOCUMENT;
 }

@@ -27,6 +27,8 @@ export interface Feature {
   begin?(page: Page): void;
   /** After every change, once the looks are on the page. */
   settle?(page: Page): void;
+  /** Once everything is as it is to be: those who listen for what has come of it are told. */
+  told?(page: Page): void;
   /** The component has begun: what changes from now on is seen to change. */
   begun?(page: Page): void;
   /** A CSS time that only the page can compute, ms. */
@@ -53,6 +55,8 @@ export class Page implements Run<Env>, Env {
   event = "";
   done = false;
   stopping = false;
+  /** The page is being changed: nobody is told of what is so only on the way. */
+  settling = false;
   /** The browser's event that is handled. */
   dom: Event | null = null;
   private now: ReadonlySet<StateIndex> = new Set([0]);
@@ -161,12 +165,15 @@ export class Page implements Run<Env>, Env {
   }
 
   private settle(): void {
+    this.settling = true;
     for (const f of this.features) f.before?.(this);
     this.root.dataset.states = this.states
       .filter((s) => s.index > 0 && this.now.has(s.index))
       .map((s) => s.name)
       .join(" ");
     for (const f of this.features) f.settle?.(this);
+    this.settling = false;
+    for (const f of this.features) f.told?.(this);
     for (const event of this.external.splice(0)) this.later(event, 0);
   }
 

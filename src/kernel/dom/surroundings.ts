@@ -1,25 +1,39 @@
 /** What the page around a component tells it: the focus, motions, the window; and what browsers do by themselves, held back. */
 import { focused } from "./focus";
 import { movesUnseen, saidNow } from "./looks";
-import type { Feature, Page } from "./page";
+import type { Feature, Page, PageRow } from "./page";
+
+/** The parts that somebody listens at and that have the focus inside. */
+const focusedIn = new WeakMap<Page, readonly string[]>();
+
+/**
+ * The focus has come into a part, or left it, since that was told last. What is taken out of the document, or cannot have
+ * the focus any more, loses it before another gets it: only where it ends counts, and where it was inside before.
+ */
+function tellFocus(page: Page, event: Event | null): void {
+  const [leaves, enters] = [page.on("focus leaves"), page.on("focus enters")];
+  const has = focused(page);
+  const before = focusedIn.get(page) ?? [];
+  const now = [...leaves, ...enters].map((r) => r.at.part!).filter((part) => page.parts[part].contains(has));
+  focusedIn.set(page, now);
+  const change = (rows: readonly PageRow[], from: readonly string[], to: readonly string[]): void => {
+    for (const r of rows) if (to.includes(r.at.part!) && !from.includes(r.at.part!)) page.react([r], event);
+  };
+  change(leaves, now, before);
+  change(enters, before, now);
+}
 
 export const focusEvents: Feature = {
   begin(page) {
-    const listen = (kind: string, type: string): void => {
-      for (const r of page.on(kind)) {
-        const part = page.parts[r.at.part!];
-        const react = (event: Event): void => {
-          const { target, relatedTarget } = event as FocusEvent;
-          if (part.contains(target as Node) && !part.contains(relatedTarget as Node | null)) page.react([r], event);
-        };
-        // In Chromium a drawing that listens for the focus becomes a stop of the Tab key.
-        const listener = part instanceof SVGElement ? page.root : part;
-        listener.addEventListener(type, react, { signal: page.listening.signal });
-      }
+    const hear = (event: FocusEvent): void => {
+      // On its way to another part it is told where it arrives.
+      const goesOn = event.type === "focusout" && page.root.contains(event.relatedTarget as Node | null);
+      if (!page.settling && !goesOn) tellFocus(page, event);
     };
-    listen("focus leaves", "focusout");
-    listen("focus enters", "focusin");
+    for (const type of ["focusin", "focusout"] as const)
+      page.root.addEventListener(type, hear, { signal: page.listening.signal });
   },
+  told: (page) => tellFocus(page, null),
 };
 
 export const motions: Feature = {
@@ -79,6 +93,7 @@ export const whereabouts: Feature = {
     page.focusWithin = (part) => page.parts[part].contains(focused(page));
     page.hovered = (part) => page.parts[part].contains(over);
     const focus = (): void => {
+      if (page.settling) return;
       lastFocused.set(page, focused(page));
       page.refresh();
     };
@@ -103,7 +118,7 @@ export const whereabouts: Feature = {
     tree.addEventListener("mouseout", (event) => leaves(event) && tell(), early);
   },
   // What is taken out of the document loses it without a word.
-  settle(page) {
+  told(page) {
     const has = focused(page);
     const isLost = lastFocused.has(page) && lastFocused.get(page) !== has;
     lastFocused.set(page, has);

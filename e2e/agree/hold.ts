@@ -157,6 +157,16 @@ const hasStopsInside = (part: Part): boolean =>
 const takesCaret = (program: Program, state: RunState, part: number): boolean =>
   program.parts[part].content.some((c) => typeof c !== "number") && !layoutOf(program, state).disabled[part];
 
+/**
+ * Whether what is pressed or let go of is displayed no more once those who listen for that have heard of it: it hears of
+ * neither in Firefox, and where it was taken out what is around it is clicked.
+ */
+function vanishes(program: Program, state: RunState, kind: Deed["kind"], name: string, part: number): boolean {
+  const stays = (s: Stimulus): boolean => factsOf(program, stimulate(program, state, s).state, part).displayed;
+  if (kind !== "up" && !stays({ down: name })) return true;
+  return kind !== "down" && program.pointer["pointer up"].any && !stays(kind === "up" ? { up: name } : { click: name });
+}
+
 /** What a deed is, given what the core says is there; null where it is not for a page to do. */
 function stimulusOf(
   program: Program,
@@ -249,8 +259,7 @@ function stimulusOf(
         const isPressed = kind !== "up" && state.pressed === null;
         const pressed = isPressed ? stimulate(program, there, { down: part }).state : there;
         if (hasOtherSizes(program, there, pressed)) return null;
-        // Firefox clicks what is around what was pressed and taken out.
-        if (engine === "firefox" && isPressed && !factsOf(program, pressed, info.index).present) return null;
+        if (engine === "firefox" && vanishes(program, there, kind, part, info.index)) return null;
         if (engine === "firefox" && kind === "up" && state.pressed === null) return null;
       }
       return part === undefined

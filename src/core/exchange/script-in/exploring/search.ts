@@ -1,0 +1,203 @@
+/** From the page as loaded on, each act in each way that the page can then be, breadth first. */
+import {
+  type Effect,
+  type Event,
+  isA,
+  keyOfStore,
+  type Reading,
+  type ScriptPage,
+  type Store,
+  type Timed,
+} from "../reading";
+import {
+  type Act,
+  actsOf,
+  isCancelled,
+  isNotYet,
+  isOff,
+  isPressedAlready,
+  isUnseen,
+  moreDistances,
+  startedBy,
+} from "./acts";
+import type { Outcome } from "./found";
+import type { Known } from "./load";
+import { perform } from "./perform";
+import type { Positions } from "./positions";
+import { MAX_WITH_NUMBERS, Widths } from "./widths";
+
+/** So much is gone through in all: some seconds. */
+const MAX_TAKEN = 400_000;
+
+/** A timer whose function sets it again and again, each time with another number: more often than is told apart. */
+const MOST_IN_TURN = 8;
+function goesOnAndOn(reading: Reading, { at, fn }: Timed): boolean {
+  if (!isA(fn, "function")) return false;
+  const same = [...reading.timers.values()].filter(
+    (t) => t.at === at && isA(t.fn, "function") && t.fn.node === fn.node,
+  );
+  return same.length > MOST_IN_TURN;
+}
+
+/** Timers and requests that may be under way. */
+const underWay = (reading: Reading, pending: ReadonlySet<string>, store: Store) => [
+  ...[...reading.timers.values()].filter((t) => pending.has(t.name)),
+  ...[...reading.requests.keys()]
+    .filter((name) => pending.has(`request ${name}`))
+    .map((name) => reading.asked.underWay(name, store)),
+];
+
+export class Search {
+  readonly acts: Act[];
+  readonly stores: Store[];
+  /** Timers and requests that may be under way, by store. */
+  readonly pending: Set<string>[];
+  /** By act, then by store. */
+  readonly outcomes: (Outcome | undefined)[][];
+  readonly widths: Widths;
+  cut = false;
+  private readonly index: Map<string, number>;
+  private readonly queue = [0];
+
+  /**
+   * @param keys that may be pressed
+   * @param left lines that are left out
+   * @param known places of timers and requests that count are added
+   */
+  constructor(
+    private readonly page: ScriptPage,
+    private readonly reading: Reading,
+    private readonly keys: ReadonlySet<string>,
+    private readonly left: ReadonlySet<number>,
+    private readonly known: Known,
+    private readonly positions: Positions,
+  ) {
+    this.acts = actsOf(page, reading, keys, left);
+    reading.actsFor = page.elements.length + reading.listeners.length;
+    this.stores = [page.tidy(new Map(reading.store))];
+    this.pending = [new Set(startedBy(reading.effects))];
+    this.outcomes = this.acts.map(() => []);
+    this.index = new Map([[keyOfStore(this.stores[0]), 0]]);
+    this.widths = new Widths(known.framed);
+    this.widths.more(this.stores[0]);
+  }
+
+  run(): void {
+    // A timer may be under way in a way to be that was known without it: then it is gone through again.
+    while (this.queue.length && !this.overspent()) {
+      const at = this.queue.shift()!;
+      this.addTimersAndAnswers();
+      this.acts.forEach((act, a) => {
+        if (!this.overspent() && this.isPossible(act, at)) this.goOn(act, a, at);
+      });
+    }
+    this.addTimersAndAnswers();
+  }
+
+  private overspent(): boolean {
+    const { reading, page, stores } = this;
+    const spent = reading.taken * (1 + stores[0].size / 50) + page.copied * 2 + reading.written * 4;
+    this.cut ||= spent > MAX_TAKEN;
+    return this.cut;
+  }
+
+  private add(act: Act): void {
+    this.acts.push(act);
+    this.outcomes.push([]);
+  }
+  private addTimersAndAnswers(): void {
+    const { acts, reading, left } = this;
+    for (const t of reading.timers.values())
+      if (!left.has(t.line) && !acts.some((a) => a.is === "timer" && a.timer === t.name))
+        this.add({ is: "timer", timer: t.name });
+    for (const q of reading.requests.values())
+      if (!acts.some((a) => a.is === "answer" && a.request === q.name))
+        for (const ok of [true, false]) this.add({ is: "answer", request: q.name, ok });
+  }
+
+  private isPossible(act: Act, at: number): boolean {
+    const { page, stores } = this;
+    if (isNotYet(act, this.pending[at]) || isPressedAlready(this.reading, act, stores[at])) return false;
+    return !isOff(page, act, stores[at]) && !isUnseen(page, act, stores[at]);
+  }
+
+  /** One act in one way to be, and what comes of it. */
+  private goOn(act: Act, a: number, at: number): void {
+    const { page, reading, stores, queue } = this;
+    const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
+    const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
+    const done = reading.act(stores[at], () => perform(reading, page, act, this.left), due?.world);
+    const key = keyOfStore(done.store);
+    if (act.is === "other key") {
+      if (done.effects.length || key !== keyOfStore(stores[at])) atAnyKey(reading, done.event);
+      return;
+    }
+    if ("distance" in act && this.positions.kept(act, stores[at], done.store)) this.cut = true;
+    if (due) this.noteCounting(due, timed, at);
+    const to = this.index.get(key) ?? this.added(done.store, key);
+    if (to === null) return;
+    this.outcomes[a][at] = { to, effects: done.effects, whole: done.whole };
+    const before = this.pending[to].size;
+    for (const t of this.stillUnderWay(act, at, done.effects)) this.pending[to].add(t);
+    if (this.pending[to].size > before && !queue.includes(to)) queue.push(to);
+    // What is new to ask is asked everywhere.
+    const more = this.addActs();
+    if (more || ("distance" in act && moreDistances(reading, this.acts, this.outcomes)))
+      for (const i of stores.keys()) if (!queue.includes(i)) queue.push(i);
+  }
+
+  /** What a timer changes of what it keeps is there the next time, and for others that keep it, too; so with an answer. */
+  private noteCounting(due: Pick<Timed, "name" | "at" | "world">, timed: Timed | undefined, at: number): void {
+    const { reading } = this;
+    const { counting } = this.known;
+    const other = reading.heap.changedIn(due.world);
+    // So it does where it keeps an instant, which comes nearer.
+    if (timed?.every && (other.length || reading.heap.instantsOf([timed.fn]).length)) counting.add(timed.at);
+    if (timed && goesOnAndOn(reading, timed)) counting.add(timed.at);
+    for (const o of underWay(reading, this.pending[at], this.stores[at]))
+      if (o.name !== due.name && other.some((e) => o.world.has(e))) counting.add(due.at).add(o.at);
+  }
+
+  /** A way to be that was not known. @returns null where it is one too many */
+  private added(store: Store, key: string): number | null {
+    const more = this.widths.more(store);
+    if (more === "endless") return null;
+    if (more === "cut" || this.stores.length >= MAX_WITH_NUMBERS) {
+      this.cut = true;
+      return null;
+    }
+    const to = this.stores.push(store) - 1;
+    this.index.set(key, to);
+    this.pending.push(new Set());
+    this.queue.push(to);
+    return to;
+  }
+
+  private stillUnderWay(act: Act, at: number, effects: readonly Effect[]): string[] {
+    const isOver = (t: string): boolean =>
+      (act.is === "timer" && act.timer === t && !this.reading.timers.get(t)?.every) ||
+      (act.is === "answer" && t === `request ${act.request}`);
+    const running = [...this.pending[at]].filter((t) => !isOver(t));
+    return [...running, ...startedBy(effects)].filter((t) => !isCancelled(effects, t));
+  }
+
+  /** Acts that elements and listeners bring that were not there before. */
+  private addActs(): boolean {
+    const { page, reading, acts } = this;
+    const size = page.elements.length + reading.listeners.length;
+    if (reading.actsFor === size) return false;
+    reading.actsFor = size;
+    const known = new Set(acts.map((a) => JSON.stringify(a)));
+    const more = actsOf(page, reading, this.keys, this.left).filter((a) => !known.has(JSON.stringify(a)));
+    for (const a of more) this.add(a);
+    return more.length > 0;
+  }
+}
+
+/** No row can ask for any key. */
+function atAnyKey(reading: Reading, event: Event | null): void {
+  for (const line of event?.did ?? []) {
+    const text = "what is done at any key";
+    reading.notUnderstood.set(`${line} ${text}`, { line, text });
+  }
+}

@@ -1,0 +1,51 @@
+/** How many ways a page can be that are worth looking at, and what counts without an end. */
+import { isKept, keyOfStore, type Store } from "../reading";
+
+export const MAX_STORES = 64;
+/** With numbers that count, of which each value is a way to be of its own while it is looked at. */
+export const MAX_WITH_NUMBERS = 640;
+const MAX_VALUES = 130;
+/** Of one that goes by frames: some five seconds. */
+const MAX_FRAMES = 320;
+
+/** How many ways to be there are, apart from numbers; and how many values a number has. */
+export class Widths {
+  private readonly most: number;
+  /** @param framed it draws frame by frame */
+  constructor(framed: boolean) {
+    this.most = framed ? MAX_FRAMES : MAX_VALUES;
+  }
+  private readonly apart = new Set<string>();
+  private readonly values = new Map<string, Set<number>>();
+  readonly endless = new Set<string>();
+
+  /** @returns what stands against one more */
+  more(store: Store): "endless" | "cut" | null {
+    for (const [key, value] of store) {
+      if (!isKept(key) || typeof value !== "number") continue;
+      const known = this.values.get(key) ?? new Set();
+      this.values.set(key, known.add(value));
+      if (known.size <= this.most) continue;
+      known.delete(value);
+      this.endless.add(key);
+      return "endless";
+    }
+    // Handles of timers come and go, and seldom decide.
+    const counts = (value: unknown): boolean =>
+      typeof value === "number" || (typeof value === "string" && value.startsWith("<timer "));
+    const plain = [...store].filter(([key, value]) => !(isKept(key) && counts(value)));
+    this.apart.add(keyOfStore(new Map(plain)).replace(/\d+/g, "#"));
+    return this.apart.size > MAX_STORES ? "cut" : null;
+  }
+}
+
+/** Numbers that come to be kept, with what they are at first, else with the one of their values nearest to nought. */
+export function numbersOf(stores: readonly Store[]): Map<string, number> {
+  const out = new Map<string, number>();
+  for (const store of stores)
+    for (const [key, value] of store)
+      if (isKept(key) && /[ |.]#?[A-Za-z_]\w*$/.test(key) && typeof value === "number")
+        if (!stores[0].has(key) && Math.abs(value) <= Math.abs(out.get(key) ?? value)) out.set(key, value);
+        else if (store === stores[0]) out.set(key, value);
+  return out;
+}

@@ -1,60 +1,32 @@
 /** The shelf: all components in this browser, what needs attention, and the ways in. */
 import { Button } from "antd";
-import { useLiveQuery } from "dexie-react-hooks";
-import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { Suspense, useCallback, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Component } from "../../core/model";
-import { FolderNotices, useInFolder } from "../folder/Folder";
-import { enterNew, useFolder } from "../folder/store";
-import { Boundary } from "../shell/Boundary";
+import { FolderNotices } from "../folder/Folder";
+import { enterNew } from "../folder/store";
 import { Header } from "../shell/Header";
 import { lazily } from "../shell/lazily";
-import { useTelling } from "../shell/telling";
-import { database, type Stored, type Whole } from "../storage/database";
-import { readStored, recognised, storedName } from "../storage/stored";
-import { retrySave, storeProblem } from "../store/saving";
+import { storedName } from "../storage/stored";
+import { retrySave } from "../store/saving";
 import { usePasted } from "../trial/pasted";
 import { WALKED } from "../walk/steps";
 import { FirstVisit } from "../walk/Walk";
 import { useOpening } from "./bring-in/opening";
 import { Ways } from "./bring-in/Ways";
-import { chosenRows, type OnShelf, type Order, onShelf, useUnsaved } from "./on-shelf";
+import { Listed } from "./Listed";
 import { Project } from "./Project";
-import { ShelfItem } from "./ShelfItem";
-import { addComponent, fromDemo, proveUnproved, putBack, removeComponent, seedDemo, stopProving } from "./stock";
-import { Tools } from "./Tools";
+import { addComponent, fromDemo } from "./stock";
+import { useStored } from "./use-stored";
 import "./shelf.css";
 
 const FromHtml = lazily(() => import("./bring-in/FromHtml"), "FromHtml");
 
 export function Shelf() {
   const navigate = useNavigate();
-  const { message } = useTelling();
   const [html, setHtml] = useState<{ text: string; name: string } | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
   const [dropping, setDropping] = useState(false);
-  // Until the demo has had its chance, an empty shelf says nothing about itself.
-  const [seeded, setSeeded] = useState(false);
-  const [words, setWords] = useState("");
-  const [order, setOrder] = useState<Order>("changed last");
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-
-  useEffect(() => {
-    seedDemo()
-      .catch((error: unknown) => setProblem(storeProblem(error)))
-      .finally(() => setSeeded(true));
-  }, []);
-  const stored = useLiveQuery(
-    () =>
-      database.components
-        .toArray()
-        .then((items) => items.map(recognised))
-        .catch((error: unknown) => {
-          setProblem(storeProblem(error));
-          return [] as Stored[];
-        }),
-    [],
-  );
+  const { items, isEmpty, problem, setProblem } = useStored();
 
   const add = useCallback(
     async (doc: Component) => {
@@ -68,67 +40,7 @@ export function Shelf() {
 
   const openFile = useOpening(add, (text, name) => setHtml({ text, name }));
 
-  const remove = useCallback(
-    async (items: readonly OnShelf[]): Promise<void> => {
-      const taken: Whole[] = [];
-      for (const item of items) {
-        const whole = await removeComponent(item).catch((error: unknown) => void setProblem(storeProblem(error)));
-        if (whole) taken.push(whole);
-      }
-      if (!taken.length) return;
-      setChosen((now) => new Set([...now].filter((id) => !taken.some((w) => w.item.id === id))));
-      const what = taken.length === 1 ? `${storedName(taken[0].item.doc)} was` : `${taken.length} components were`;
-      const key = `removed ${taken[0].item.id}`;
-      message.open({
-        key,
-        content: (
-          <span>
-            {what} removed.{" "}
-            <button
-              type="button"
-              className="plain undo-link"
-              onClick={() => {
-                taken.forEach(putBack);
-                message.destroy(key);
-              }}
-            >
-              {taken.length === 1 ? "Put it back" : "Put them back"}
-            </button>
-          </span>
-        ),
-        duration: 8,
-      });
-    },
-    [message],
-  );
-  const removeOne = useCallback((item: OnShelf) => remove([item]), [remove]);
-  const choose = useCallback((id: string, on: boolean): void => {
-    setChosen((now) => {
-      const next = new Set(now);
-      if (on) next.add(id);
-      else next.delete(id);
-      return next;
-    });
-  }, []);
-  const copy = useCallback(
-    (item: OnShelf): void => {
-      const read = readStored(item.doc);
-      if (read.ok) add({ ...read.doc, name: `${read.doc.name.slice(0, 110)}, copy` });
-    },
-    [add],
-  );
-
-  useEffect(() => {
-    if (stored) proveUnproved(stored);
-  }, [stored]);
-  useEffect(() => stopProving, []);
-
-  const unsaved = useUnsaved();
-  const folder = useFolder((s) => s.standing !== "none");
-  const inFolder = useInFolder();
-  const sorted = useMemo(() => onShelf(stored ?? [], unsaved), [stored, unsaved]);
-  const items = useMemo(() => chosenRows(sorted, words, order), [sorted, words, order]);
-  const waiting = sorted.filter((item) => item.unsaved);
+  const waiting = items.filter((item) => item.unsaved);
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping is one of several ways in
     <div
@@ -166,7 +78,7 @@ export function Shelf() {
         <div className="shelf-head">
           <div>
             <h1>Components</h1>
-            <Project items={sorted} />
+            <Project items={items} />
           </div>
           <Ways
             onHtml={() => setHtml({ text: "", name: "" })}
@@ -175,46 +87,13 @@ export function Shelf() {
           />
         </div>
         <FirstVisit find={() => fromDemo(WALKED)} />
-        {seeded && stored && !sorted.length && (
+        {isEmpty && (
           <p className="shelf-empty">
             Nothing here yet. Paste the markup of a component you have, take a starting point of its kind, or one of the
             demo's components.
           </p>
         )}
-        {(sorted.length > 1 || folder) && (
-          <Tools
-            words={words}
-            order={order}
-            chosen={items.filter((i) => chosen.has(i.id))}
-            all={items.length > 0 && items.every((i) => chosen.has(i.id))}
-            onWords={setWords}
-            onOrder={setOrder}
-            onChoose={(all) => setChosen(new Set(all ? items.map((i) => i.id) : []))}
-            onRemove={remove}
-          />
-        )}
-        {sorted.length > 0 && !items.length && (
-          <p className="shelf-empty">
-            Nothing here is called “{words}”.{" "}
-            <button type="button" className="plain undo-link" onClick={() => setWords("")}>
-              Show all {sorted.length}
-            </button>
-          </p>
-        )}
-        <ul className="shelf-list">
-          {items.map((item) => (
-            <Boundary key={String(item.id)} of={storedName(item.doc)} about={item.doc}>
-              <ShelfItem
-                item={item}
-                inFolder={inFolder.has(item.id)}
-                chosen={chosen.has(item.id)}
-                onChoose={choose}
-                onRemove={removeOne}
-                onCopy={copy}
-              />
-            </Boundary>
-          ))}
-        </ul>
+        <Listed items={items} onAdd={add} onProblem={setProblem} />
       </main>
       {html && (
         <Suspense>

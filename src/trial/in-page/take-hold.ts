@@ -2,13 +2,11 @@
 import type { StandInRequest } from "../../core/trial";
 import type { NoPlace } from "../../core/trial/system";
 import { boxesOf } from "./boxes";
-import { holdClock } from "./clock";
+import { holdClock, letRun, openScrolled } from "./clock";
 import { elementsOf, isWithin, roots } from "./elements";
 import { byFrame, innerPages, offsetOf, throughFrame } from "./frames";
 import { guessMap } from "./map";
 import { hearAnnouncements, hit, isOnItsWay, observe, type Place, placeOf, seen } from "./observe";
-import { letRun } from "./real-time";
-import { openScrolled } from "./scrolling";
 import { standIn } from "./stand-in";
 import type { TrialPage } from "./trial-page";
 

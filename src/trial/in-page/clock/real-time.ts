@@ -1,6 +1,7 @@
 /** A page whose clock nobody holds: time passes by itself, and everything may be a little late. */
-import type { PageClock } from "./clock";
-import type { Told } from "./trial-page";
+
+import type { Told } from "../trial-page";
+import type { PageClock } from "./held";
 
 /** ms: what a busy machine takes for a timer and a look. */
 const TOLERANCE = 250;

@@ -2,7 +2,7 @@
  * Smooth scrolling of the page on its own clock, at the pace that specifications have it at: browsers differ in theirs, and
  * none says when it is over.
  */
-import { glideTime, smooth } from "../../core/surface/glide";
+import { glideTime, smooth } from "../../../core/surface/glide";
 
 interface Glide {
   from: number;

@@ -82,18 +82,20 @@ const free = new WeakMap<Browser, Tab[]>();
 async function openOne({ browser, engine }: Started, options: PageOptions): Promise<OpenedPage> {
   const tabs = free.get(browser) ?? [];
   free.set(browser, tabs);
-  const tab = tabs.pop() ?? (await newTab(browser));
+  const tab = tabs.pop() ?? (await newTab(browser, engine));
   const page = new BrowserPage(tab, engine, options, tabs);
   await page.prepare();
   return page;
 }
 
-async function newTab(browser: Browser): Promise<Tab> {
+async function newTab(browser: Browser, engine: Engine): Promise<Tab> {
   const context = await browser
     .createBrowserContext({ downloadBehavior: { policy: "deny" } })
     // Not every browser can be told about downloads.
     .catch(() => browser.createBrowserContext());
   const tab = await context.newPage();
+  // Of several pages at once each has the focus, whichever window was opened last; Firefox has one for all.
+  if (engine === "chromium") await tab.emulateFocusedPage(true);
   // Whatever is asked of it is bounded here.
   tab.setDefaultTimeout(0);
   await tab.setRequestInterception(true);

@@ -35,7 +35,7 @@ async function same(doc: Component, runs: readonly TrialRun[], html: string): Pr
 const some = (runs: readonly TrialRun[], most: number): TrialRun[] =>
   runs.filter((_run, i) => i % Math.ceil(runs.length / most) === 0);
 
-const MOST = 8;
+const MOST = 5;
 describe.concurrent.each(Object.entries(everyday))("%s", (name, html) => {
   it("does what its page does", async () => {
     const doc = broughtIn(html, name);
@@ -50,7 +50,7 @@ describe.concurrent.each(Object.entries(everyday))("%s", (name, html) => {
   });
 });
 
-const SOME = 4;
+const SOME = 3;
 describe.concurrent.each(Object.entries(strangers))("%s", (name, html) => {
   const wrong = async (doc: Component, runs: readonly TrialRun[]): Promise<string[]> => {
     const { trial } = await putOnTrial(browser, doc, runs, { source: { html }, patience: PATIENT });

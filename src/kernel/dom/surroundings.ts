@@ -1,30 +1,33 @@
 /** What the page around a component tells it: the focus, motions, the window; and what browsers do by themselves, held back. */
 import { focused } from "./focus";
 import { movesUnseen, saidNow } from "./looks";
-import type { Feature, Page, PageRow } from "./page";
+import type { Feature, Page } from "./page";
 
 /** The parts that somebody listens at and that have the focus inside. */
 const focusedIn = new WeakMap<Page, readonly string[]>();
+function listenedAround(page: Page, has: HTMLElement | null): string[] {
+  const rows = [...page.on("focus leaves"), ...page.on("focus enters")];
+  return rows.map((r) => r.at.part!).filter((part) => page.parts[part].contains(has));
+}
 
 /**
  * The focus has come into a part, or left it, since that was told last. What is taken out of the document, or cannot have
  * the focus any more, loses it before another gets it: only where it ends counts, and where it was inside before.
  */
 function tellFocus(page: Page, event: Event | null): void {
-  const [leaves, enters] = [page.on("focus leaves"), page.on("focus enters")];
-  const has = focused(page);
-  const before = focusedIn.get(page) ?? [];
-  const now = [...leaves, ...enters].map((r) => r.at.part!).filter((part) => page.parts[part].contains(has));
+  const before = focusedIn.get(page)!;
+  const now = listenedAround(page, focused(page));
   focusedIn.set(page, now);
-  const change = (rows: readonly PageRow[], from: readonly string[], to: readonly string[]): void => {
-    for (const r of rows) if (to.includes(r.at.part!) && !from.includes(r.at.part!)) page.react([r], event);
+  const change = (kind: string, from: readonly string[], to: readonly string[]): void => {
+    for (const r of page.on(kind)) if (to.includes(r.at.part!) && !from.includes(r.at.part!)) page.react([r], event);
   };
-  change(leaves, now, before);
-  change(enters, before, now);
+  change("focus leaves", now, before);
+  change("focus enters", before, now);
 }
 
 export const focusEvents: Feature = {
   begin(page) {
+    focusedIn.set(page, listenedAround(page, focused(page)));
     const hear = (event: FocusEvent): void => {
       // On its way to another part it is told where it arrives.
       const goesOn = event.type === "focusout" && page.root.contains(event.relatedTarget as Node | null);

@@ -761,16 +761,22 @@ export const kernelSource: readonly KernelModule[] = [
         text: "/** The parts that somebody listens at and that have the focus inside. */\nconst focusedIn = new WeakMap();",
       },
       {
+        name: "listenedAround",
+        needs: [],
+        joined: true,
+        text: 'function listenedAround(page, has) {\n  const rows = [...page.on("focus leaves"), ...page.on("focus enters")];\n  return rows.map((r) => r.at.part).filter((part) => page.parts[part].contains(has));\n}',
+      },
+      {
         name: "tellFocus",
-        needs: ["focused", "focusedIn"],
+        needs: ["focused", "focusedIn", "listenedAround"],
         joined: false,
-        text: '/**\n * The focus has come into a part, or left it, since that was told last. What is taken out of the document, or cannot have\n * the focus any more, loses it before another gets it: only where it ends counts, and where it was inside before.\n */\nfunction tellFocus(page, event) {\n  const [leaves, enters] = [page.on("focus leaves"), page.on("focus enters")];\n  const has = focused(page);\n  const before = focusedIn.get(page) ?? [];\n  const now = [...leaves, ...enters].map((r) => r.at.part).filter((part) => page.parts[part].contains(has));\n  focusedIn.set(page, now);\n  const change = (rows, from, to) => {\n    for (const r of rows) if (to.includes(r.at.part) && !from.includes(r.at.part)) page.react([r], event);\n  };\n  change(leaves, now, before);\n  change(enters, before, now);\n}',
+        text: '/**\n * The focus has come into a part, or left it, since that was told last. What is taken out of the document, or cannot have\n * the focus any more, loses it before another gets it: only where it ends counts, and where it was inside before.\n */\nfunction tellFocus(page, event) {\n  const before = focusedIn.get(page);\n  const now = listenedAround(page, focused(page));\n  focusedIn.set(page, now);\n  const change = (kind, from, to) => {\n    for (const r of page.on(kind)) if (to.includes(r.at.part) && !from.includes(r.at.part)) page.react([r], event);\n  };\n  change("focus leaves", now, before);\n  change("focus enters", before, now);\n}',
       },
       {
         name: "focusEvents",
-        needs: ["tellFocus"],
+        needs: ["focused", "focusedIn", "listenedAround", "tellFocus"],
         joined: false,
-        text: 'const focusEvents = {\n  begin(page) {\n    const hear = (event) => {\n      // On its way to another part it is told where it arrives.\n      const goesOn = event.type === "focusout" && page.root.contains(event.relatedTarget);\n      if (!page.settling && !goesOn) tellFocus(page, event);\n    };\n    for (const type of ["focusin", "focusout"])\n      page.root.addEventListener(type, hear, { signal: page.listening.signal });\n  },\n  told: (page) => tellFocus(page, null),\n};',
+        text: 'const focusEvents = {\n  begin(page) {\n    focusedIn.set(page, listenedAround(page, focused(page)));\n    const hear = (event) => {\n      // On its way to another part it is told where it arrives.\n      const goesOn = event.type === "focusout" && page.root.contains(event.relatedTarget);\n      if (!page.settling && !goesOn) tellFocus(page, event);\n    };\n    for (const type of ["focusin", "focusout"])\n      page.root.addEventListener(type, hear, { signal: page.listening.signal });\n  },\n  told: (page) => tellFocus(page, null),\n};',
       },
       {
         name: "motions",

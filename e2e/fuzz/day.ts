@@ -22,17 +22,19 @@ export interface Day {
   broken: string[];
 }
 
-/** Does something many times. @returns ms each, of the first tenth and of the last */
-async function paced(times: number, once: (n: number) => Promise<void>): Promise<[number, number]> {
+/** Does something many times, and tells how far it is. @returns ms each, of the first tenth and of the last */
+async function paced(what: string, times: number, once: (n: number) => Promise<void>): Promise<[number, number]> {
   const spans: number[] = [];
+  const tenth = Math.max(1, Math.floor(times / 10));
+  // The median: what else the machine does now and then is no part of it.
+  const median = (list: number[]): number => list.toSorted((a, b) => a - b)[list.length >> 1];
   for (let n = 0; n < times; n++) {
     const from = performance.now();
     await once(n);
     spans.push(performance.now() - from);
+    if ((n + 1) % tenth === 0)
+      process.stderr.write(`${what}: ${n + 1} of ${times}, ${median(spans.slice(-tenth)).toFixed(1)} ms each\n`);
   }
-  const tenth = Math.max(1, times / 10);
-  // The median: what else the machine does now and then is no part of it.
-  const median = (list: number[]): number => list.toSorted((a, b) => a - b)[list.length >> 1];
   return [median(spans.slice(0, tenth)), median(spans.slice(-tenth))];
 }
 
@@ -61,7 +63,7 @@ async function stimuli(page: Page, many: number): Promise<[number, number]> {
   // A click as a person's gives it the focus, too.
   await clickLive(page, "lamp");
   await until(shown, (now) => now === "true");
-  const pace = await paced(many, async () => {
+  const pace = await paced("stimuli", many, async () => {
     const before = await shown();
     await page.keyboard.press("Space");
     await until(shown, (now) => now !== before);
@@ -80,14 +82,14 @@ async function edits(page: Page, many: number, broken: string[]): Promise<{ edit
       (is) => is === wanted,
     );
   await toCell(page, row, column);
-  const edit = await paced(many, async (n) => {
+  const edit = await paced("edits", many, async (n) => {
     const word = words[n % words.length];
     await type(page, word);
     await at(word);
     await toCell(page, row, column);
   });
   await page.focus(".grid");
-  const undo = await paced(many, async () => {
+  const undo = await paced("undone", many, async () => {
     await page.keyboard.down("Control");
     await page.keyboard.press("z");
     await page.keyboard.up("Control");
@@ -113,7 +115,7 @@ export async function dayIn(stage: Stage, size: Size = WHOLE): Promise<Day> {
   // What is loaded and compiled once is there from then on.
   for (let n = 0; n < names.length; n++) await opened(n);
   const before = await kept(page);
-  const open = await paced(size.opened, opened);
+  const open = await paced("opened", size.opened, opened);
   const stimulus = await stimuli(page, size.stimuli);
   await openDemo(page);
   const { edit, undo } = await edits(page, size.edits, broken);

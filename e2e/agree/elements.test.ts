@@ -1,14 +1,13 @@
 /** One of every element, told, focused, clicked and pressed in browsers as the core says. */
 import { afterAll, beforeAll, describe, expect } from "vitest";
 import { everyElement, roundOf } from "../../src/core/testing/elements";
-import { type EngineName, type Held, open } from "./engine";
+import { type Held, open } from "./engine";
 import { difference } from "./hold";
-import { several } from "./several";
+import { engines, several } from "./several";
 
 const EACH = 8;
 /** Firefox makes a dialog and a film stops of the Tab key by themselves, which HTML §6.6.2 leaves to it. */
 const itsOwn = /^(dialog|video)\b/;
-const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];
 
 describe.each(engines)("every element, in %s", (engine) => {
   let browser: Held;

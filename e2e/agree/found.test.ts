@@ -4,9 +4,9 @@ import type { Part } from "../../src/core/model";
 import { box, button, component, type Sketch } from "../../src/core/testing";
 import { pieces } from "../../src/core/testing/pieces";
 import type { Deed } from "../../src/core/testing/specifications";
-import { type EngineName, type Held, open } from "./engine";
+import { type Held, open } from "./engine";
 import { difference } from "./hold";
-import { several } from "./several";
+import { engines, several } from "./several";
 
 /** A page of two blocks, much longer than the window. */
 const long = {
@@ -513,7 +513,6 @@ const leaving: typeof found = (["pointer down", "pointer up"] as const).flatMap(
   ),
 );
 
-const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];
 describe.each(engines)("found once, in %s", (engine) => {
   let browser: Held;
   beforeAll(async () => {

@@ -2,9 +2,9 @@
 import { afterAll, beforeAll, describe, expect } from "vitest";
 import type { Part } from "../../src/core/model";
 import { box, button, component } from "../../src/core/testing";
-import { type EngineName, type Held, open } from "./engine";
+import { type Held, open } from "./engine";
 import { difference } from "./hold";
-import { several } from "./several";
+import { engines, several } from "./several";
 
 const holders: Record<string, Partial<Part>> = {
   "a button": { tag: "button" },
@@ -39,7 +39,6 @@ const cases = Object.entries(holders).flatMap(([what, part]) =>
   ),
 );
 
-const engines: EngineName[] = ["chromium", ...(process.env.LIVELY_FIREFOX === "" ? [] : ["firefox" as const])];
 describe.each(engines)("in %s", (engine) => {
   let browser: Held;
   beforeAll(async () => {

@@ -36,7 +36,7 @@ export async function tryOut(
       const picture = await pictureOf(started, doc, { source, allowed: allow }).catch(() => null);
       if (picture) await tell({ kind: "picture", picture });
     }
-    await tell({ kind: "end", unmapped: trial.unmapped, guessed, stopped: trial.stopped });
+    await tell({ kind: "end", unmapped: trial.unmapped, unseen: trial.unseen, guessed, stopped: trial.stopped });
   } finally {
     await started.end();
   }

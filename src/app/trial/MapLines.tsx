@@ -12,9 +12,13 @@ export function mapped(doc: Component, part: string, selector: string): Componen
   return { ...doc, trial: { ...doc.trial, map: selector ? { ...rest, [part]: selector } : rest } };
 }
 
+const foundOf = (unseen: number): string => (unseen ? `found, but for ${unseen} in no run` : "all found");
+
 interface Props {
   guessed: Record<string, Guess>;
   unmapped: readonly string[];
+  /** Parts that no run has in the document. */
+  unseen: readonly string[];
   /** A trial has looked for them. */
   known: boolean;
   /** There is a picture of the page. */
@@ -24,7 +28,7 @@ interface Props {
   onPoint(part: string | null): void;
 }
 
-export function MapLines({ guessed, unmapped, known, pictured, pointing, onPoint }: Props) {
+export function MapLines({ guessed, unmapped, unseen, known, pictured, pointing, onPoint }: Props) {
   const { doc } = useDoc();
   const edit = useDocument((s) => s.edit);
   const writable = useDocument((s) => s.writable);
@@ -39,7 +43,7 @@ export function MapLines({ guessed, unmapped, known, pictured, pointing, onPoint
       <summary>
         <span className="caps">Elements</span>{" "}
         <span className={unmapped.length ? "wrong-text" : "muted"}>
-          {unmapped.length ? `${unmapped.length} not found` : known ? "all found" : "are looked for"}
+          {unmapped.length ? `${unmapped.length} not found` : !known ? "are looked for" : foundOf(unseen.length)}
         </span>
       </summary>
       <ul>
@@ -57,7 +61,9 @@ export function MapLines({ guessed, unmapped, known, pictured, pointing, onPoint
                 aria-label={`Selector of ${name}`}
                 disabled={!writable}
                 defaultValue={map[name] ?? ""}
-                placeholder={guess?.selector ?? (lost ? "not found: type a selector" : "")}
+                placeholder={
+                  guess?.selector ?? (lost ? "not found: type a selector" : unseen.includes(name) ? "in no run" : "")
+                }
                 status={lost ? "error" : ""}
                 title={guess ? `${guess.selector}: ${guess.why}` : undefined}
                 maxLength={2000}

@@ -145,7 +145,8 @@ export function TrialView() {
         <MapLines
           guessed={mine ? trial.guessed : {}}
           unmapped={mine ? trial.unmapped : []}
-          known={mine && trial.at !== null}
+          unseen={mine ? trial.unseen : []}
+          known={mine && trial.at !== null && trial.results.length > 0}
           pictured={mine && trial.picture !== null}
           pointing={pointing}
           onPoint={setPointing}

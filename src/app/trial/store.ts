@@ -17,6 +17,7 @@ export interface TrialStore {
   results: RunResult[];
   left: string[];
   unmapped: string[];
+  unseen: string[];
   guessed: Record<string, Guess>;
   picture: PagePicture | null;
   stopped: boolean;
@@ -36,6 +37,7 @@ const none = {
   results: [],
   left: [],
   unmapped: [],
+  unseen: [],
   guessed: {},
   picture: null,
   stopped: false,
@@ -65,7 +67,10 @@ export const useTrial = create<TrialStore>()((set, get) => ({
         else if (told.kind === "result") put({ results: [...get().results, told.result] });
         else if (told.kind === "picture") put({ picture: told.picture });
         else if (told.kind === "problem") put({ problem: told.message });
-        else put({ unmapped: told.unmapped, guessed: told.guessed, stopped: told.stopped });
+        else {
+          const { unmapped, unseen, guessed, stopped } = told;
+          put({ unmapped, unseen, guessed, stopped });
+        }
       };
       if ("stage" in where) await tryInFrame(doc, which, where, mine.signal, hear);
       else await askTrial({ component: writeComponent(doc), set: which, ...where }, mine.signal, hear);

@@ -68,6 +68,8 @@ export function trialText({ doc, trial, left }: Tried): string {
   if (missed.length)
     lines.push(`  NOT FOUND  ${missed.join(", ")}: say which elements they are with --map part=selector`);
   if (others.length) lines.push(`  not found  ${others.join(", ")}: these parts were not looked at`);
+  if (trial.unseen.length)
+    lines.push(`  not there  ${trial.unseen.join(", ")}: no run has these parts in the document`);
   for (const note of notesOf(trial)) lines.push(`  note       ${note}`);
   for (const l of left) lines.push(`  left out   ${l}`);
   const count = (v: Verdict): number => countOf(trial.results, v);
@@ -110,7 +112,7 @@ export function trialMarkdown(tried: readonly Tried[]): string {
   }
   for (const { doc, trial } of tried) {
     const told = trial.results.filter((r) => r.verdict !== "same");
-    if (!told.length && !trial.unmapped.length) continue;
+    if (!told.length && !trial.unmapped.length && !trial.unseen.length) continue;
     lines.push("", `## ${plainMarkdown(doc.name)}`, "");
     for (const r of told) {
       const [first, ...rest] = linesOf(r);
@@ -119,6 +121,7 @@ export function trialMarkdown(tried: readonly Tried[]): string {
     }
     if (trial.unmapped.length)
       lines.push("", `Not found and not looked at: ${plainMarkdown(trial.unmapped.join(", "))}.`);
+    if (trial.unseen.length) lines.push("", `In no run in the document: ${plainMarkdown(trial.unseen.join(", "))}.`);
   }
   return `${lines.join("\n")}\n`;
 }

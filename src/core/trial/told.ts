@@ -42,7 +42,7 @@ export interface PagePicture {
 export type TrialTold =
   | { kind: "runs"; of: number; left: string[] }
   | { kind: "result"; result: RunResult }
-  | { kind: "end"; unmapped: string[]; guessed: Record<string, Guess>; stopped: boolean }
+  | { kind: "end"; unmapped: string[]; unseen: string[]; guessed: Record<string, Guess>; stopped: boolean }
   | { kind: "picture"; picture: PagePicture }
   | { kind: "problem"; message: string };
 

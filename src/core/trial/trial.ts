@@ -55,8 +55,10 @@ export interface TrialOptions {
 
 export interface Trial {
   results: RunResult[];
-  /** Parts that no run found, in document order. */
+  /** Parts that no run found, in document order: some run has them in the document. */
   unmapped: string[];
+  /** Parts that were not found, and that no run has in the document. */
+  unseen: string[];
   stopped: boolean;
 }
 
@@ -68,7 +70,7 @@ export async function trial(doc: Component, runs: readonly TrialRun[], options: 
   const program = compile(doc);
   const names = program.parts.map((p) => p.name);
   const results: (RunResult | undefined)[] = runs.map(() => undefined);
-  const found = new Set<string>();
+  const sought: Sought = { found: new Set(), wanted: null };
   /** By cause, the run that showed it first. */
   const causes = new Map<string, string>();
   let next = 0;
@@ -81,7 +83,7 @@ export async function trial(doc: Component, runs: readonly TrialRun[], options: 
       run.scenario,
       options,
       names,
-      found,
+      sought,
       options.shorten !== false && causes.size < SHORTENED,
     );
     const result: RunResult = { name: run.name, scenario: run.scenario, like: null, ...once, took: 0 };
@@ -91,7 +93,7 @@ export async function trial(doc: Component, runs: readonly TrialRun[], options: 
       if (result.like === null) {
         causes.set(cause, run.name);
         if (causes.size <= SHORTENED && options.shorten !== false)
-          result.differs = await shortest(program, result.differs, options, names, found);
+          result.differs = await shortest(program, result.differs, options, names, sought);
       }
     }
     result.took = Date.now() - began;
@@ -108,9 +110,20 @@ export async function trial(doc: Component, runs: readonly TrialRun[], options: 
   });
   return {
     results: results.filter((r) => r !== undefined),
-    unmapped: names.filter((n) => !found.has(n)),
+    ...notFound(runs.length ? names : [], sought),
     stopped: stopped || (options.signal?.aborted ?? false),
   };
+}
+
+/** What has been found of the parts in all runs, and which of them some run has in the document; null before any was looked at. */
+interface Sought {
+  found: Set<string>;
+  wanted: Set<string> | null;
+}
+
+function notFound(names: readonly string[], { found, wanted }: Sought): Pick<Trial, "unmapped" | "unseen"> {
+  const not = names.filter((n) => !found.has(n));
+  return { unmapped: not.filter((n) => wanted?.has(n) ?? true), unseen: not.filter((n) => wanted?.has(n) === false) };
 }
 
 type Attempt = Pick<RunResult, "verdict" | "differs" | "why" | "looks" | "notes">;
@@ -120,7 +133,7 @@ async function attempt(
   scenario: Scenario,
   options: TrialOptions,
   names: readonly string[],
-  found: Set<string>,
+  sought: Sought,
   wait = false,
 ): Promise<Attempt> {
   let page: Page;
@@ -139,13 +152,18 @@ async function attempt(
     letBe: options.letBe,
     ...(options.signal ? { signal: options.signal } : {}),
     before: async (core) => {
-      if (page.mapped().length < names.length) await page.find(wantedOf(core.program, core.state));
+      if (page.mapped().length < names.length) {
+        const wanted = wantedOf(core.program, core.state);
+        sought.wanted ??= new Set();
+        for (const { part, present } of wanted) if (present) sought.wanted.add(part);
+        await page.find(wanted);
+      }
       watching.parts = page.mapped();
     },
   };
   try {
     const { differs, impossible, looks } = await actOut(program, scenario, page, watching);
-    for (const name of page.mapped()) found.add(name);
+    for (const name of page.mapped()) sought.found.add(name);
     const seen = { looks, notes: page.notes() };
     if (impossible) {
       const where =
@@ -182,7 +200,7 @@ async function shortest(
   differs: Shown,
   options: TrialOptions,
   names: readonly string[],
-  found: Set<string>,
+  sought: Sought,
 ): Promise<Shown> {
   let best = differs;
   let tries = TRIES;
@@ -194,7 +212,7 @@ async function shortest(
     // What cannot be done without the step, or leads elsewhere, shows something else.
     if (played.stuck || endOf(played).done) continue;
     tries--;
-    const again = await attempt(program, scenario, options, names, found);
+    const again = await attempt(program, scenario, options, names, sought);
     const shared = again.differs?.facts.some((f) => best.facts.some((b) => keyOf(b) === keyOf(f)));
     if (again.differs && shared) best = { ...again.differs, ...(best.late ? { late: best.late } : {}) };
   }

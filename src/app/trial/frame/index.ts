@@ -17,5 +17,5 @@ export async function tryInFrame(
   tell({ kind: "runs", of: runs.length, left });
   const onResult: TrialOptions["onResult"] = (result) => tell({ kind: "result", result });
   const { trial, guessed } = await tryRuns(doc, runs, { html, stage, signal, onResult });
-  tell({ kind: "end", unmapped: trial.unmapped, guessed, stopped: trial.stopped });
+  tell({ kind: "end", unmapped: trial.unmapped, unseen: trial.unseen, guessed, stopped: trial.stopped });
 }

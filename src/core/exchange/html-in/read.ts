@@ -15,7 +15,7 @@ import {
 import { compile } from "../../program";
 import { attributeProblem, isAllowedTag, isLanguage } from "../../safety";
 import { implicitRole, restingLooks } from "../../surface";
-import { readScripts, type Script, type ScriptRead } from "../script-in";
+import { CODE, readScripts, type Script, type ScriptRead } from "../script-in";
 import { hiddenByClass } from "./hidden";
 import { lineOf, placeOf, type Remark } from "./remark";
 import { readRoots } from "./roots";
@@ -229,6 +229,13 @@ class Reader {
         this.scripts.push({ text: value, line: lineOf(node), at: { part, type: name.slice(2) } });
         continue;
       }
+      const code = name === "href" && /^(a|area)$/.test(tag) ? codeOf(value) : null;
+      if (code !== null) {
+        // Where nobody else takes the click it is done instead of going anywhere: the link leads nowhere here.
+        this.scripts.push({ text: code, line: lineOf(node), at: { part, type: CODE } });
+        out.href = "#";
+        continue;
+      }
       const problem = attributeProblem(tag, name, escapeTemplate(value));
       if (problem) {
         this.remark(node, `${name} was left out: ${problem}`);
@@ -268,6 +275,18 @@ class Reader {
     const { attribs } = node;
     if (isOperable(node) || attribs.role || attribs.hidden !== undefined) return true;
     return Boolean(attribs.id) && node.name !== "body" && !attribs.id.endsWith("-title");
+  }
+}
+
+/** What stands in a `javascript:` address, decoded (HTML §7.4.2.3.2); null for any other address. */
+function codeOf(address: string): string | null {
+  // URL §4.4: white space around an address and line breaks in it do not count.
+  const [, code] = /^javascript:(.*)$/is.exec(address.trim().replace(/[\t\r\n]/g, "")) ?? [];
+  if (code === undefined) return null;
+  try {
+    return decodeURIComponent(code);
+  } catch {
+    return code;
   }
 }
 

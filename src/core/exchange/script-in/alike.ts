@@ -33,10 +33,10 @@ export function told(found: Explored): Explored {
  */
 function withTwins({ stores, outcomes }: Explored): (Outcome | undefined)[][] {
   const without = stores.map((s) => keyOfStore(new Map([...s].filter(([key]) => key !== PRESSED))));
-  const twins = stores.map((s, i) =>
-    stores.findIndex((o, k) => k !== i && without[k] === without[i] && o.has(PRESSED) !== s.has(PRESSED)),
+  const twins = stores.map((_s, i) => stores.flatMap((_o, k) => (k !== i && without[k] === without[i] ? [k] : [])));
+  return outcomes.map((row) =>
+    stores.map((_s, i) => row[i] ?? twins[i].map((k) => row[k]).find((o) => o !== undefined)),
   );
-  return outcomes.map((row) => stores.map((_s, i) => row[i] ?? (twins[i] < 0 ? undefined : row[twins[i]])));
 }
 
 const signOf = (o: Outcome | undefined): string => (o ? JSON.stringify([o.effects, o.whole]) : "");

@@ -8,11 +8,11 @@ import { told } from "./alike";
 import { unlike } from "./check";
 import { counted } from "./counters";
 import { withoutImpossible } from "./crossings";
-import { explore, MAX_STORES, type Script } from "./exploring";
+import { CODE, explore, MAX_STORES, type Script } from "./exploring";
 import { grown, ScriptPage, type Store, type Told } from "./reading";
 import { rowsOf, writeBehaviour } from "./writing";
 
-export type { Script };
+export { CODE, type Script };
 
 /** Something that a script does, to be taken or left. */
 export interface Proposal {

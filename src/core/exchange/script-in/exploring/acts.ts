@@ -3,6 +3,7 @@ import { disableable } from "../../../cascade";
 import {
   BROWSER,
   type Effect,
+  isCaptured,
   isCheckable,
   MEDIA,
   type PageElement,
@@ -10,6 +11,9 @@ import {
   type ScriptPage,
   type Store,
 } from "../reading";
+
+/** What a link with a `javascript:` address does is heard as if it were an event of its own. */
+export const CODE = "javascript";
 
 /** What a person or the clock does. */
 export type Act =
@@ -62,6 +66,7 @@ export const heard: Record<string, Act["is"]> = {
   input: "click",
   cancel: "key",
   hashchange: "click",
+  [CODE]: "click",
 };
 
 /** What is typed or picked from a list is a person's own text; only what is checked is known here. */
@@ -83,13 +88,43 @@ export function isOff(page: ScriptPage, act: Act, store: Store): boolean {
   return false;
 }
 
-/** The pointer's button is down, where a page hears of both. */
+/** The pointer's button is down, where a page hears of both; in what of all that hears it leave, the pointer still is. */
 export const PRESSED = `${BROWSER}pressed`;
-/** A button that is down is not pressed again, nor one that is up let go. */
+export const press = (r: Reading, target: PageElement): void =>
+  r.write(
+    PRESSED,
+    leavable(r)
+      .filter((e) => r.page.contains(e, target))
+      .map((e) => e.name)
+      .join(" "),
+  );
+/** The pointer has left an element, and all that is in it. */
+export function leaves(r: Reading, left: PageElement): void {
+  if (!r.store.has(PRESSED)) return;
+  const still = pressedIn(r, r.store).filter((e) => !r.page.contains(left, e));
+  r.write(PRESSED, still.map((e) => e.name).join(" "));
+}
+const leavable = (r: Reading): PageElement[] => [
+  ...new Set(r.listeners.flatMap((l) => (heard[l.type] === "pointer leave" && typeof l.on !== "string" ? [l.on] : []))),
+];
+function pressedIn({ page }: Reading, store: Store): PageElement[] {
+  const names = store.get(PRESSED);
+  return typeof names === "string" ? names.split(" ").flatMap((n) => page.named(n) ?? []) : [];
+}
+
+/** A button that is down is not pressed again, nor one that is up let go; what the pointer is in hears it leave before it is let go elsewhere. */
 export function isPressedAlready(reading: Reading, act: Act, store: Store): boolean {
   const isUp = act.is === "pointer up";
-  if (!isUp && act.is !== "pointer down" && act.is !== "click") return false;
-  return store.has(PRESSED) !== isUp && tracksPresses(reading);
+  if ((!isUp && act.is !== "pointer down" && act.is !== "click") || !tracksPresses(reading)) return false;
+  if (store.has(PRESSED) !== isUp) return true;
+  const { page } = reading;
+  const at = page.named(act.target);
+  // Who has captured the pointer is not told that it leaves.
+  return (
+    isUp &&
+    !isCaptured(store) &&
+    pressedIn(reading, store).some((e) => !page.isHidden(e, store) && !(at && page.contains(e, at)))
+  );
 }
 export const tracksPresses = ({ listeners }: Reading): boolean =>
   (["pointer down", "pointer up"] as const).every((is) => listeners.some((l) => heard[l.type] === is));
@@ -125,8 +160,16 @@ export const startedBy = (effects: readonly Effect[]): string[] =>
   effects.flatMap((e) => (e.do === "start" ? [e.timer] : e.do === "request" ? [`request ${e.request}`] : []));
 export const isNotYet = (act: Act, pending: ReadonlySet<string>): boolean =>
   (act.is === "timer" && !pending.has(act.timer)) || (act.is === "answer" && !pending.has(`request ${act.request}`));
-export const isCancelled = (effects: readonly Effect[], timer: string): boolean =>
-  effects.findLast((e) => (e.do === "start" || e.do === "cancel") && e.timer === timer)?.do === "cancel";
+/** What was done of all that begins and ends a timer, or a request by the name that `startedBy` gives it. */
+export const aboutOf = (effects: readonly Effect[], due: string): Effect["do"][] =>
+  effects.flatMap((e) =>
+    ((e.do === "start" || e.do === "cancel") && e.timer === due) ||
+    ((e.do === "request" || e.do === "give up") && `request ${e.request}` === due)
+      ? [e.do]
+      : [],
+  );
+export const isCancelled = (effects: readonly Effect[], due: string): boolean =>
+  /^(cancel|give up)$/.test(aboutOf(effects, due).at(-1) ?? "");
 
 const isFocusable = (e: PageElement): boolean =>
   /^(a|button|input|select|textarea|summary)$/.test(e.tag) || "tabindex" in e.attributes;

@@ -1,4 +1,4 @@
-export { type Act, isCancelled, PRESSED } from "./acts";
+export { type Act, CODE, isCancelled, PRESSED } from "./acts";
 export { explore } from "./explore";
 export type { Branch, Explored, Outcome } from "./found";
 export { keyWord } from "./keys";

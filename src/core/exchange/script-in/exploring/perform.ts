@@ -20,7 +20,7 @@ import {
   type ScriptPage,
   toggled,
 } from "../reading";
-import { type Act, heard, PRESSED, tracksPresses } from "./acts";
+import { type Act, CODE, heard, leaves, PRESSED, press, tracksPresses } from "./acts";
 import { movedOf } from "./moved";
 
 /** Whether what is checked matters to rules or scripts; where it does not, a page may have many to be checked. */
@@ -71,7 +71,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
       capture(r, null);
       if (captured) r.dispatch("lostpointercapture", captured);
       r.erase(PRESSED);
-    } else if (tracksPresses(r)) r.write(PRESSED, true);
+    } else if (tracksPresses(r)) press(r, target);
     return;
   }
   if (act.is === "click") {
@@ -106,6 +106,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     }
     return;
   }
+  if (act.is === "pointer leave") leaves(r, target);
   for (const [type, is] of Object.entries(heard)) {
     if (is !== act.is) continue;
     if (act.is !== "motion ended") r.dispatch(type, target);
@@ -124,6 +125,11 @@ function resized(r: Reading, width: number, before: number): void {
 
 /** What a browser does on a click when nobody prevents it. */
 function byItself(r: Reading, page: ScriptPage, target: PageElement): void {
+  const link = page.closest("a[href], area[href]", target, r.store);
+  if (r.listeners.some((l) => l.type === CODE && l.on === link)) {
+    r.dispatch(CODE, link);
+    return r.effect({ do: "prevent" });
+  }
   invoke(r, target);
   followLink(r, target);
   const summary = page.closest("summary", target, r.store);

@@ -1,5 +1,5 @@
 /** Timers that a script sets again before they have come: its page goes by both, a specification has one clock for each. */
-import { type Act, isCancelled, isNotYet } from "./acts";
+import { type Act, aboutOf, isCancelled, isNotYet } from "./acts";
 import type { Explored, Outcome } from "./found";
 
 const TIMER = "a timer that can be set again while it is under way, and not be cleared: here it starts anew";
@@ -30,6 +30,7 @@ interface Due {
   kind: "timer" | "request";
   name: string;
 }
+const idOf = ({ kind, name }: Due): string => (kind === "timer" ? name : `request ${name}`);
 const isOf = ({ kind, name }: Due, act: Act): boolean =>
   kind === "timer" ? act.is === "timer" && act.timer === name : act.is === "answer" && act.request === name;
 
@@ -62,7 +63,7 @@ function isSetTwice(due: Due, { acts, outcomes, timers }: Found, pending: readon
       const once = act.is === "answer" || (act.is === "timer" && !timers.get(act.timer)?.every);
       if (starts === "again" && running && !own && !once && tells(comes, outcomes, outcome.to)) return true;
       const goesOn = running && (!own || every);
-      const then = starts !== null || (goesOn && !(due.kind === "timer" && isCancelled(outcome.effects, due.name)));
+      const then = starts !== null || (goesOn && !isCancelled(outcome.effects, idOf(due)));
       const now = place ? new Set(inside) : inside;
       if (place && crossing!.enters) now.add(place);
       else if (place) now.delete(place);
@@ -77,10 +78,10 @@ function isSetTwice(due: Due, { acts, outcomes, timers }: Found, pending: readon
 }
 
 /** Whether it begins then, and whether it was let be before. */
-function startOf({ effects }: Outcome, { kind, name }: Due): "again" | "anew" | null {
-  if (kind === "request") return effects.some((e) => e.do === "request" && e.request === name) ? "again" : null;
-  const of = effects.filter((e) => (e.do === "start" || e.do === "cancel") && e.timer === name);
-  return of.at(-1)?.do !== "start" ? null : of[0].do === "start" ? "again" : "anew";
+function startOf({ effects }: Outcome, due: Due): "again" | "anew" | null {
+  const of = aboutOf(effects, idOf(due));
+  const starts = due.kind === "request" ? "request" : "start";
+  return of.at(-1) !== starts ? null : of[0] === starts ? "again" : "anew";
 }
 
 /** Whether the page is otherwise once it has come. */

@@ -15,6 +15,8 @@ export type Effect =
   | { do: "scroll"; part: string; smooth: boolean }
   | { do: "scroll to"; distance: number; smooth: boolean }
   | { do: "request"; request: string }
+  /** Nobody waits for its answer any more. */
+  | { do: "give up"; request: string }
   | { do: "prevent" };
 
 export interface Listener {
@@ -105,8 +107,8 @@ export interface Context {
   /** How wide the window is in the act under way, px; in the same way. */
   readonly width: Measure;
   compared(a: unknown, b: unknown): void;
-  /** A request that is made; what is done with its answer comes to be known by what is asked of the promise. */
-  request(method: string, path: string, node: acorn.Node): JsPromise;
+  /** A request that is made; what is done with its answer comes to be known by what is asked of the promise. @param signal gives it up */
+  request(method: string, path: string, node: acorn.Node, signal: Js): JsPromise;
   /** Done once the act under way is over: the next frame, what waits for nothing. */
   later(fn: Js): undefined;
   /** Done in the next frame. */

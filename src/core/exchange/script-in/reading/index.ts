@@ -12,6 +12,7 @@ export {
   followLink,
   invalidIn,
   invoke,
+  isCaptured,
   isCheckable,
   isModal,
   keyOfCode,

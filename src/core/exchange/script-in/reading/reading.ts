@@ -187,9 +187,9 @@ export class Reading implements Working {
   get requests(): ReadonlyMap<string, Asked> {
     return this.asked.list;
   }
-  request(method: string, path: string, node: acorn.Node): JsPromise {
+  request(method: string, path: string, node: acorn.Node, signal: Js): JsPromise {
     if (this.building) throw new NotUnderstood(this.line(node), "a request while the page is loaded");
-    return this.asked.make(method, path, node);
+    return this.asked.make(method, path, node, signal);
   }
 
   scope(parent: Scope | null): Scope {

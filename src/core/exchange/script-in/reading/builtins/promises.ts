@@ -175,7 +175,8 @@ export function fetched(r: Context, args: readonly Js[]): JsPromise {
     .replace(/[?#].*$/, "")
     .replace(/[^\w./-]/g, "-");
   const method = said === undefined ? "GET" : textOf(said).toUpperCase();
-  return r.request(method, path.startsWith("/") ? path : `/${path}`, r.calling!);
+  const signal = isA(options, "object") ? options.of.get("signal") : undefined;
+  return r.request(method, path.startsWith("/") ? path : `/${path}`, r.calling!, signal);
 }
 
 /** A response is asked only whether it is one. What is in it, only the service knows. */
@@ -195,4 +196,4 @@ export function answered(r: Context, p: JsPromise, ok: boolean): void {
   else settle(r, p, "broken", errorOf("the network failed"));
 }
 
-export const errorOf = (message: string): Js => object({ message, name: "Error" });
+export const errorOf = (message: string, name = "Error"): Js => object({ message, name });

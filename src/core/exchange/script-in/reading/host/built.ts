@@ -13,6 +13,7 @@ import {
   native,
   object,
   same,
+  Thrown,
   textOf,
 } from "../values";
 import { isCheckable } from "./native";
@@ -84,9 +85,10 @@ function target(r: Context, prototype: JsObject | null): JsObject {
   const call = (name: string, does: (args: Js[], self: Js) => Js): [string, Js] => [name, native(name, does, holds)];
   return object(
     new Map<string, Js>([
-      call("addEventListener", ([type, fn]) => {
+      call("addEventListener", ([type, fn, options]) => {
+        const once = isA(options, "object") && options.of.get("once") === true;
         r.heap.touch(listeners);
-        if (at(type, fn) < 0) listeners.items = [...listeners.items, list([type, fn])];
+        if (at(type, fn) < 0) listeners.items = [...listeners.items, list([type, fn, once])];
         return undefined;
       }),
       call("removeEventListener", ([type, fn]) => {
@@ -99,8 +101,14 @@ function target(r: Context, prototype: JsObject | null): JsObject {
         const type = isA(event, "object") ? event.of.get("type") : undefined;
         if (!isA(event, "object")) throw new NotUnderstood(null, "what is raised");
         event.of.set("target", self);
-        for (const l of [...listeners.items])
-          if (isA(l, "list") && same(l.items[0], type)) r.call(l.items[1], [event], self);
+        for (const l of [...listeners.items]) {
+          if (!isA(l, "list") || !same(l.items[0], type)) continue;
+          if (l.items[2] === true) {
+            r.heap.touch(listeners);
+            listeners.items = listeners.items.filter((o) => o !== l);
+          }
+          r.call(l.items[1], [event], self);
+        }
         return true;
       }),
     ]),
@@ -135,13 +143,28 @@ function entered(r: Context, form: Js): JsObject {
   });
 }
 
-/** What takes listeners away together (DOM §3). */
+/** What takes listeners away together, and is heard by whoever else goes on until then (DOM §3). */
 function controller(r: Context): JsObject {
-  const signal = object({ aborted: false });
-  const abort = (): undefined => {
+  const signal = target(r, null);
+  const isOver = (): boolean => signal.of.get("aborted") === true;
+  signal.of.set("aborted", false);
+  signal.of.set(
+    "throwIfAborted",
+    native("throwIfAborted", () => {
+      if (isOver()) throw new Thrown(signal.of.get("reason"));
+      return undefined;
+    }, [signal]),
+  );
+  const abort = ([reason]: Js[]): undefined => {
+    if (isOver()) return undefined;
     r.heap.touch(signal);
     signal.of.set("aborted", true);
+    signal.of.set("reason", reason ?? errorOf("the operation was aborted", "AbortError"));
     r.aborted(signal);
+    const event = object({ type: "abort", target: signal });
+    const own = signal.of.get("onabort");
+    if (own !== undefined && own !== null) r.call(own, [event], signal);
+    r.call(signal.of.get("dispatchEvent"), [event], signal);
     return undefined;
   };
   return object({ signal, abort: native("abort", abort, [signal]) });

@@ -2,7 +2,7 @@
 import { isCheckable as canBeChecked, saidByClass } from "../../../../cascade";
 import type { Context } from "../context";
 import { BROWSER } from "../heap";
-import { isElement, type PageElement } from "../page";
+import { isElement, type PageElement, type Store } from "../page";
 import { elementOf, native } from "../values";
 
 /** A dialog's `returnValue`, among what the script says of it. */
@@ -109,6 +109,7 @@ export function closeOthers(r: Context, details: PageElement): void {
 
 /** The element that has captured the pointer, until it is let go. */
 const CAPTURE = `${BROWSER}capture`;
+export const isCaptured = (store: Store): boolean => store.has(CAPTURE);
 export const capturing = (r: Context): PageElement | null => {
   const name = r.store.get(CAPTURE);
   return typeof name === "string" ? r.page.named(name) : null;

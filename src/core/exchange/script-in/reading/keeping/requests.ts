@@ -1,14 +1,15 @@
 /** Requests that scripts make. Each is one by its place, its address and its method; what waits for the answer may differ. */
 import type * as acorn from "acorn";
-import { answered, promised } from "../builtins";
+import { answered, promised, settle } from "../builtins";
 import type { Asked, Working } from "../context";
 import { BROWSER } from "../heap";
 import type { Store } from "../page";
-import { isA, type Js, type JsPromise, NotUnderstood, object } from "../values";
+import { isA, type Js, type JsObject, type JsPromise, NotUnderstood, native, object } from "../values";
 
 /** So many ways in which one request can be waited for are told apart. */
 const MOST = 8;
 const keyOf = (name: string): string => `${BROWSER}request ${name}`;
+const GIVEN_UP = "<given up>";
 
 export class Requests {
   /** Each as it was made at first. */
@@ -25,7 +26,8 @@ export class Requests {
   /** What waits for those is part of how the page is. */
   private readonly running = object();
 
-  make(method: string, path: string, node: acorn.Node): JsPromise {
+  make(method: string, path: string, node: acorn.Node, signal: Js): JsPromise {
+    if (isA(signal, "object") && signal.of.get("aborted") === true) return promised("broken", signal.of.get("reason"));
     const line = this.r.line(node);
     const known = [...this.list.values()].find((q) => q.line === line && q.path === path && q.method === method);
     const stem = path.split("/").findLast((piece) => /^[A-Za-z][\w-]*$/.test(piece)) ?? "request";
@@ -40,7 +42,26 @@ export class Requests {
       this.running.of.set(name, promise);
     }
     this.r.effect({ do: "request", request: name });
+    if (isA(signal, "object")) this.untilAborted(name, promise, signal);
     return promise;
+  }
+
+  /** Whoever waits for the answer is told that it was given up (Fetch §5.6); it does not come any more. */
+  private untilAborted(name: string, promise: JsPromise, signal: JsObject): void {
+    const key = `#${name}`;
+    const isHeard = signal.of.has(key);
+    this.r.heap.touch(signal);
+    // However often it is made, the last one is meant.
+    signal.of.set(key, promise);
+    if (isHeard) return;
+    const give = (): undefined => {
+      const last = signal.of.get(key);
+      if (!isA(last, "promise") || last.state !== "waiting") return;
+      settle(this.r, last, "broken", signal.of.get("reason"));
+      this.r.write(keyOf(name), GIVEN_UP);
+      this.r.effect({ do: "give up", request: name });
+    };
+    this.r.call(this.r.member(signal, "addEventListener"), ["abort", native("abort", give, [signal])], signal);
   }
 
   /** The act is over: what waits for the answers is known now. */
@@ -71,11 +92,12 @@ export class Requests {
 
   comes(name: string, ok: boolean, store: Store): void {
     const now = this.running.of.get(name);
+    const isGivenUp = store.get(keyOf(name)) === GIVEN_UP;
     const { promise } = this.underWay(name, store);
     this.r.erase(keyOf(name));
     this.r.heap.touch(this.running);
     this.running.of.delete(name);
-    answered(this.r, isA(now, "promise") ? now : promise, ok);
+    if (!isGivenUp) answered(this.r, isA(now, "promise") ? now : promise, ok);
   }
 
   /** What the browser keeps of the script's by them. */

@@ -229,6 +229,10 @@ class Reader {
         this.scripts.push({ text: value, line: lineOf(node), at: { part, type: name.slice(2) } });
         continue;
       }
+      if (name === "closedby" && /^any$/i.test(value)) {
+        this.remark(node, "closedby was left out: what closes it by a click beside it is said by a row");
+        continue;
+      }
       const code = name === "href" && /^(a|area)$/.test(tag) ? codeOf(value) : null;
       if (code !== null) {
         // Where nobody else takes the click it is done instead of going anywhere: the link leads nowhere here.

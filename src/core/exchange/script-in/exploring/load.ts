@@ -1,6 +1,6 @@
 /** Scripts as they stand in the markup, put together and gone through once, as the page is loaded. */
 import * as acorn from "acorn";
-import { elementOf, functionOf, Reading, type ScriptPage, TOO_DEEP } from "../reading";
+import { elementOf, functionOf, Reading, type ScriptPage, TOO_DEEP, withoutUnread } from "../reading";
 
 import { literals, modified } from "./keys";
 
@@ -75,6 +75,10 @@ export function load(
   for (const key of modified(keys, reading.source)) keys.add(key);
   // Who asks for Tab and not for the shift key is told of both.
   if (keys.has("Tab")) keys.add("Shift+Tab");
+  withoutUnread(
+    programs.map((p) => p.program),
+    scripts.flatMap((s) => (s.at ? [s.text] : [])).join("\n"),
+  );
   reading.load(programs, top);
   for (const s of scripts) {
     if (!s.at) continue;

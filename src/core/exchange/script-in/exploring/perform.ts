@@ -99,6 +99,7 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     r.dispatch(act.up ? "keyup" : "keydown", target, act.key);
     if (act.key === "Escape" && !act.up && !r.event?.prevented) {
       const open = page.elements.filter((e) => isModal(r, e)).at(-1);
+      if (open && /^none$/i.test(page.attribute(open, "closedby", r.store) ?? "")) return;
       if (open) {
         r.dispatch("cancel", open);
         if (!r.event?.prevented) closeDialog(r, open, "");

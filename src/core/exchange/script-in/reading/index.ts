@@ -23,6 +23,7 @@ export {
   toggled,
 } from "./host";
 export { ENDLESS_FRAMES } from "./keeping";
+export { withoutUnread } from "./language";
 export { grown } from "./made";
 export { NotUnderstood, type Told } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";

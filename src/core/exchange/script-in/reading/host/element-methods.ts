@@ -5,7 +5,16 @@ import type { PageElement } from "../page";
 import { elementOf, isA, isTrue, type Js, list, MEASURED, NotUnderstood, object, textOf } from "../values";
 import { raised } from "./event";
 import { report, reset } from "./forms";
-import { capture, capturing, closeDialog, focusable, showModal, showPopover, togglePopover } from "./native";
+import {
+  capture,
+  capturing,
+  closeDialog,
+  focusable,
+  requestClose,
+  showModal,
+  showPopover,
+  togglePopover,
+} from "./native";
 import { attributeSet } from "./said";
 import { treeMethods } from "./tree";
 import { isSmooth } from "./view";
@@ -66,6 +75,7 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
   reportValidity: (r, e) => report(r, e),
   show: (r, e) => attributeSet(r, e, "open", "") as undefined,
   close: (r, e, [answer]) => closeDialog(r, e, answer === undefined ? undefined : textOf(answer)),
+  requestClose: (r, e, [answer]) => requestClose(r, e, answer === undefined ? undefined : textOf(answer)),
   showModal,
   showPopover: (r, e) => showPopover(r, e, true),
   hidePopover: (r, e) => showPopover(r, e, false),

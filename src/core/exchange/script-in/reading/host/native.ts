@@ -71,6 +71,12 @@ export function closeDialog(r: Context, e: PageElement, answer?: string): undefi
   return undefined;
 }
 
+/** Whoever listens may keep it open (HTML §4.11.4, request to close). */
+export function requestClose(r: Context, e: PageElement, answer?: string): undefined {
+  if (r.page.attribute(e, "open", r.store) === null) return undefined;
+  return r.dispatch("cancel", e) ? closeDialog(r, e, answer) : undefined;
+}
+
 const openOrClosed = (is: boolean): string => (is ? "open" : "closed");
 /** What opens or closes says so before (HTML §6.12). @returns false where somebody keeps it from opening */
 const tellBefore = (r: Context, e: PageElement, opens: boolean): boolean =>
@@ -217,8 +223,7 @@ function command(r: Context, button: PageElement, target: PageElement): void {
   const isDialog = target.tag === "dialog";
   if (isDialog && what === "show-modal") showModal(r, target);
   else if (isDialog && what === "close") closeDialog(r, target, value);
-  else if (isDialog && what === "request-close") {
-    if (r.dispatch("cancel", target)) closeDialog(r, target, value);
-  } else if (what === "toggle-popover") togglePopover(r, target);
+  else if (isDialog && what === "request-close") requestClose(r, target, value);
+  else if (what === "toggle-popover") togglePopover(r, target);
   else if (what === "show-popover" || what === "hide-popover") showPopover(r, target, what === "show-popover");
 }

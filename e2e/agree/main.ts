@@ -66,6 +66,8 @@ const one = async (): Promise<void> => {
       numRuns: 1,
       ...(shrink ? {} : { endOnFailure: true }),
     });
+    // Not one of those that are left is held against anything.
+    if (!browser.browser.connected) throw new Error(`the browser has gone, at seed ${seed + run}`);
     if (!result.failed) continue;
     const message = (result.errorInstance as Error | null)?.message ?? String(result.errorInstance);
     found.push(message);

@@ -45,7 +45,7 @@ export class Stage {
     page.on("pageerror", (e) => this.errors.push((e as Error).message));
     page.on("console", (m) => m.type() === "error" && this.errors.push(m.text()));
     await page.goto(this.address);
-    await page.waitForSelector(".shelf-link, .shelf-empty");
+    await there(page, ".shelf-link, .shelf-empty");
     return page;
   }
 }
@@ -60,6 +60,11 @@ export async function until<T>(find: () => Promise<T>, ok: (found: T) => boolean
     last = await find();
   }
   return last;
+}
+
+/** Waits for an element, and lets go of it: what a test holds on to is not given up by the browser either. */
+export async function there(page: Page | Frame, selector: string): Promise<void> {
+  await (await page.waitForSelector(selector))?.dispose();
 }
 
 export const text = (page: Page | Frame, selector: string): Promise<string> =>
@@ -82,8 +87,11 @@ export async function press(page: Page, label: string, within = "body"): Promise
     );
   await until(
     async () => {
-      const button = (await find()).asElement() as ElementHandle<HTMLElement> | null;
-      return button ? hit(button) : `no button ${label}`;
+      const found = await find();
+      const button = found.asElement() as ElementHandle<HTMLElement> | null;
+      const done = button ? await hit(button) : `no button ${label}`;
+      await found.dispose();
+      return done;
     },
     (done) => done === "pressed",
   );
@@ -94,7 +102,9 @@ export async function click(page: Page, selector: string, count = 1): Promise<vo
   await until(
     async () => {
       const found = await page.$(selector);
-      return found ? hit(found, count) : `nothing is ${selector}`;
+      const done = found ? await hit(found, count) : `nothing is ${selector}`;
+      await found?.dispose();
+      return done;
     },
     (done) => done === "pressed",
   );
@@ -138,10 +148,15 @@ async function hit(target: ElementHandle<Element>, count = 1): Promise<string> {
 
 export async function livePage(page: Page): Promise<Frame> {
   const frame = await until(
-    async () => (await (await page.$(".live-page iframe"))?.contentFrame()) ?? null,
+    async () => {
+      const element = await page.$(".live-page iframe");
+      const inside = (await element?.contentFrame()) ?? null;
+      await element?.dispose();
+      return inside;
+    },
     (f) => f !== null,
   );
-  await frame!.waitForSelector("[data-part]");
+  await there(frame!, "[data-part]");
   return frame!;
 }
 
@@ -166,14 +181,14 @@ export async function clickLive(page: Page, part: string): Promise<void> {
 
 /** Opens a component from the shelf. */
 export async function openDemo(page: Page, name = "Change-crossing dialog"): Promise<void> {
-  await page.waitForSelector(".shelf-item");
+  await there(page, ".shelf-item");
   await page.evaluate((wanted) => {
     const item = [...document.querySelectorAll(".shelf-item")].find(
       (i) => i.querySelector(".shelf-name")?.textContent === wanted,
     );
     item?.querySelector<HTMLElement>(".shelf-link")?.click();
   }, name);
-  await page.waitForSelector(".grid");
+  await there(page, ".grid");
 }
 
 // The sheet
@@ -215,7 +230,7 @@ const active = (page: Page): Promise<string | null> =>
 /** Types into the selected cell and takes it with Enter. */
 export async function type(page: Page, words: string): Promise<void> {
   await page.keyboard.type(words[0]);
-  await page.waitForSelector(".cell-editor .cm-content");
+  await there(page, ".cell-editor .cm-content");
   await page.keyboard.type(words.slice(1), { delay: 4 });
   await page.keyboard.press("Enter");
   await until(
@@ -248,7 +263,7 @@ export const cell = (page: Page, row: string, column: string): Promise<string> =
 
 /** Puts a whole text into the place for markup, at once: typed, it would be read a hundred times. */
 export async function pasteHtml(page: Page, html: string): Promise<void> {
-  await page.waitForSelector("#html-text");
+  await there(page, "#html-text");
   await page.$eval(
     "#html-text",
     (area, words) => {

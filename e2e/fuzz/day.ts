@@ -1,6 +1,6 @@
 /** A long day in one tab: thousands of stimuli, a thousand edits that are all undone, many components opened in turn. */
 import type { Page } from "puppeteer-core";
-import { cell, clickLive, livePage, openDemo, press, Stage, text, toCell, type, until } from "../stage";
+import { cell, clickLive, livePage, openDemo, press, Stage, text, there, toCell, type, until } from "../stage";
 import type { Length, Tried } from "./family";
 
 export interface Size {
@@ -52,7 +52,7 @@ async function kept(page: Page): Promise<{ memory: number; nodes: number }> {
 }
 const toShelf = async (page: Page): Promise<void> => {
   await press(page, "Shelf", ".views");
-  await page.waitForSelector(".shelf-item");
+  await there(page, ".shelf-item");
 };
 
 /** The lamp switched on and off, each time until it is seen that it was. */

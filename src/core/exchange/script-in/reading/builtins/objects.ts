@@ -113,7 +113,7 @@ const all: Record<string, Calls> = {
   JSON: json,
 };
 /** Kinds of values whose methods are asked of others of their kind. */
-const prototypes = /^(Array|String|Object|Number|NodeList|HTMLCollection)$/;
+const prototypes = /^(Array|String|Object|Number|NodeList|HTMLCollection|Element|HTML\w*Element)$/;
 const constants: Record<string, number> = { "Math.PI": Math.PI, "Number.MAX_SAFE_INTEGER": Number.MAX_SAFE_INTEGER };
 
 /** A property of one of them; null where there is none that is known. */

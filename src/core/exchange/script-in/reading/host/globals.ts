@@ -7,8 +7,9 @@ import {
   isA,
   isTrue,
   type Js,
+  type JsElement,
+  type JsNative,
   list,
-  methodsOf,
   NotUnderstood,
   native,
   numberOf,
@@ -17,12 +18,13 @@ import {
 } from "../values";
 import { defined } from "./custom";
 import { elementMethods } from "./element-methods";
+import { isOfBrowser } from "./elements";
 import { raised } from "./event";
 import { named } from "./lists";
 import { hashOf } from "./native";
 import { kebab, styleGet } from "./said";
 import { cloned, created, fragment, template } from "./tree";
-import { media, scrollPage } from "./view";
+import { computedStyle, media, scrollPage, transition } from "./view";
 
 /** ms from one frame to the next, as far as scripts count. */
 const FRAME = 16;
@@ -126,23 +128,17 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
   return null;
 }
 
-/** What a property comes to (CSSOM §6.8), where somebody says something of it. */
-function computedStyle(r: Context, v: Js): Js {
-  if (!isA(v, "element")) throw new NotUnderstood(null, "getComputedStyle");
-  const usual: Record<string, string> = { visibility: "visible", opacity: "1", display: "block", position: "static" };
-  const of = (property: string): Js => {
-    r.layout();
-    const name = kebab(property);
-    const found = r.page.computed(v.element, name, r.store) ?? usual[name];
-    if (found === undefined) throw new NotUnderstood(null, `the computed ${name}`);
-    return found;
-  };
-  const calls = methodsOf({ getPropertyValue: ([name]) => of(textOf(name)) });
-  const asked = ["display", "visibility", "opacity", "position"].map((n): [string, Js] => [
-    n,
-    { is: "accessor", get: native(n, () => of(n)), set: null },
-  ]);
-  return object(new Map<string, Js>([...asked, ...calls.of]));
+/** What no browser of today has that a mouse and a keyboard are at. */
+const ofOthers = /^(ontouch\w+|webkit\w*|moz\w*|ms[A-Z]\w*|attachEvent|ActiveXObject|documentMode)$/;
+
+/** Whether there is such a thing in the browser, as scripts ask before they use it. */
+export function knows(r: Context, of: JsNative | JsElement, name: string): boolean {
+  if (ofOthers.test(name)) return false;
+  if (isA(of, "element")) return r.extra(of.element, false)?.of.has(name) || isOfBrowser(name);
+  if (of.name === "document" && ofDocument(r, name)) return true;
+  if (of.name === "window" && (hosts.has(name) || ofWindow(r, name) || r.global.of.has(name))) return true;
+  if (/^(HTML\w*Element|Element)\.prototype$/.test(of.name) && isOfBrowser(name)) return true;
+  throw new NotUnderstood(null, `whether there is ${name}`);
 }
 
 /** A property of one of the browser's objects. */
@@ -181,6 +177,10 @@ export function hostGet(r: Context, host: string, property: string): Js {
     case "Date.now":
     case "performance.now":
       return native(whole, () => ({ is: "time", ms: r.heap.clock }));
+    case "navigator.maxTouchPoints":
+      return 0;
+    case "navigator.onLine":
+      return true;
     case "CSS.escape":
       return native(whole, ([v]) => textOf(v));
   }
@@ -245,6 +245,8 @@ function ofDocument(r: Context, property: string): { is: Js } | null {
       return fn(([type, call, options]) => r.unlisten("document", textOf(type), call, options));
     case "dispatchEvent":
       return fn(([event]) => raised(r, "document", event));
+    case "startViewTransition":
+      return fn(([call]) => transition(r, call));
     case "readyState":
       return { is: "complete" };
     case "defaultView":

@@ -1,7 +1,9 @@
 /** The window (CSSOM View §4): where scripts send the page, and what they ask of its width and of what somebody prefers. */
 import { readSheet } from "../../../../cascade";
+import { promised, settle } from "../builtins";
 import type { Context } from "../context";
-import { isA, type Js, NotUnderstood, native, object } from "../values";
+import { isA, type Js, methodsOf, NotUnderstood, native, object, textOf } from "../values";
+import { kebab } from "./said";
 
 /** Begins the type of what listens for a change of a query. */
 export const MEDIA = "media ";
@@ -46,4 +48,39 @@ export function scrollPage(r: Context, args: readonly Js[]): undefined {
   if (typeof top !== "number" || Number.isNaN(top)) throw new NotUnderstood(null, "where this scrolls to");
   r.effect({ do: "scroll to", distance: Math.max(0, top), smooth: isSmooth(first) });
   return undefined;
+}
+
+/** What a property comes to (CSSOM §6.8), where somebody says something of it. */
+export function computedStyle(r: Context, v: Js): Js {
+  if (!isA(v, "element")) throw new NotUnderstood(null, "getComputedStyle");
+  const usual: Record<string, string> = { visibility: "visible", opacity: "1", display: "block", position: "static" };
+  const of = (property: string): Js => {
+    r.layout();
+    const name = kebab(property);
+    const found = r.page.computed(v.element, name, r.store) ?? usual[name];
+    if (found === undefined) throw new NotUnderstood(null, `the computed ${name}`);
+    return found;
+  };
+  const calls = methodsOf({ getPropertyValue: ([name]) => of(textOf(name)) });
+  const asked = ["display", "visibility", "opacity", "position"].map((n): [string, Js] => [
+    n,
+    { is: "accessor", get: native(n, () => of(n)), set: null },
+  ]);
+  return object(new Map<string, Js>([...asked, ...calls.of]));
+}
+
+/** The page is otherwise once it has been drawn as it was (CSS View Transitions §6.1); how it moves there is not said of it. */
+export function transition(r: Context, given: Js): Js {
+  const line = r.line(r.calling!);
+  r.note(new NotUnderstood(line, "a view transition: here the page is otherwise at once", true), line);
+  const update = isA(given, "object") ? given.of.get("update") : given;
+  const done = promised();
+  const change = (): undefined => {
+    if (update !== undefined && update !== null) r.call(update, []);
+    settle(r, done, "kept", undefined);
+    return undefined;
+  };
+  r.later(native("update", change, [update, done]));
+  const skip = native("skipTransition", () => undefined);
+  return object({ updateCallbackDone: done, ready: done, finished: done, skipTransition: skip });
 }

@@ -1,6 +1,6 @@
 /** Operators (ECMA-262 §13.5 to §13.12). */
 import type { Context } from "../context";
-import { ACTIVE } from "../host";
+import { ACTIVE, knows } from "../host";
 import {
   elementOf,
   inherited,
@@ -114,6 +114,7 @@ function compare(operator: string, a: number | string, b: number | string): Js {
 
 function isIn(r: Context, name: Js, of: Js): boolean {
   if (isA(of, "native") && of.name.startsWith("dataset ")) return r.member(of, textOf(name)) !== undefined;
+  if (isA(of, "native") || isA(of, "element")) return knows(r, of, textOf(name));
   if (isA(of, "object")) return inherited(of, textOf(name)) !== null;
   if (isA(of, "list")) return Number(textOf(name)) < of.items.length;
   throw new NotUnderstood(null, "what is asked of this");

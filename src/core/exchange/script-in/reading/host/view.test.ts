@@ -1,0 +1,62 @@
+/** What scripts ask of the browser before they use it, and changes that it shows with a motion of its own. */
+import { describe, expect, it } from "vitest";
+import { behaviour, rows, script } from "../../../../testing/read";
+
+const told = (text: string) => {
+  const { doc, notUnderstood, unlike } = behaviour(script(text));
+  expect(unlike).toEqual([]);
+  return { rows: rows(doc), remarks: notUnderstood.map((n) => n.text) };
+};
+
+describe("whether the browser has something", () => {
+  it.each([
+    ["'IntersectionObserver' in window", true],
+    ["'matchMedia' in window", true],
+    ["'ontouchstart' in window", false],
+    ["'ontouchstart' in window || navigator.maxTouchPoints > 0", false],
+    ["'startViewTransition' in document", true],
+    ["'popover' in HTMLElement.prototype", true],
+    ["'showModal' in document.createElement('dialog')", true],
+    ["'inert' in p", true],
+    ["window.matchMedia && 'open' in p", true],
+  ])("is answered: %s", (asked, is) => {
+    const { rows, remarks } = told(`b.onclick = () => { if (${asked}) p.hidden = true; else p.title = "none"; };`);
+    expect(remarks).toEqual([]);
+    expect(Object.values(rows["click b"])[0].includes("hidden")).toBe(is);
+  });
+  it("is told where it is not known", () => {
+    const { remarks } = told("b.onclick = () => { if ('anchorNames' in document) p.hidden = true; };");
+    expect(remarks).toEqual(["'anchorNames' in document"]);
+  });
+});
+
+describe("a view transition", () => {
+  const otherwise = ["a view transition: here the page is otherwise at once"];
+  it.each([
+    ["by a function", "document.startViewTransition(() => { p.hidden = true; });"],
+    ["by an option", "document.startViewTransition({ update() { p.hidden = true; }, types: ['back'] });"],
+    [
+      "in a method",
+      "document.startViewTransition(async () => { await null; p.hidden = true; }).finished.then(() => {});",
+    ],
+  ])("changes the page at once %s, and says so", (_how, text) => {
+    const { rows, remarks } = told(`b.onclick = () => { ${text} };`);
+    expect(remarks).toEqual(otherwise);
+    expect(rows["click b"]).toMatchObject({ shown: "hidden" });
+  });
+  it("has ended before what waits for it", () => {
+    const { rows } = told(
+      "b.onclick = async () => { await document.startViewTransition(() => { p.hidden = true; }).finished; p.title = p.hidden ? 'after' : 'before'; };",
+    );
+    expect(Object.keys(rows)).toEqual(["click b"]);
+    expect(
+      JSON.stringify(
+        behaviour(
+          script(
+            "b.onclick = async () => { await document.startViewTransition(() => { p.hidden = true; }).finished; p.title = p.hidden ? 'after' : 'before'; };",
+          ),
+        ).doc.looks,
+      ),
+    ).toContain("after");
+  });
+});

@@ -251,6 +251,38 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
     acts: [{ kind: "wait", at: 0 }],
   },
   {
+    name: "a condition holds of the focus that a component begins with, and of the one that a state gives",
+    sketch: {
+      parts: [button("go"), box("around", [button("inside")]), button("other")],
+      states: ["s", "t"],
+      focus: { s: "→ inside", t: "→ other" },
+      looks: {
+        inside: { s: "[focusWithin(inside)] transparent" },
+        around: { always: '[focusWithin(around)] aria-busy="true"' },
+        go: { always: '[focusWithin(other)] "other"' },
+      },
+      reactions: { "click go": { s: "t", t: "s" } },
+    },
+    acts: [
+      { kind: "wait", at: 0 },
+      { kind: "click", at: 0 },
+      { kind: "click", at: 0 },
+    ],
+  },
+  {
+    name: "of a menu that is told as something else the options that are hidden are not told",
+    sketch: {
+      parts: [button("go"), ...pieces.choices()],
+      states: ["s", "t"],
+      looks: { list: { s: 'role="tab"' }, opt1: { always: "hidden" }, opt2: { always: "not displayed" } },
+      reactions: { "click go": { s: "t", t: "s" } },
+    },
+    acts: [
+      { kind: "wait", at: 0 },
+      { kind: "click", at: 0 },
+    ],
+  },
+  {
     name: "a group of radio buttons is one stop, and arrow keys go round in it",
     sketch: {
       parts: [button("b"), ...pieces.radios()],

@@ -190,6 +190,10 @@ function isInMenu(element: Element): boolean {
 function isExposed(element: Element, { displayed, inert }: Standing): boolean {
   if (isInMenu(element)) {
     const select = element.closest("select")!;
+    const { display, visibility } = getComputedStyle(element);
+    const isHidden = display === "none" || visibility !== "visible" || inert;
+    // Where it is told as something else than a menu only what is not hidden is told.
+    if (isHidden && roleOf(select) !== "combobox") return false;
     return isExposed(select, { displayed: true, inert: isInert(select) });
   }
   const isShown = displayed && getComputedStyle(element).visibility === "visible";

@@ -46,7 +46,9 @@ const readers: { readonly [F in FactName]: Reader<F> } = {
   focused: (_p, m, part) => m.focus === part,
   inert: (_p, _m, part, l) => l.inert[part],
   disabled: (_p, _m, part, l) => l.disabled[part],
-  exposed: (_p, _m, part, l) => l.exposed[part],
+  // Browsers tell all of a menu, and of what is told as something else only what is not hidden.
+  exposed: (p, m, part, l) =>
+    l.exposed[part] && !(l.hiddenInMenu[part] && roleOf(p, m, p.parts[part].parent) !== "combobox"),
   role: (p, m, part) => roleOf(p, m, part) ?? "",
   name: (p, m, part) => nameOf(p, m, part),
   text: (p, m, part, l) => (l.present[part] ? textOf(p, m, part) : ""),

@@ -55,6 +55,8 @@ export interface Layout {
   /** Neither hidden nor `aria-hidden`: it has its say in names. Accname 1.2 has no word on what is inert. */
   named: readonly boolean[];
   exposed: readonly boolean[];
+  /** Options in a closed menu that their own style hides: where it is told as a menu they are told all the same. */
+  hiddenInMenu: readonly boolean[];
 }
 
 export function layoutOf(program: Program, moment: Pick<Moment, "pose" | "lingering">): Layout {
@@ -121,6 +123,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const named = new Array<boolean>(n);
   const told = new Array<boolean>(n);
   const exposed = new Array<boolean>(n);
+  const hiddenInMenu = new Array<boolean>(n);
   const pointer = new Array<boolean>(n);
   const hidden = new Array<boolean>(n);
   const clipped = new Array<boolean>(n);
@@ -159,6 +162,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     const inMenu = !root && isMenu(parts[up].part) && named[up] && present[p];
     named[p] = inMenu || (displayed[p] && !hidden[p] && told[p]);
     exposed[p] = inMenu ? exposed[up] : named[p] && !inert[p];
+    hiddenInMenu[p] = inMenu && (as[p] === "not displayed" || !look.rendered || hidden[p] || inert[p]);
     pointer[p] = look.pointer ?? (root || pointer[up]);
   }
   const catches = parts.map((_, p) => inSight[p] && pointer[p] && !inert[p]);
@@ -176,6 +180,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     disabled,
     named,
     exposed,
+    hiddenInMenu,
     catches,
     landing: parts.map((_, p) => (displayed[p] ? landing(parts, looks, catches, p) : DOCUMENT)),
     focusable,

@@ -93,6 +93,7 @@ export const whereabouts: Feature = {
     const tree = page.root.getRootNode();
     let over: Node | null = null;
     let moved = false;
+    lastFocused.set(page, focused(page));
     page.focusWithin = (part) => page.parts[part].contains(focused(page));
     page.hovered = (part) => page.parts[part].contains(over);
     const focus = (): void => {
@@ -120,12 +121,12 @@ export const whereabouts: Feature = {
     tree.addEventListener("mouseover", tell, early);
     tree.addEventListener("mouseout", (event) => leaves(event) && tell(), early);
   },
-  // What is taken out of the document loses it without a word.
+  // It has gone elsewhere, or was lost without a word with what was taken out of the document.
   told(page) {
     const has = focused(page);
-    const isLost = lastFocused.has(page) && lastFocused.get(page) !== has;
+    const isOther = lastFocused.get(page) !== has;
     lastFocused.set(page, has);
-    if (isLost) page.refresh();
+    if (isOther) page.refresh();
   },
 };
 

@@ -5,7 +5,7 @@ import { behaviour, rows, script } from "../../../../testing/read";
 const told = (text: string) => {
   const { doc, notUnderstood, unlike } = behaviour(script(text));
   expect(unlike).toEqual([]);
-  return { rows: rows(doc), remarks: notUnderstood.map((n) => n.text) };
+  return { rows: rows(doc), looks: doc.looks, remarks: notUnderstood.map((n) => n.text) };
 };
 
 describe("whether the browser has something", () => {
@@ -45,18 +45,10 @@ describe("a view transition", () => {
     expect(rows["click b"]).toMatchObject({ shown: "hidden" });
   });
   it("has ended before what waits for it", () => {
-    const { rows } = told(
+    const { rows, looks } = told(
       "b.onclick = async () => { await document.startViewTransition(() => { p.hidden = true; }).finished; p.title = p.hidden ? 'after' : 'before'; };",
     );
     expect(Object.keys(rows)).toEqual(["click b"]);
-    expect(
-      JSON.stringify(
-        behaviour(
-          script(
-            "b.onclick = async () => { await document.startViewTransition(() => { p.hidden = true; }).finished; p.title = p.hidden ? 'after' : 'before'; };",
-          ),
-        ).doc.looks,
-      ),
-    ).toContain("after");
+    expect(JSON.stringify(looks)).toContain("after");
   });
 });

@@ -11,7 +11,8 @@ export function waits(node: acorn.Node): boolean {
   }
   return found;
 }
-const inner = (node: acorn.Node): acorn.Node[] =>
+/** The nodes that stand directly in one. */
+export const inner = (node: acorn.Node): acorn.Node[] =>
   Object.entries(node).flatMap(([key, v]) =>
     key === "loc" ? [] : [v].flat().filter((n): n is acorn.Node => typeof n?.type === "string"),
   );

@@ -3,6 +3,7 @@
  * can tell their values apart, and there is no end to them.
  */
 import type * as acorn from "acorn";
+import { inner } from "./awaits";
 
 interface Uses {
   declared: number;
@@ -38,7 +39,7 @@ function walk(node: Node, of: (name: string) => Uses): void {
     for (const d of node.declarations as Node[]) {
       const name = nameOf(d.id);
       if (name !== null && node.kind !== "const") of(name).declared++;
-      else inside(d.id, (n) => otherwise(n, of));
+      else inside(d.id as Node, (n) => otherwise(n, of));
       if (isNode(d.init)) walk(d.init, of);
     }
     return;
@@ -90,14 +91,12 @@ function isToConsole(node: Node): boolean {
   );
 }
 /** Nothing is called by looking at it. */
-const isQuiet = (e: Node): boolean =>
+const isQuiet = (e: acorn.Node): boolean =>
   /^(Identifier|Literal|TemplateElement)$/.test(e.type) ||
-  (/^(TemplateLiteral|BinaryExpression)$/.test(e.type) &&
-    Object.entries(e).every(([key, v]) => key === "loc" || [v].flat().every((n) => !isNode(n) || isQuiet(n))));
+  (/^(TemplateLiteral|BinaryExpression)$/.test(e.type) && inner(e).every(isQuiet));
 
-function inside(node: unknown, found: (name: string) => void): void {
-  if (!isNode(node)) return;
+function inside(node: acorn.Node, found: (name: string) => void): void {
   const name = nameOf(node);
-  if (name !== null) return found(name);
-  for (const [key, v] of Object.entries(node)) if (key !== "loc") for (const n of [v].flat()) inside(n, found);
+  if (name !== null) found(name);
+  else for (const n of inner(node)) inside(n, found);
 }

@@ -16,6 +16,7 @@ import {
   type PageElement,
   type Reading,
   report,
+  requestClose,
   reset,
   type ScriptPage,
   toggled,
@@ -99,11 +100,8 @@ export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySe
     r.dispatch(act.up ? "keyup" : "keydown", target, act.key);
     if (act.key === "Escape" && !act.up && !r.event?.prevented) {
       const open = page.elements.filter((e) => isModal(r, e)).at(-1);
-      if (open && /^none$/i.test(page.attribute(open, "closedby", r.store) ?? "")) return;
-      if (open) {
-        r.dispatch("cancel", open);
-        if (!r.event?.prevented) closeDialog(r, open, "");
-      } else closePopovers(r, null);
+      if (!open) closePopovers(r, null);
+      else if (!/^none$/i.test(page.attribute(open, "closedby", r.store) ?? "")) requestClose(r, open, "");
     }
     return;
   }

@@ -19,6 +19,7 @@ export {
   MEDIA,
   mediaHolds,
   report,
+  requestClose,
   reset,
   toggled,
 } from "./host";

@@ -54,6 +54,14 @@ function withoutFocus(program: ReturnType<typeof compile>, { state, step }: Resu
   return program.focusRows.length && step.focus.length ? null : state;
 }
 
+/** Where something lies over it, or nothing is there, nobody can press it or let go on it. */
+function canBeHit(program: ReturnType<typeof compile>, from: RunState, target: string): boolean {
+  const layout = layoutOf(program, from);
+  if (target === "body") return program.parts.every((p) => p.part.covers !== "viewport" || !layout.catches[p.index]);
+  const part = program.partIndex.get(target);
+  return part !== undefined && layout.landing[part] === part;
+}
+
 function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): RunState | null {
   // On its way to somewhere else, the page itself goes on.
   if (moving.page.glide) return null;
@@ -62,19 +70,24 @@ function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): 
   const over = /^(click|pointer (down|up))$/.test(act.is) ? (target ?? -1) : moving.over;
   const from = { ...still(moving), over };
   if (act.is === "click") {
-    // Where something lies over it, or nothing is there, nobody can do this.
-    const layout = layoutOf(program, from);
-    const part = program.partIndex.get(act.target);
-    const free = program.parts.every((p) => p.part.covers !== "viewport" || !layout.catches[p.index]);
-    if (act.target === "body" ? !free : part === undefined || layout.landing[part] !== part) return null;
+    if (!canBeHit(program, from, act.target)) return null;
     // A label clicks on what it is for; that is said of what it is for.
+    const part = program.partIndex.get(act.target);
     if (part !== undefined && labelledControl(program, from, part) >= 0) return null;
     return withoutFocus(program, stimulate(program, from, { click: act.target === "body" ? null : act.target }));
   }
   if (act.is === "pointer down" && act.target !== "body") {
-    const part = program.partIndex.get(act.target);
-    if (part === undefined || layoutOf(program, from).landing[part] !== part) return null;
+    if (!canBeHit(program, from, act.target)) return null;
     return withoutFocus(program, stimulate(program, from, { down: act.target }));
+  }
+  if (act.is === "pointer up") {
+    if (!canBeHit(program, from, act.target)) return null;
+    return stimulate(program, from, { up: act.target === "body" ? null : act.target }).state;
+  }
+  if (act.is === "pointer enter" || act.is === "pointer leave") {
+    if (!canBeHit(program, from, act.target)) return null;
+    const [before, to] = act.is === "pointer enter" ? [-1, act.target] : [target!, null];
+    return withoutFocus(program, stimulate(program, { ...from, over: before }, { move: to }));
   }
   if (act.is === "key" && !act.up && act.target === "body")
     return stimulate(program, { ...from, focus: -1 }, { press: keyWord(act.key) }).state;
@@ -83,9 +96,10 @@ function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): 
     return waits ? stimulate(program, from, { answer: act.request, ok: act.ok }).state : null;
   }
   if (act.is === "timer") {
-    // Another may be due before it.
+    // Another may be due before it, or with it.
     const due = nextDue(program, from);
-    const mine = from.timers.find((t) => t.due === due);
+    const [mine, ...others] = from.timers.filter((t) => t.due === due);
+    if (others.length) return null;
     const own = mine?.kind === "event" && (mine.id === act.timer || mine.event.endsWith(act.timer));
     return due === null || !own ? null : advance(program, from, due);
   }

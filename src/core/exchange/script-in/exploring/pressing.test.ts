@@ -23,6 +23,16 @@ describe("what is held", () => {
       "timer timer",
     ]);
   });
+  it("is let go on the window, which hears of it from the button alone", () => {
+    const { doc, unlike, notUnderstood } = behaviour(
+      script(`let t; const to = (held) => { p.className = held ? "held" : ""; clearTimeout(t); };
+b.addEventListener("pointerdown", () => { to(true); t = setTimeout(() => to(false), 500); });
+b.addEventListener("pointerleave", () => to(false)); window.addEventListener("pointerup", () => to(false));`),
+    );
+    expect([unlike, notUnderstood]).toEqual([[], []]);
+    const up = Object.entries(rows(doc)).filter(([event]) => event.startsWith("pointer up"));
+    expect(up).toEqual([["pointer up anywhere", rows(doc)["pointer leaves b"]]]);
+  });
   it("is let go anywhere where nobody hears the pointer leave: the timer goes on", () => {
     const { notUnderstood } = behaviour(hold('b.addEventListener("pointerup", stop);'));
     expect(notUnderstood.map((n) => n.text).join()).toContain("set again while it is under way");

@@ -140,19 +140,24 @@ function tree(
     else for (const c of e.children.filter(isElement)) find(c);
   };
   for (const e of top) find(e);
-  rows.push({
-    event: quiet.length === 1 ? event("outside", quiet[0].name) : event("anywhere", ""),
-    outcomes: outside,
-    stops: false,
-  });
+  // What can be done at a part only is done there as anywhere: a button that is held is let go on it.
+  let all = outside;
   const walk = (e: PageElement): void => {
+    const own = by.get(e.name) ?? all;
     if (quiet.length === 1 && e === quiet[0]) for (const c of e.children.filter(isElement)) emit(c, nothing);
-    else if (alike(by.get(e.name) ?? outside, outside)) for (const c of e.children.filter(isElement)) walk(c);
-    else emit(e, outside);
+    else if (alike(own, all)) {
+      all = joined(all, own);
+      for (const c of e.children.filter(isElement)) walk(c);
+    } else emit(e, all);
   };
   for (const e of top) walk(e);
   // Those further in come first: what they stop reaches nobody else.
-  return [...rows.slice(1), rows[0]];
+  rows.push({
+    event: quiet.length === 1 ? event("outside", quiet[0].name) : event("anywhere", ""),
+    outcomes: all,
+    stops: false,
+  });
+  return rows;
 }
 
 /** Keys: at the page, or in the parts that listen. */

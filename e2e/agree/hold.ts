@@ -145,7 +145,21 @@ const pointOf = (name: string): { x: number; y: number } | null => {
   return element && window.ownPoint(element);
 };
 
-const keys = ["Tab", "Enter", "x", "Shift+Tab", "Space", "Escape", "ArrowDown", "Ctrl+k", "ArrowUp", "ArrowRight"];
+const keys = [
+  "Tab",
+  "Enter",
+  "x",
+  "Shift+Tab",
+  "Space",
+  "Escape",
+  "ArrowDown",
+  "Ctrl+k",
+  "ArrowUp",
+  "ArrowRight",
+  "Home",
+  "A",
+  "ArrowLeft",
+];
 
 /** Types of fields that open something when they are pressed. */
 const opens = /^(color|date|datetime-local|file|month|time|week)$/;

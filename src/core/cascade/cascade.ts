@@ -1,8 +1,9 @@
 /** Which declarations win for each element (CSS Cascading 4 §6, layers of 5). */
 import type { Medium } from "./conditions";
-import { type Doing, NOTHING_DONE, type StyledElement, whileDoing } from "./element";
+import { type Doing, NOTHING_DONE, whileDoing } from "./pseudo";
 import { heavier, type Specificity } from "./selector";
 import type { Declaration, Sheet, StyleRule } from "./sheet";
+import type { StyledElement } from "./tree";
 
 export interface Winner {
   value: string;

@@ -1,6 +1,7 @@
 /** One selector: how much it weighs, where to look for what it matches, and whether an element does. */
 import * as cssTree from "css-tree";
-import { among, doingNames, pseudoClasses, type StyledElement } from "./element";
+import { among, doingNames, pseudoClasses } from "./pseudo";
+import type { StyledElement } from "./tree";
 
 /** Selectors 4 §17: ids, then classes, attributes and pseudo-classes, then types. */
 export type Specificity = readonly [ids: number, classes: number, types: number];

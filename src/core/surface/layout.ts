@@ -2,7 +2,7 @@
  * What is there and who gets the pointer and the focus, without a browser: a child lies over its parent; a part may
  * cover others; of parts at one place the higher layer, then the later in the tree, is on top.
  */
-import { disableable } from "../cascade";
+import { type Controls, isDisabled } from "../cascade";
 import type { Part, Presence } from "../model";
 import {
   DOCUMENT,
@@ -131,6 +131,13 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   const out = new Array<boolean>(n);
   const inShut = new Array<boolean>(n);
   const movedOut = new Array<boolean>(n);
+  const controls: Controls<PartIndex> = {
+    tag: (p) => parts[p].part.tag,
+    parent: (p) => (parts[p].parent === DOCUMENT ? null : parts[p].parent),
+    // Those before the one that is asked about are known: it is in one of them.
+    children: (p) => parts[p].content.filter((c) => typeof c === "number" && present[c]) as PartIndex[],
+    isSaid: (p) => looks[p].disabled,
+  };
   for (let p = 0; p < n; p++) {
     const up = parts[p].parent;
     const look = looks[p];
@@ -156,7 +163,7 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
     inSight[p] = displayed[p] && !hidden[p] && !out[p];
     // So browsers have it: on its way out by its display nobody gets hold of it.
     inert[p] = look.inert || going.has(p) || (!root && inert[up]);
-    disabled[p] = disableable.has(parts[p].part.tag) && (look.disabled || (!root && inFieldset(parts, disabled, up)));
+    disabled[p] = isDisabled(p, controls);
     told[p] = look.exposed && (root || told[up]);
     // What is visible in something hidden is there for everybody; what is in `aria-hidden` is not.
     const inMenu = !root && isMenu(parts[up].part) && named[up] && present[p];
@@ -190,9 +197,6 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
 
 /** A select that drops down: its options have no boxes, whatever is said of them. */
 const isMenu = (part: Part): boolean => part.tag === "select" && implicitRole(part) === "combobox";
-
-const inFieldset = (parts: readonly PartInfo[], disabled: boolean[], up: PartIndex): boolean =>
-  parts[up].path.some((a) => parts[a].part.tag === "fieldset" && disabled[a]);
 
 /** True when `a` lies over `b` where both are. */
 function isOver(parts: readonly PartInfo[], looks: readonly PartLook[], a: PartIndex, b: PartIndex): boolean {

@@ -2,8 +2,11 @@
 import fc from "fast-check";
 import { type Action, allParts, allStates, type Component, isHistory, type StateNode } from "../model";
 import { box, component, type Sketch } from "./index";
-import { pieces } from "./pieces";
+import { pieces as plain } from "./pieces";
 import { cell, data, event, keyframes, look, type Names, pick, place, rule, waitingRule } from "./vocabulary";
+import { widgets } from "./widgets";
+
+const pieces = { ...plain, ...widgets };
 
 type Shape = { kind: "atomic" | "compound" | "parallel" | "deep"; history: 0 | 1 | 2; final: boolean; initial: number };
 const shape: fc.Arbitrary<Shape> = fc.record({
@@ -192,6 +195,9 @@ function build(d: Made): Component {
     "sure",
     "yes",
     "nope",
+    "agree",
+    "meter",
+    "rule",
   ]);
   for (const [p, s, a, b] of d.looks) {
     const part = pick(names.parts, p);

@@ -151,6 +151,9 @@ export const event = ({ parts, operable, states, blocks }: Names, a: number, b: 
       `click outside ${pick(operable, b)}`,
       "on later.*",
       "becomes [x > 0.6]",
+      `press Home in ${part}`,
+      `press ArrowRight in ${pick(operable, b)}`,
+      "press A",
       ...(blocks
         ? [
             "scroll past 200px",
@@ -238,6 +241,15 @@ export const look = (names: Names, a: number, b: number): string => {
       'checked=""',
       "no checked",
       'shown; [n > 0] checked=""',
+      'aria-checked="${flag}"',
+      'aria-selected="true"; tabindex="0"',
+      'aria-valuenow="${n}"; value="${n}"',
+      "display: grid",
+      "scale: 0; transition: scale 100ms linear",
+      "scale: 1; transition: scale 150ms",
+      "clip-path: inset(100%)",
+      "filter: opacity(0.5)",
+      'no role; aria-label="plain"',
     ],
     a,
   );

@@ -1,5 +1,4 @@
 /** What a person, the clock and services do to a page, as far as its script hears of it. */
-import { disableable } from "../../../cascade";
 import {
   BROWSER,
   type Effect,
@@ -80,11 +79,8 @@ export function isOff(page: ScriptPage, act: Act, store: Store): boolean {
   const target = page.named(act.target);
   if (!target || !page.isInPage(target, store)) return true;
   for (let e: PageElement | null = target; e; e = e.parent)
-    if (
-      page.attribute(e, "inert", store) !== null ||
-      (disableable.has(e.tag) && page.attribute(e, "disabled", store) !== null)
-    )
-      return true;
+    // A fieldset that is off is no control itself: what is in it and is none is clicked as ever.
+    if (page.attribute(e, "inert", store) !== null || (e.tag !== "fieldset" && page.isDisabled(e, store))) return true;
   return false;
 }
 

@@ -1,6 +1,7 @@
 /** The page that a script is read against: elements by part, and what it changes of them, as values that can be compared. */
 import {
   cascade,
+  isDisabled,
   mediaNow,
   NOTHING_DONE,
   readSheet,
@@ -136,6 +137,16 @@ export class ScriptPage {
     const said = store.get(`attribute ${e.name} ${name}`);
     if (said !== undefined) return said === null ? null : String(said);
     return Object.hasOwn(e.attributes, name) ? e.attributes[name] : null;
+  }
+
+  /** Whether a control is off, by itself or by what it is in. */
+  isDisabled(e: PageElement, store: Store): boolean {
+    return isDisabled<PageElement>(e, {
+      tag: (at) => at.tag,
+      parent: (at) => at.parent,
+      children: (at) => this.inside(at, store).filter(isElement),
+      isSaid: (at) => this.attribute(at, "disabled", store) !== null,
+    });
   }
 
   /** What stands inside, as text. */

@@ -31,13 +31,8 @@ const typeOf = (e: PageElement): string => (e.tag === "input" ? (e.attributes.ty
 
 /** Whether a field is checked at all (HTML §4.10.21.1). */
 function isAsked(r: Context, e: PageElement): boolean {
-  if (never.test(typeOf(e)) || has(r, e, "readonly") || has(r, e, "disabled")) return false;
-  for (let at = e; at.parent; at = at.parent) {
-    const around = at.parent;
-    if (around.tag === "datalist") return false;
-    const first = around.children.find((c) => typeof c !== "string" && c.tag === "legend");
-    if (around.tag === "fieldset" && has(r, around, "disabled") && at !== first) return false;
-  }
+  if (never.test(typeOf(e)) || has(r, e, "readonly") || r.page.isDisabled(e, r.store)) return false;
+  for (let around = e.parent; around; around = around.parent) if (around.tag === "datalist") return false;
   return true;
 }
 

@@ -1,15 +1,8 @@
-/** The tree that selectors look at: a page at one instant, without a DOM. */
+/** Pseudo-classes, and what css-select needs to look at our tree. */
 import { compile, type Options } from "css-select";
 import { pieces } from "../measure";
-
-export interface StyledElement {
-  /** In lower case for HTML, as written for SVG. */
-  tag: string;
-  attributes: Readonly<Record<string, string>>;
-  parent: StyledElement | null;
-  children: (StyledElement | string)[];
-}
-type Node = StyledElement | string;
+import { isChecked, isIndeterminate, isOff, isOn, isOptional, isRequired, isShownEmpty, isWritable } from "./controls";
+import { attribute, has, isElement, type Node, type StyledElement } from "./tree";
 
 /** What a person does to elements just now (Selectors 4 §9): pseudo-class without its colon → elements it holds for. */
 export type Doing = ReadonlyMap<string, ReadonlySet<StyledElement>>;
@@ -19,8 +12,6 @@ export const NOTHING_DONE: Doing = new Map();
 export const doings = ["hover", "active", "focus", "focus-visible", "focus-within", "target"] as const;
 export type DoingName = (typeof doings)[number];
 export const doingNames: ReadonlySet<string> = new Set(doings);
-
-const isElement = (node: Node): node is StyledElement => typeof node !== "string";
 
 /** Pseudo-classes are compiled with the selector, and asked about the page that is looked at then. */
 let doing: Doing = NOTHING_DONE;
@@ -34,40 +25,6 @@ export function whileDoing<T>(now: Doing, ask: () => T): T {
   }
 }
 
-const attribute = (e: StyledElement, name: string): string | undefined =>
-  Object.hasOwn(e.attributes, name) ? e.attributes[name] : undefined;
-const has = (e: StyledElement, name: string): boolean => Object.hasOwn(e.attributes, name);
-const fields = new Set(["input", "select", "textarea"]);
-/** Elements that `disabled` turns off (HTML §4.16.3). */
-export const disableable: ReadonlySet<string> = new Set(["button", "fieldset", "optgroup", "option", ...fields]);
-
-/** A fieldset that is off takes what is in it along, but for its legend (HTML §4.10.19.5). */
-function isOff(e: StyledElement): boolean {
-  if (!disableable.has(e.tag)) return false;
-  if (has(e, "disabled")) return true;
-  let inner: StyledElement = e;
-  for (let up = e.parent; up; inner = up, up = up.parent)
-    if (up.tag === "fieldset" && has(up, "disabled") && inner.tag !== "legend") return true;
-  return false;
-}
-
-const writable = (e: StyledElement): boolean => {
-  if (!["input", "textarea"].includes(e.tag))
-    return has(e, "contenteditable") && attribute(e, "contenteditable") !== "false";
-  const type = attribute(e, "type") ?? "text";
-  const takesText = e.tag === "textarea" || !noKeys.test(type);
-  return takesText && !has(e, "readonly") && !isOff(e);
-};
-const noKeys = /^(checkbox|radio|button|submit|reset|range|color|file|image|hidden)$/;
-/** True for what one types into, so that its focus is to be seen whoever gave it. */
-export function takesKeys(tag: string, attributes: Readonly<Record<string, string>>): boolean {
-  if (tag === "input") return !noKeys.test((attributes.type ?? "text").toLowerCase());
-  const { contenteditable: edits } = attributes;
-  return tag === "textarea" || tag === "select" || (edits !== undefined && edits.toLowerCase() !== "false");
-}
-/** A box that is checked, or a radio button (HTML §4.10.5.1.15 and .16). */
-export const isCheckable = (tag: string, { type = "" }: Readonly<Record<string, string>> = {}): boolean =>
-  tag === "input" && /^(checkbox|radio)$/i.test(type);
 /** What browsers do not lay out in the lines of the text around, or draw as one piece (HTML §15.3). */
 const boxed = new Set(
   `address article aside blockquote body button canvas caption center col colgroup dd details dialog dir div dl dt embed
@@ -78,28 +35,6 @@ const boxed = new Set(
 /** True for an element that by itself stands in a line of words and breaks with it; unknown ones do, too. */
 export const isInlineTag = (tag: string): boolean => !boxed.has(tag);
 
-const labelable = /^(button|input|meter|output|progress|select|textarea)$/;
-/** The control of a label (HTML §4.10.4). */
-export function controlOf(label: StyledElement): StyledElement | null {
-  const id = attribute(label, "for");
-  let root: StyledElement = label;
-  if (id !== undefined) while (root.parent) root = root.parent;
-  const find = (e: StyledElement): StyledElement | null => {
-    for (const c of e.children) {
-      if (!isElement(c)) continue;
-      const is = id === undefined ? labelable.test(c.tag) : attribute(c, "id") === id;
-      const found = is ? c : find(c);
-      if (found) return found;
-    }
-    return null;
-  };
-  const found = find(root);
-  return found && labelable.test(found.tag) && attribute(found, "type")?.toLowerCase() !== "hidden" ? found : null;
-}
-const isShownEmpty = (e: StyledElement): boolean =>
-  ["input", "textarea"].includes(e.tag) &&
-  has(e, "placeholder") &&
-  (e.tag === "input" ? !attribute(e, "value") : !e.children.join(""));
 const opened = new Set(["details", "dialog"]);
 
 /** `2n + 1 of .a` (Selectors 4 §13.3): its place among the siblings that match. */
@@ -164,7 +99,7 @@ function stepOf(text: string): { a: number; b: number } | null {
 export const saidByClass = { "popover-open": "is-popover-open", modal: "is-modal" } as const;
 const hasClass = (e: StyledElement, name: string): boolean => (attribute(e, "class") ?? "").split(/\s+/).includes(name);
 
-const pseudos: Record<string, string | ((e: StyledElement, value?: string | null) => boolean)> = {
+const tests: Record<string, (e: StyledElement, value?: string | null) => boolean> = {
   ...Object.fromEntries([...doingNames].map((name) => [name, (e: StyledElement) => doing.get(name)?.has(e) ?? false])),
   "has-relative": hasRelative,
   "anchor-here": (e) => e === anchor,
@@ -176,15 +111,13 @@ const pseudos: Record<string, string | ((e: StyledElement, value?: string | null
   "any-link": (e) => (e.tag === "a" || e.tag === "area") && has(e, "href"),
   visited: () => false,
   disabled: isOff,
-  enabled: (e) => disableable.has(e.tag) && !isOff(e),
-  checked: (e) =>
-    (isCheckable(e.tag, { type: attribute(e, "type") ?? "" }) && has(e, "checked")) ||
-    (e.tag === "option" && has(e, "selected")),
-  indeterminate: (e) => e.tag === "progress" && !has(e, "value"),
-  required: (e) => fields.has(e.tag) && has(e, "required"),
-  optional: (e) => fields.has(e.tag) && !has(e, "required"),
-  "read-write": writable,
-  "read-only": (e) => !writable(e),
+  enabled: isOn,
+  checked: isChecked,
+  indeterminate: isIndeterminate,
+  required: isRequired,
+  optional: isOptional,
+  "read-write": isWritable,
+  "read-only": (e) => !isWritable(e),
   "placeholder-shown": isShownEmpty,
   open: (e) => opened.has(e.tag) && has(e, "open"),
   ...Object.fromEntries(Object.entries(saidByClass).map(([name, c]) => [name, (e: StyledElement) => hasClass(e, c)])),
@@ -193,6 +126,17 @@ const pseudos: Record<string, string | ((e: StyledElement, value?: string | null
   playing: () => false,
   autofill: () => false,
 };
+/** For some names css-select has a selector of its own, which goes before any test of that name: the name leads to ours. */
+const pseudos: Record<string, string | (typeof tests)[string]> = Object.fromEntries(
+  Object.entries(tests).flatMap(([name, test]): [string, string | typeof test][] => {
+    const takesArgument = test.length > 1;
+    if (takesArgument) return [[name, test]];
+    return [
+      [name, `:own-${name}`],
+      [`own-${name}`, test],
+    ];
+  }),
+);
 
 /** Pseudo-classes with an argument or of the tree's shape, which css-select knows itself. */
 const shapes =
@@ -200,7 +144,7 @@ const shapes =
     " ",
   );
 /** What can be said after a single colon. A selector with another name matches nothing, as in a browser. */
-export const pseudoClasses: ReadonlySet<string> = new Set([...Object.keys(pseudos), ...shapes]);
+export const pseudoClasses: ReadonlySet<string> = new Set([...Object.keys(tests), ...shapes]);
 
 const selectOptions: Options<Node, StyledElement> = {
   pseudos,

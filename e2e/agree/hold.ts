@@ -213,7 +213,7 @@ function stimulusOf(
     case "keyUp": {
       const key = keys[at % keys.length];
       // How far a browser scrolls by a key, and where it goes from the last stop, is its own affair.
-      if (scrolls && /Space|Arrow|Tab/.test(key)) return null;
+      if (scrolls && /Space|Arrow|Home|Tab/.test(key)) return null;
       // What is typed into is scrolled to, and an editable part's text becomes another.
       const field = state.focus === DOCUMENT ? null : program.parts[state.focus].part;
       const editable = field?.attributes?.contenteditable !== undefined;

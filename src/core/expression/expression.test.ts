@@ -166,6 +166,13 @@ describe("renaming inside expressions", () => {
     const wherever = 'focusWithin(panel) || hovered("panel")';
     expect(renameInExpression(wherever, "part", "panel", "box")).toBe("focusWithin(box) || hovered(box)");
     expect(renameInExpression(wherever, "part", "panel", "a-b")).toBe('focusWithin("a-b") || hovered("a-b")');
+    // Words of the language are no names by themselves.
+    for (const word of "switch new in class true null this delete typeof function".split(" ")) {
+      const renamed = renameInExpression(wherever, "part", "panel", word);
+      expect(renamed).toBe(`focusWithin("${word}") || hovered("${word}")`);
+      expect(compileExpression(renamed, { ...scope, parts: [word] }).ok).toBe(true);
+    }
+    expect(compileExpression("hovered(switch)", { ...scope, parts: ["switch"] })).toMatchObject({ from: 8, to: 14 });
     expect(renameInTemplate("n is ${n}", (e) => renameInExpression(e, "data", "n", "k"))).toBe("n is ${k}");
     expect(mentions("Math.max(n, 2)").map((m) => m.name)).toEqual(["n"]);
     const asked = mentions('page.width > 3 && word == "page.scroll" && _event.name != "_event.name"');

@@ -122,6 +122,9 @@ export function compileExpression(text: string, scope: Scope, expected?: Type): 
       tree = syntaxOf(source);
     } catch (error) {
       const at = Math.min((error as { pos?: number }).pos ?? 0, text.length);
+      const word = /^[\w$]+/.exec(text.slice(at))?.[0] ?? "";
+      if (scope.parts?.includes(word))
+        throw new Fault(`${word} is a word of the language: as a part it stands in quotes`, at, at + word.length);
       throw new Fault("this is not an expression from here on", at, text.length);
     }
     const rest = source.slice(tree.end).trimStart();
@@ -369,7 +372,16 @@ function doingCall(
   return { type: "boolean", run: name === "hovered" ? (env) => env.hovered(part) : (env) => env.focusWithin(part) };
 }
 /** A part as an argument is written: in quotes only where it needs them. */
-export const partArgument = (name: string): string => (/^(?!in$)[A-Za-z_$][\w$]*$/.test(name) ? name : `"${name}"`);
+export const partArgument = (name: string): string => (isIdentifier(name) ? name : `"${name}"`);
+function isIdentifier(name: string): boolean {
+  if (!/^[A-Za-z_$][\w$]*$/.test(name)) return false;
+  try {
+    return syntaxOf(name).type === "Identifier";
+  } catch {
+    // A word of the language.
+    return false;
+  }
+}
 /** The part that an argument names; null where it names none. */
 export const partNamed = (argument: Node): string | null => {
   const a = argument as Expression;

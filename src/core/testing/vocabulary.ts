@@ -1,4 +1,5 @@
 /** The words of random specifications: markup, conditions, actions, events and looks, chosen by number. */
+import { partArgument } from "../expression";
 import type { Component } from "../model";
 
 export const data: Component["data"] = [
@@ -11,7 +12,8 @@ export const data: Component["data"] = [
 
 export const pick = <T>(list: readonly T[], n: number): T => list[n % list.length];
 
-const conditions = (state: string, part: string): string[] => [
+const conditions = (state: string, name: string): string[] => withPart(state, partArgument(name));
+const withPart = (state: string, part: string): string[] => [
   "n > 0",
   "flag",
   "n % 2 == 0",
@@ -123,8 +125,8 @@ export const event = ({ parts, operable, states, blocks }: Names, a: number, b: 
       "becomes [n > 1]",
       `becomes [in("${pick(states, b)}")]`,
       "becomes [page.width < 700]",
-      `becomes [focusWithin(${part})]`,
-      `becomes [hovered(${part})]`,
+      `becomes [focusWithin(${partArgument(part)})]`,
+      `becomes [hovered(${partArgument(part)})]`,
       "request ok ask",
       "request failed ask",
       "mounted",

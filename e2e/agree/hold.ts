@@ -73,6 +73,16 @@ function saidOf(f: PartFacts, attributes: Said): Said {
   return { ...out, ...attributes };
 }
 
+/** Whether all words of the one are words of the other, in their order. */
+function saysLess(one: string, other: string): boolean {
+  const words = other.split(" ");
+  return one.split(" ").every((w) => {
+    const at = words.findIndex((o) => o.startsWith(w));
+    if (at >= 0) words.splice(0, at + 1);
+    return at >= 0;
+  });
+}
+
 /** Both, part by part, without what only the browser knows. */
 function pairs(
   program: Program,
@@ -119,8 +129,8 @@ function pairs(
     const skip = new Set<string>(isSomewhere ? [...skipped, "visible", "in view"] : skipped);
     // Whether there is room left between what lies inside, to hit the part itself, is a matter of its layout.
     if (mine["takes pointer"] === "yes") skip.add("takes pointer");
-    // Of names that ARIA prohibits, and of hidden ones within, Chromium's tree is the judge; the library says less.
-    if (mine.name?.startsWith(its.name ?? "")) skip.add("name");
+    // Of names that ARIA prohibits, of hidden ones within and of empty fields, Chromium's tree is the judge; the library says less.
+    if (mine.name !== undefined && saysLess(its.name ?? "", mine.name)) skip.add("name");
     // Firefox gives a progress bar a border, which stays when there is no room for more.
     if (leavesNoRoom.test(program.doc.page.css ?? "") && program.parts[index].part.tag === "progress")
       skip.add("visible");

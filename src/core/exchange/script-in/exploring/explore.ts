@@ -53,10 +53,13 @@ function exploreOnce(page: ScriptPage, scripts: readonly Script[], left: Readonl
   tellAnyWidth(reading, search);
   keeping.tell();
   heldUp(page, reading, stores[0]);
-  for (const { line, text } of underWayTwice(
-    { acts, outcomes, timers: reading.timers, requests: reading.requests },
-    search.pending,
-  ))
+  for (const { line, text } of underWayTwice({
+    acts,
+    outcomes,
+    timers: reading.timers,
+    requests: reading.requests,
+    loaded,
+  }))
     reading.notUnderstood.set(`${line} ${text}`, { line, text, otherwise: true });
   const spare = needless(acts, (a) => JSON.stringify(outcomes[a]));
   const told = acts.flatMap((a, i) => (a.is === "other key" || (a.is === "key" && spare.has(a.key)) ? [] : [i]));

@@ -40,6 +40,16 @@ describe("what is under way twice", () => {
       `let n = 0; b.onclick = () => { if (n++ === 0) { ${said}; ${later} } else n = 1 }`,
       [],
     ],
+    [
+      "set by an answer that is asked for again",
+      `b.onclick = () => fetch('/x', { method: 'POST' }).then(() => { ${said}; ${later} })`,
+      [...timer, ...request],
+    ],
+    [
+      "set by an answer, while nobody can ask again",
+      `b.onclick = () => { b.disabled = true; fetch('/x', { method: 'POST' }).then(() => { ${said}; setTimeout(() => { b.disabled = false }, 900) }) }`,
+      [],
+    ],
     ["asked at each click", `b.onclick = () => { ${said}; ${sent} }`, request],
     [
       "asked while nothing is",

@@ -1,5 +1,5 @@
 /** Timers that a script sets again before they have come: its page goes by both, a specification has one clock for each. */
-import { type Act, aboutOf, isCancelled, isNotYet } from "./acts";
+import { type Act, aboutOf, isCancelled, isNotYet, startedBy } from "./acts";
 import type { Explored, Outcome } from "./found";
 
 const TIMER = "a timer that can be set again while it is under way, and not be cleared: here it starts anew";
@@ -10,18 +10,15 @@ const SHORT = 50;
 /** So many ways to be are gone through for one timer. */
 const MOST = 20_000;
 
-type Found = Pick<Explored, "acts" | "outcomes" | "timers" | "requests">;
+type Found = Pick<Explored, "acts" | "outcomes" | "timers" | "requests" | "loaded">;
 
-/**
- * @param pending timers and requests that may be under way, by store
- * @returns those that make a difference by coming at the first time, too, with what is told of them
- */
-export function underWayTwice(found: Found, pending: readonly ReadonlySet<string>[]): { line: number; text: string }[] {
+/** @returns those that make a difference by coming at the first time, too, with what is told of them */
+export function underWayTwice(found: Found): { line: number; text: string }[] {
   const timers = [...found.timers].flatMap(([name, { ms, line }]) =>
-    ms >= SHORT && isSetTwice({ kind: "timer", name }, found, pending) ? [{ line, text: TIMER }] : [],
+    ms >= SHORT && isSetTwice({ kind: "timer", name }, found) ? [{ line, text: TIMER }] : [],
   );
   const requests = [...found.requests].flatMap(([name, { line }]) =>
-    isSetTwice({ kind: "request", name }, found, pending) ? [{ line, text: REQUEST }] : [],
+    isSetTwice({ kind: "request", name }, found) ? [{ line, text: REQUEST }] : [],
   );
   return [...timers, ...requests];
 }
@@ -44,44 +41,50 @@ const within: Partial<Record<Act["is"], { what: string; enters: boolean }>> = {
   "out of view": { what: "view", enters: false },
 };
 
-function isSetTwice(due: Due, { acts, outcomes, timers }: Found, pending: readonly ReadonlySet<string>[]): boolean {
+function isSetTwice(due: Due, { acts, outcomes, timers, loaded }: Found): boolean {
+  const id = idOf(due);
   const comes = acts.flatMap((act, a) => (isOf(due, act) ? [a] : []));
-  const every = due.kind === "timer" && timers.get(due.name)!.every;
-  const queue = [{ at: 0, running: false, inside: new Set<string>() }];
+  const queue = [{ at: 0, underWay: new Set(startedBy(loaded)), inside: new Set<string>() }];
   const seen = new Set<string>();
-  for (const { at, running, inside } of queue) {
+  for (const { at, underWay, inside } of queue) {
     for (const [a, act] of acts.entries()) {
       const outcome = outcomes[a][at];
-      const own = comes.includes(a);
-      if (!outcome || (own && !running) || (!own && isNotYet(act, pending[at]))) continue;
+      if (!outcome || isNotYet(act, underWay)) continue;
       const crossing = within[act.is];
       const place = crossing && "target" in act ? `${crossing.what} ${act.target}` : "";
       // What is in view at first is not known.
       if (crossing && crossing.what !== "view" && inside.has(place) === crossing.enters) continue;
-      const starts = startOf(outcome, due);
-      // What comes once sets it once.
-      const once = act.is === "answer" || (act.is === "timer" && !timers.get(act.timer)?.every);
-      if (starts === "again" && running && !own && !once && tells(comes, outcomes, outcome.to)) return true;
-      const goesOn = running && (!own || every);
-      const then = starts !== null || (goesOn && !isCancelled(outcome.effects, idOf(due)));
+      const own = comes.includes(a);
+      if (startsAgain(outcome, due) && underWay.has(id) && !own && tells(comes, outcomes, outcome.to)) return true;
+      const then = after(act, outcome, underWay, timers);
       const now = place ? new Set(inside) : inside;
       if (place && crossing!.enters) now.add(place);
       else if (place) now.delete(place);
-      const key = `${outcome.to} ${then} ${[...now].sort()}`;
+      const key = `${outcome.to} ${[...then].sort()} ${[...now].sort()}`;
       if (seen.has(key)) continue;
       if (seen.size > MOST) return false;
       seen.add(key);
-      queue.push({ at: outcome.to, running: then, inside: now });
+      queue.push({ at: outcome.to, underWay: then, inside: now });
     }
   }
   return false;
 }
 
-/** Whether it begins then, and whether it was let be before. */
-function startOf({ effects }: Outcome, due: Due): "again" | "anew" | null {
+/** What is under way after an act, by the names that `startedBy` gives. */
+function after(act: Act, { effects }: Outcome, before: ReadonlySet<string>, timers: Found["timers"]): Set<string> {
+  const out = new Set(before);
+  if (act.is === "timer" && !timers.get(act.timer)?.every) out.delete(act.timer);
+  if (act.is === "answer") out.delete(`request ${act.request}`);
+  for (const id of startedBy(effects)) out.add(id);
+  for (const id of out) if (isCancelled(effects, id)) out.delete(id);
+  return out;
+}
+
+/** Whether it begins then without having been let be before. */
+function startsAgain({ effects }: Outcome, due: Due): boolean {
   const of = aboutOf(effects, idOf(due));
   const starts = due.kind === "request" ? "request" : "start";
-  return of.at(-1) !== starts ? null : of[0] === starts ? "again" : "anew";
+  return of.at(-1) === starts && of[0] === starts;
 }
 
 /** Whether the page is otherwise once it has come. */

@@ -2,7 +2,18 @@
 
 import type { Context } from "../context";
 import { isElement, type PageElement } from "../page";
-import { elementOf, isTrue, type Js, list, MEASURED, NotUnderstood, native, object, textOf } from "../values";
+import {
+  elementOf,
+  isTrue,
+  type Js,
+  type JsObject,
+  list,
+  MEASURED,
+  NotUnderstood,
+  native,
+  object,
+  textOf,
+} from "../values";
 import { elementMethods } from "./element-methods";
 import { named } from "./lists";
 import { ANSWER, answerBy, check } from "./native";
@@ -41,6 +52,10 @@ const ofBrowser = new Set(
 export const isOfBrowser = (name: string): boolean =>
   ofBrowser.has(name) || /^(aria|on)[A-Z]|^on[a-z]+$/.test(name) || Object.hasOwn(elementMethods, name);
 
+/** A form's controls, which are also its own properties by their names (HTML §4.10.3). */
+const controlsOf = (r: Context, form: PageElement): JsObject =>
+  named(r, r.page.all("button, input, select, textarea, fieldset, output", form, r.store));
+
 /** A property of an element. @returns undefined for what is known to be none */
 export function elementGet(r: Context, e: PageElement, property: string): Js {
   const { page, store } = r;
@@ -70,7 +85,7 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     case "form":
       return elementOf(page.closest("form", e, store));
     case "elements":
-      return named(r, page.all("button, input, select, textarea, fieldset, output", e, store));
+      return controlsOf(r, e);
     case "hash":
       if (!/^(a|area)$/.test(e.tag)) return undefined;
       return /#.+$/s.exec(page.attribute(e, "href", store) ?? "")?.[0] ?? "";
@@ -138,7 +153,7 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
   if (call) return native(`${property} of ${e.name}`, (args) => call(r, e, args));
   if (/^on[a-z]+$/.test(property)) return null;
   // What the script says of it is not said yet.
-  if (!isOfBrowser(property)) return undefined;
+  if (!isOfBrowser(property)) return e.tag === "form" ? controlsOf(r, e).of.get(property) : undefined;
   throw new NotUnderstood(null, `.${property}`);
 }
 

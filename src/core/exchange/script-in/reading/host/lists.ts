@@ -2,11 +2,11 @@
 
 import type { Context } from "../context";
 import type { PageElement } from "../page";
-import { elementOf, type Js, native, object, textOf } from "../values";
+import { elementOf, type Js, type JsObject, native, object, textOf } from "../values";
 import { check } from "./native";
 
 /** Elements by place, id and name, as in `document.forms` and `form.elements`; several of one name are a list of theirs. */
-export function named(r: Context, elements: readonly PageElement[]): Js {
+export function named(r: Context, elements: readonly PageElement[]): JsObject {
   const of = new Map<string, Js>([["length", elements.length]]);
   elements.forEach((e, i) => {
     of.set(String(i), elementOf(e));

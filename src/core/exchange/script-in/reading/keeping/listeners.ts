@@ -3,7 +3,18 @@ import type { Event, Listener, Working } from "../context";
 import type { World } from "../heap";
 import { eventOf, pressed } from "../host";
 import type { PageElement } from "../page";
-import { elementOf, isA, type Js, type JsObject, list, methodsOf, NotUnderstood, native, object } from "../values";
+import {
+  elementOf,
+  isA,
+  type Js,
+  type JsObject,
+  list,
+  MEASURED,
+  methodsOf,
+  NotUnderstood,
+  native,
+  object,
+} from "../values";
 
 /** Events that only their target hears (and who listens on the way down). */
 const staysPut =
@@ -180,6 +191,14 @@ export class Listeners {
     return this.r.call(fn, [event], self);
   }
 
+  /** What was scrolled past lies above; what has not come into view yet would lie below, which nobody says. */
+  private rectOf(inView: boolean, line: number): JsObject {
+    const at = inView ? MEASURED : -1;
+    if (!inView)
+      this.r.note(new NotUnderstood(line, "where a part is that is not in view: here it is above", true), line);
+    return object({ top: at, bottom: at, y: at, left: 0, x: 0, right: MEASURED, width: MEASURED, height: MEASURED });
+  }
+
   /** An observer is told that its target came into view or went out of it (Intersection Observer §3.2.8). */
   observed(listener: Listener, inView: boolean): void {
     const target = typeof listener.on === "string" ? null : listener.on;
@@ -187,6 +206,8 @@ export class Listeners {
       isIntersecting: inView,
       intersectionRatio: inView ? 1 : 0,
       target: elementOf(target),
+      boundingClientRect: { is: "accessor", get: native("rect", () => this.rectOf(inView, listener.line)), set: null },
+      rootBounds: object({ top: 0, left: 0, bottom: MEASURED, right: MEASURED, width: MEASURED, height: MEASURED }),
     });
     this.readLines.add(listener.line);
     const node = isA(listener.fn, "function") ? listener.fn.node : null;

@@ -17,7 +17,7 @@ export const remarks: Readonly<Record<string, readonly string[]>> = {
   "an egg timer": ["remaining goes on below nought: from there on nothing is told"],
   "a listbox with arrows": ["what listens for “mousemove”"],
   "drawn anew each time": ["the focus, which is lost where this is drawn anew: the sheet keeps it"],
-  "a notice made anew": ["a second <div> beside the first: the sheet has one, made anew", TWICE],
+  "a notice made anew": ["more and more <div>: the sheet has 4, the first made anew", TWICE],
   // The pointer on the notice, and a key pressed.
   "a favourite to undo": [TWICE],
   // The pointer on the bar beside its entries, and gone again.
@@ -32,6 +32,7 @@ export const remarks: Readonly<Record<string, readonly string[]>> = {
   "a word to be shown": ["what is done once p is filled in, by typing"],
   // Asked again while the timer of the first time runs, which decides nothing any more.
   "a pilot who is late": [TWICE, ASKED],
+  "a request with a pause": [TWICE],
 };
 
 /** Of pages with a fault: the run that finds it, and what it is about. */

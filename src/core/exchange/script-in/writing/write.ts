@@ -239,7 +239,6 @@ function cellsFor(
   }
   // What is done besides is said in one region: in one of those that decide about it.
   const says = known.some(({ o }) => doing(o) !== "") ? sayer(known, regions, doing) : -1;
-  if (says === null) return null;
   for (const [g, region] of regions.entries()) {
     for (const [s, name] of names[g].entries()) {
       const mine = known.filter(({ at }) => region.of[at] === s);
@@ -260,18 +259,20 @@ function cellsFor(
 
 type Known = { o: Outcome; at: number };
 
-/** The first region whose state alone tells what is done besides; null where none does. */
-function sayer(known: readonly Known[], regions: readonly Region[], doing: (o: Outcome) => string): number | null {
+/** The region that what is done besides is said in: best one whose state alone tells it, and that goes on to another with it. */
+function sayer(known: readonly Known[], regions: readonly Region[], doing: (o: Outcome) => string): number {
   const decides = (r: Region): boolean =>
     r.states.every((_v, s) => new Set(known.filter((k) => r.of[k.at] === s).map((k) => doing(k.o))).size < 2);
   const moves = (r: Region): boolean =>
     known.some((k) => (k.o.branches ?? [k.o]).some((b) => r.of[k.at] !== r.of[b.to]));
-  const found = regions.findIndex((r) => decides(r) && moves(r));
-  const other = found >= 0 ? found : regions.findIndex(decides);
-  return other >= 0 ? other : null;
+  const best = [(r: Region) => decides(r) && moves(r), decides, moves].map((is) => regions.findIndex(is));
+  return best.find((at) => at >= 0) ?? 0;
 }
 
-/** One cell: the same for all, or told by the state of one other region. */
+/** So many ways one cell may go; more nobody reads. */
+const MOST_WAYS = 12;
+
+/** One cell: the same for all, or told by the states of other regions. @returns null where that takes too many */
 function said(
   mine: readonly Known[],
   wanted: (k: Known) => string,
@@ -279,21 +280,48 @@ function said(
   regions: readonly Region[],
   names: readonly string[][],
 ): string | null {
-  const texts = new Set(mine.map(wanted));
-  if (texts.size === 1) return [...texts][0];
-  for (const [h, other] of regions.entries()) {
-    if (h === g) continue;
-    const by = other.states.map((_v, s) => new Set(mine.filter((k) => other.of[k.at] === s).map(wanted)));
-    if (by.some((b) => b.size > 1)) continue;
-    const branches = by.flatMap((b, s) => {
-      const [text] = b;
+  const ways = waysBy(mine, wanted, regions, new Set([g]));
+  if (!ways || ways.length > MOST_WAYS) return null;
+  return ways
+    .filter((w) => w.text)
+    .map(({ text, states }) => {
+      const where = states.map(([h, s]) => `in("${names[h][s]}")`).join(" && ");
+      if (!where) return text;
       // A condition of its own already: both have to hold.
-      const where = `in("${names[h][s]}")`;
       return text
-        ? text.split("; ").map((t) => (t.startsWith("[") ? t.replace(/^\[/, `[${where} && `) : `[${where}] ${t}`))
-        : [];
-    });
-    return branches.join("; ");
+        .split("; ")
+        .map((t) => (t.startsWith("[") ? t.replace(/^\[/, `[${where} && `) : `[${where}] ${t}`))
+        .join("; ");
+    })
+    .join("; ");
+}
+
+interface Way {
+  text: string;
+  /** Regions and their states that it is told by. */
+  states: [region: number, state: number][];
+}
+/** By the region that tells most, and within each of its states by another. */
+function waysBy(
+  mine: readonly Known[],
+  wanted: (k: Known) => string,
+  regions: readonly Region[],
+  asked: ReadonlySet<number>,
+): Way[] | null {
+  const texts = new Set(mine.map(wanted));
+  if (texts.size < 2) return [...texts].map((text) => ({ text, states: [] }));
+  const split = (h: number): Known[][] =>
+    regions[h].states.map((_v, s) => mine.filter((k) => regions[h].of[k.at] === s));
+  const untold = (h: number): number =>
+    split(h).reduce((n, group) => n + Math.max(0, new Set(group.map(wanted)).size - 1), 0);
+  const others = regions.map((_r, h) => h).filter((h) => !asked.has(h));
+  const [by] = others.sort((a, b) => untold(a) - untold(b));
+  if (by === undefined) return null;
+  const out: Way[] = [];
+  for (const [s, group] of split(by).entries()) {
+    const inner = waysBy(group, wanted, regions, new Set([...asked, by]));
+    if (!inner) return null;
+    out.push(...inner.map((w): Way => ({ ...w, states: [[by, s], ...w.states] })));
   }
-  return null;
+  return out;
 }

@@ -65,4 +65,10 @@ describe("a form", () => {
     );
     expect(JSON.stringify(doc.looks)).toContain('"bad"');
   });
+  it("has its controls by their names", () => {
+    const says = "f.onclick = () => { p.textContent = f.berth.value + f.elements.berth.name + (f.nothing ?? '!'); };";
+    const { doc, notUnderstood } = behaviour(form('<input name="berth" value="B4">', says));
+    expect(notUnderstood).toEqual([]);
+    expect(JSON.stringify(doc.looks)).toContain('"B4berth!"');
+  });
 });

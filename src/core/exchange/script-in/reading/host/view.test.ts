@@ -52,3 +52,16 @@ describe("a view transition", () => {
     expect(JSON.stringify(looks)).toContain("after");
   });
 });
+
+describe("where a part lies that an observer tells of", () => {
+  const says = (condition: string): string =>
+    `new IntersectionObserver(([entry]) => { b.hidden = ${condition}; }).observe(p);`;
+  it("is above once it is out of view, and told", () => {
+    const { rows, remarks } = told(says("!entry.isIntersecting && entry.boundingClientRect.top < 0"));
+    expect(Object.keys(rows).sort()).toEqual(["in view p", "out of view p"]);
+    expect(remarks).toEqual(["where a part is that is not in view: here it is above"]);
+  });
+  it("is not told where nobody asks", () => {
+    expect(told(says("!entry.isIntersecting")).remarks).toEqual([]);
+  });
+});

@@ -35,9 +35,11 @@ const around = (name: string): Saying[] =>
 
 /** A share of a whole in hundredths, rounded: the roundest whole with which all that is said agrees. */
 function shares(numbers: readonly number[], said: readonly number[], name: string): Saying[] {
-  // At its end it goes no further, whatever the number does.
+  // At its end it goes no further, and where it was put back to nought it stays there, whatever the number does.
   const end = Math.max(...said);
-  const pairs = numbers.flatMap((n, i) => (n === 0 || said[i] === end ? [] : [{ n: Math.abs(n), y: said[i] }]));
+  const pairs = numbers.flatMap((n, i) =>
+    n === 0 || said[i] === 0 || said[i] === end ? [] : [{ n: Math.abs(n), y: said[i] }],
+  );
   if (!pairs.length) return [];
   const sign = numbers.some((n) => n < 0) ? -1 : 1;
   const ways = [

@@ -23,18 +23,19 @@ export function explore(page: ScriptPage, scripts: readonly Script[], left: Read
   const { counting, positions } = known;
   for (;;) {
     const [counted, kept] = [counting.size, positions.size];
-    const places = page.scattered.size;
+    const [places, replaced] = [page.scattered.size, page.replacing.size];
     const found: Explored = exploreOnce(page, scripts, left, known);
     if (positions.size > kept) continue;
     const draws: boolean = !known.framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
     known.framed ||= draws;
-    const more = [...page.scattered].slice(places);
-    if (more.length && page.scattered.size <= MOST_SCATTERED) for (const site of more) page.forget(site);
+    const more = [...[...page.scattered].slice(places), ...[...page.replacing].slice(replaced)];
+    const isWorthIt = page.scattered.size + page.replacing.size <= MOST_SCATTERED;
+    if (more.length && isWorthIt) for (const site of more) page.forget(site);
     else if (!draws && (counting.size === counted || counted > MOST_COUNTING)) return found;
   }
 }
 
-/** Places in the script whose elements come to several places of the page; each costs one more time through the script, too. */
+/** Places in the script whose elements come to several places of the page, or take one another's; each costs one more time through the script. */
 const MOST_SCATTERED = 6;
 
 /** Timers whose own function counts; each costs one more time through the script. */

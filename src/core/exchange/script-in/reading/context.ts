@@ -88,6 +88,8 @@ export interface Context {
   /** True while the page is loaded. */
   readonly building: boolean;
   readonly heap: Heap;
+  /** By name: all that were ever set. */
+  readonly timers: ReadonlyMap<string, Timed>;
   /** What a script puts into `window`, and what the browser keeps for it. */
   readonly global: JsObject;
   /** Frames come one after the other on the clock, not at once after the act. */
@@ -119,6 +121,8 @@ export interface Context {
   /** Somebody listens to it itself. */
   isListenedTo(e: PageElement): boolean;
   unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
+  /** Nobody listens at an element any more: it is another one from now on. */
+  deafen(e: PageElement): void;
   /** Elements that were made in the act under way. */
   readonly madeNow: Set<PageElement>;
   /** Where in the script it is, and from where it came there. */

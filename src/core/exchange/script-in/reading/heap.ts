@@ -5,7 +5,7 @@
  */
 import type * as acorn from "acorn";
 import { NotUnderstood } from "./not-understood";
-import type { Cell, Store } from "./page";
+import type { Cell, PageElement, Store } from "./page";
 import {
   type Js,
   type JsFunction,
@@ -13,6 +13,7 @@ import {
   type JsObject,
   type JsPairs,
   type JsPromise,
+  type JsTimer,
   type Scope,
   same,
 } from "./values";
@@ -213,13 +214,22 @@ export class Heap {
     this.watched.push({ instants: this.instantsOf(values), at });
   }
   private readonly watched: { instants: [of: Entity, name: string][]; at: () => string | null }[] = [];
+  /** Elements that something keeps which lasts; or that can be reached from values. */
+  elements(from?: readonly Js[]): Set<PageElement> {
+    const fields = [...this.reached(from ?? [], from ? [] : this.scopes)].flatMap((e) => [
+      ...contentsOf(e).fields.values(),
+    ]);
+    return new Set(fields.flatMap((v) => (typeof v === "object" && v?.is === "element" ? [v.element] : [])));
+  }
   private made(values: readonly Js[]): Entity[] {
     return [...this.reached(values, [])].filter((e) => e.id === null);
   }
 
   /** A text that tells functions, promises and the like from others that are written the same. */
   signOf(value: Js): string {
-    return [...this.cellsOf(value, "")].map(([k, v]) => `${k}=${v}`).join(";");
+    // A timer has no name yet in the act in which it is set.
+    const byPlace = (t: JsTimer): string => `at ${t.at}`;
+    return [...this.cellsOf(value, "", false, byPlace)].map(([k, v]) => `${k}=${v}`).join(";");
   }
 
   private reached(values: readonly Js[], scopes: readonly Scope[]): Set<Entity> {
@@ -248,7 +258,7 @@ export class Heap {
   }
 
   /** @param open looked into although it lasts, to be held against what took its place */
-  private cellsOf(value: Js, at: string, open = false): Map<string, Cell> {
+  private cellsOf(value: Js, at: string, open = false, called = (t: JsTimer): string => t.name): Map<string, Cell> {
     const out = new Map<string, Cell>();
     const seen = new Map<unknown, string>();
     const put = (path: string, cell: Cell): void => {
@@ -269,7 +279,7 @@ export class Heap {
       if (out.size >= MOST_CELLS) return;
       if (typeof v !== "object" || v === null) return put(path, v === undefined ? "<undefined>" : v);
       if (v.is === "element") return put(path, `<${v.element.name}>`);
-      if (v.is === "timer") return put(path, `<timer ${v.name}>`);
+      if (v.is === "timer") return put(path, `<timer ${called(v)}>`);
       if (v.is === "time") {
         // By its own mark, since a number may have stood there.
         put(`${path}@`, "<time>");

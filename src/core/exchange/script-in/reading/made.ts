@@ -33,7 +33,7 @@ export function makeElement(
 ): PageElement {
   if (!isAllowedTag(tag)) throw new NotUnderstood(null, `an element <${tag.slice(0, 40)}>`);
   const known = page.elements.filter((e) => e.made?.site === site);
-  const free = known.find((e) => !page.isThere(e, store) && !now.has(e));
+  const free = known.find((e) => (page.replacing.has(site) || !page.isThere(e, store)) && !now.has(e));
   if (free) {
     now.add(free);
     return free;
@@ -65,11 +65,24 @@ export function anotherOf(
   return page.add({ ...e, name, parent: null, children: [], made: { ...e.made! } });
 }
 
-/** An element that a variable is given to is called like it. */
-export function nameMade(page: ScriptPage, e: PageElement, name: string): void {
+/** An element that a variable is given to is called like it, and what was said of it already. */
+export function nameMade(r: Writer, e: PageElement, name: string): void {
   if (!e.made || e.made.named || !/^[A-Za-z][\w-]*$/.test(name)) return;
-  page.rename(e, freeName(name, new Set(page.elements.flatMap((o) => (o === e ? [] : [o.name])))));
+  const before = e.name;
+  r.page.rename(e, freeName(name, new Set(r.page.elements.flatMap((o) => (o === e ? [] : [o.name])))));
   e.made.named = true;
+  for (const [key, value] of [...r.store]) {
+    const [kind, of, ...rest] = key.split(" ");
+    if (of !== before || kind === "variable") continue;
+    r.erase(key);
+    r.write([kind, e.name, ...rest].join(" "), value);
+  }
+}
+interface Writer {
+  page: ScriptPage;
+  store: Store;
+  write(key: string, value: Cell): void;
+  erase(key: string): void;
 }
 
 /** An element as markup says it. */
@@ -130,7 +143,7 @@ export function insideMade(e: PageElement): PageElement[] {
 
 const aboutOf = (e: PageElement, key: string): boolean => {
   const [kind, name] = key.split(" ");
-  return name === e.name && /^(attribute|class|text|style)$/.test(kind);
+  return name === e.name && /^(attribute|class|text|words|style)$/.test(kind);
 };
 
 /**
@@ -164,6 +177,7 @@ export function grown(page: ScriptPage, stores: readonly Store[]): { doc: Compon
 function bake(e: PageElement, key: string, value: Cell): void {
   const [kind, , what] = key.split(" ");
   if (kind === "text") e.children = value === null || value === "" ? [] : [String(value)];
+  else if (kind === "words") e.children = [String(value), ...e.children];
   else if (kind === "style") e.css = { ...e.css, [what]: String(value ?? "") };
   else if (kind === "class") {
     const classes = new Set((e.attributes.class ?? "").split(/\s+/).filter(Boolean));

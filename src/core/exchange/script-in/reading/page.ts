@@ -38,6 +38,8 @@ export class ScriptPage {
   readonly templates: { attributes: Readonly<Record<string, string>>; markup: string; isData: boolean }[] = [];
   /** Places in the script whose elements come to several places of the page: each has those that it is heard at. */
   readonly scattered = new Set<string>();
+  /** Places whose new element takes the place of the one before, in one act: for those that look, it is the same. */
+  readonly replacing = new Set<string>();
   private readonly byName = new Map<string, PageElement>();
   /** A script in the head runs, before there is a body. */
   isYetToCome = false;
@@ -153,9 +155,8 @@ export class ScriptPage {
   text(e: PageElement, store: Store): string {
     const said = store.get(`text ${e.name}`);
     if (said !== undefined && said !== null) return String(said);
-    return this.inside(e, store)
-      .map((c) => (isElement(c) ? this.text(c, store) : c))
-      .join("");
+    const inside = this.inside(e, store).map((c) => (isElement(c) ? this.text(c, store) : c));
+    return [store.get(`words ${e.name}`) ?? "", ...inside].join("");
   }
 
   /** @throws for what is no selector */

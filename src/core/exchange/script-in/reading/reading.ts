@@ -6,7 +6,7 @@ import type * as acorn from "acorn";
 import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
 import { Heap, type World } from "./heap";
-import { globalOf } from "./host";
+import { globalOf, sweep } from "./host";
 import { Listeners, Requests, Timers, Turns } from "./keeping";
 import { assignMember, construct, evaluateCall, execute, memberOf } from "./language";
 import { Measure } from "./measure";
@@ -84,6 +84,9 @@ export class Reading implements Working {
   }
   isListenedTo(e: PageElement): boolean {
     return this.listeners.some((l) => l.on === e);
+  }
+  deafen(e: PageElement): void {
+    this.ears.deafen(e);
   }
   unlisten(...of: Parameters<Context["unlisten"]>): undefined {
     return this.ears.unlisten(...of);
@@ -334,6 +337,7 @@ export class Reading implements Working {
     this.clocks.name();
     this.ears.settle();
     this.attempt(null, () => this.asked.settle());
+    sweep(this, store, () => this.heap.elements());
     this.attempt(null, () => this.heap.store(this.store), 1);
     return {
       store: this.page.tidy(this.store),

@@ -1,5 +1,5 @@
 /** What a script wrote of the page, as looks. */
-import { ALWAYS, allParts, type Component, escapeTemplate, type Look, type LookRow } from "../../../model";
+import { ALWAYS, allParts, type Component, escapeTemplate, type Look, type LookRow, type Part } from "../../../model";
 import { isTemplate, TEMPLATE } from "../counters";
 import type { Explored } from "../exploring";
 import type { Cell, Store } from "../reading";
@@ -12,7 +12,7 @@ function lookFor(keys: readonly string[], values: readonly (Cell | undefined)[],
     const value = values[i];
     const [kind, name, what] = key.split(" ");
     const part = parts.get(name);
-    if (value === undefined || !part || kind === "variable" || kind === "modal") return;
+    if (value === undefined || !part || /^(variable|modal|words)$/.test(kind)) return;
     const look = out.get(name) ?? {};
     out.set(name, look);
     if (kind === "attached") {
@@ -113,4 +113,46 @@ export function looksOf(
     }
   }
   return [...rows].map(([part, said]) => ({ part, in: said }));
+}
+
+/** The words that stand before what is in a part, where they differ: told by the states. */
+export function beside(doc: Component, regions: readonly Region[], names: readonly string[][]): Component {
+  const said = new Map<string, Said>();
+  regions.forEach((r, g) =>
+    r.keys.forEach((key, k) => {
+      const [kind, name] = key.split(" ");
+      if (kind === "words")
+        said.set(
+          name,
+          r.states.map((values, s) => [names[g][s], values[k]]),
+        );
+    }),
+  );
+  if (!said.size) return doc;
+  const withBeside = (part: Part): Part => ({
+    ...part,
+    ...(part.content || said.has(part.name)
+      ? {
+          content: [
+            ...(said.has(part.name) ? [byStates(said.get(part.name)!, ownWords(part))] : []),
+            ...(part.content ?? []).flatMap((c) =>
+              typeof c !== "string" ? withBeside(c) : said.has(part.name) ? [] : c,
+            ),
+          ],
+        }
+      : {}),
+  });
+  return { ...doc, parts: doc.parts.map(withBeside) };
+}
+type Said = readonly (readonly [state: string, value: Cell | undefined])[];
+const ownWords = ({ content }: Part): string => (content ?? []).filter((c) => typeof c === "string").join("");
+function byStates(values: Said, own: string): string {
+  const of = new Map<string, string[]>();
+  for (const [state, value] of values) {
+    const text = value === undefined || value === null ? own : textFor(value);
+    if (text) of.set(text, [...(of.get(text) ?? []), state]);
+  }
+  return [...of]
+    .map(([text, states]) => `\${${states.map((s) => `in("${s}")`).join(" || ")} ? ${JSON.stringify(text)} : ""}`)
+    .join("");
 }

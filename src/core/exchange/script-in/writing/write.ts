@@ -14,7 +14,7 @@ import {
 import type { Counter } from "../counters";
 import type { Explored, Outcome } from "../exploring";
 import type { Effect } from "../reading";
-import { looksOf, withWords } from "./looks";
+import { beside, looksOf, withWords } from "./looks";
 import { mainKey, namesFor } from "./names";
 import { type Region, regionsOf } from "./regions";
 import type { Row } from "./rows";
@@ -83,7 +83,7 @@ export function writeBehaviour(
     reactions.unshift({ event: { on: "mounted" }, in: { [ALWAYS]: mounted.value } });
   return {
     doc: withWords({
-      ...doc,
+      ...beside(doc, regions, names),
       data,
       ...requestsOf(doc, found),
       states,

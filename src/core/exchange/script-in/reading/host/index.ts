@@ -6,4 +6,5 @@ export * from "./forms";
 export * from "./globals";
 export * from "./native";
 export * from "./said";
+export { sweep } from "./tree";
 export * from "./view";

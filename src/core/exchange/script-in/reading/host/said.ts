@@ -6,7 +6,7 @@ import { isElement, type PageElement } from "../page";
 import { isTrue, type Js, methodsOf, NotUnderstood, native, object, textOf } from "../values";
 import { tellChanged } from "./custom";
 import { closeOthers, toggled } from "./native";
-import { replaceInside } from "./tree";
+import { detach, replaceInside } from "./tree";
 
 /** Stands for a height that is measured. */
 export const CONTENT = "\u0001content";
@@ -16,7 +16,11 @@ export const kebab = (property: string): string => property.replace(/[A-Z]/g, (c
 export function setText(r: Context, e: PageElement, text: string): void {
   // Nothing, where a script's own elements stood: they are taken out.
   if (text === "" && e.children.some((c) => isElement(c) && c.made)) replaceInside(r, e, "");
-  else r.write(`text ${e.name}`, text);
+  else {
+    r.erase(`words ${e.name}`);
+    for (const c of e.children) if (isElement(c) && c.made && r.page.isThere(c, r.store)) detach(r, c);
+    r.write(`text ${e.name}`, text);
+  }
 }
 
 export function attributeSet(r: Context, e: PageElement, name: string, value: string | null): void {

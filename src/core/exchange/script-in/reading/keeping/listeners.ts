@@ -92,6 +92,9 @@ export class Listeners {
     if (known) this.unhear(known);
     return undefined;
   }
+  deafen(e: PageElement): void {
+    for (const l of this.list) if (l.on === e && this.hears(l)) this.unhear(l);
+  }
   private unhear(l: Listener): void {
     if (this.r.building) this.list.splice(this.list.indexOf(l), 1);
     else this.hear(l, false);

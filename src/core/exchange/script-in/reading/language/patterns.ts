@@ -52,7 +52,7 @@ export function declare(r: Context, pattern: acorn.Node, value: Js, scope: Scope
   taken(r, pattern, value, scope, evaluate, (target, v) => {
     if (target.type !== "Identifier") throw new NotUnderstood(r.line(target), "names given to parts of this");
     const { name } = target as acorn.Identifier;
-    if (isA(v, "element")) nameMade(r.page, v.element, name);
+    if (isA(v, "element")) nameMade(r, v.element, name);
     r.heap.touch(scope);
     scope.values.set(name, v);
   });

@@ -1,7 +1,7 @@
 /** Into the page, and out of it. */
 import type { Context } from "../../context";
 import { anotherOf, insideMade, keyOfPlace } from "../../made";
-import { isElement, type PageElement } from "../../page";
+import { isElement, type PageElement, type Store } from "../../page";
 import { isA, type Js, NotUnderstood, textOf } from "../../values";
 import { fragmentIn } from "./fragments";
 
@@ -32,9 +32,19 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
   } else if (e.made && e.parent === parent && r.page.isThere(e, r.store)) return;
   else if (e.parent !== parent || r.page.isThere(e, r.store))
     throw new NotUnderstood(null, "an element that moves elsewhere");
-  if (r.store.get(`text ${parent.name}`) === "") r.erase(`text ${parent.name}`);
+  standBeside(r, parent, before !== null || first);
   if (e.made) r.write(keyOfPlace(e), true);
   else r.erase(keyOfPlace(e));
+}
+
+/** A text that was said of an element stands before what is put into it after that. */
+function standBeside(r: Context, parent: PageElement, comesFirst: boolean): void {
+  const text = r.store.get(`text ${parent.name}`);
+  if (text === undefined || text === null) return;
+  if (text !== "" && (comesFirst || parent.children.some((c) => isElement(c) && !c.made)))
+    throw new NotUnderstood(null, "an element beside a text in place of others");
+  r.erase(`text ${parent.name}`);
+  if (text !== "") r.write(`words ${parent.name}`, text);
 }
 
 /** What is made in one place of the script and put into several of the page is a part in each of them. */
@@ -98,9 +108,32 @@ function nextFixed({ children }: PageElement, from: PageElement | null | undefin
   return children.slice(at).find((c): c is PageElement => isElement(c) && !c.made) ?? null;
 }
 
-export function detach(r: Context, e: PageElement): void {
-  if (!e.made) return r.write(keyOfPlace(e), false);
-  for (const one of [e, ...insideMade(e)])
+export const detach = (r: Context, e: PageElement): void =>
+  e.made ? r.erase(keyOfPlace(e)) : r.write(keyOfPlace(e), false);
+
+/** An element that was made is blank again, with nothing in it: nobody has it any more, or it stands for another from now on. */
+export function blank(r: Context, e: PageElement): void {
+  for (const one of [e, ...insideMade(e)]) {
     for (const key of [...r.store.keys()])
       if (key.split(" ")[1] === one.name && !key.startsWith("variable ")) r.erase(key);
+    r.deafen(one);
+  }
+}
+
+/** Once an act is over, what it has taken out is gone where nobody keeps it. @param before how the page was before it */
+export function sweep(r: Context, before: Store, held: () => ReadonlySet<PageElement>): void {
+  const { page, store } = r;
+  for (const e of r.madeNow) {
+    const { site } = e.made!;
+    const old = page.elements.find((o) => o !== e && o.made?.site === site && page.isInPage(o, before));
+    if (old && page.isInPage(e, store) && !page.isInPage(old, store)) page.replacing.add(site);
+  }
+  const out = page.elements.filter((e) => e.made && !page.isThere(e, store) && isSaidOf(r, e));
+  if (!out.length) return;
+  const kept = held();
+  for (const e of out) if (![e, ...insideMade(e)].some((o) => kept.has(o))) blank(r, e);
+}
+function isSaidOf({ store }: Context, e: PageElement): boolean {
+  for (const key of store.keys()) if (key.split(" ")[1] === e.name && !key.startsWith("variable ")) return true;
+  return false;
 }

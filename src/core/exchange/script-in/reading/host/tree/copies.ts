@@ -3,10 +3,13 @@ import type { Context } from "../../context";
 import { keyOfPlace, makeElement } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, type Js, NotUnderstood } from "../../values";
+import { blank } from "./attach";
 
 /** `document.createElement(tag)`, known by where it is made. */
 export function created(r: Context, tag: string): Js {
-  return elementOf(oneMore(r, `at ${r.site()}`, tag.toLowerCase()));
+  const e = oneMore(r, `at ${r.site()}`, tag.toLowerCase());
+  if (!r.building) blank(r, e);
+  return elementOf(e);
 }
 
 /** How many there can be at once, no sheet says; while the page is loaded, as many as it makes. */
@@ -16,7 +19,17 @@ function oneMore(r: Context, place: string, tag: string): PageElement {
   const site = heard && r.page.scattered.has(place) ? `${place} for ${heard.name}` : place;
   const e = makeElement(r.page, site, tag, r.store, r.madeNow, r.building ? 40 : undefined);
   const { mostOfOne } = r.page;
-  if (r.page.isThere(e, r.store) && r.calling) {
+  if (r.page.replacing.has(site)) {
+    if (r.calling && r.page.isInPage(e, r.store) && (moves(r, e) || isAwaited(r, e)))
+      r.note(
+        new NotUnderstood(
+          null,
+          `a <${e.tag}> in place of the one before: here it is the same one, with its motions and timers`,
+          true,
+        ),
+        r.calling,
+      );
+  } else if (r.page.isThere(e, r.store) && r.calling) {
     const what =
       mostOfOne === 1
         ? `a second <${e.tag}> beside the first: the sheet has one, made anew`
@@ -25,6 +38,13 @@ function oneMore(r: Context, place: string, tag: string): PageElement {
   }
   return e;
 }
+
+const moves = ({ page, store }: Context, e: PageElement): boolean =>
+  ["transition", "transition-duration", "animation", "animation-name"].some((p) => page.computed(e, p, store) !== null);
+
+/** A timer that was set for the one before would come to this one, too. */
+const isAwaited = (r: Context, e: PageElement): boolean =>
+  [...r.timers.values()].some((t) => r.heap.elements([t.fn, ...t.args]).has(e));
 
 /** A copy, with all that is in it or without (DOM §4.4, `cloneNode`). */
 export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy ${r.site()}`): PageElement {

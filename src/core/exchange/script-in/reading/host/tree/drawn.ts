@@ -8,6 +8,7 @@ import { detach } from "./attach";
 
 /** Everything inside is taken out; markup takes its place. */
 export function replaceInside(r: Context, e: PageElement, markup: string): void {
+  r.erase(`words ${e.name}`);
   const said = saidBy(markup);
   if (said.some((s) => typeof s !== "string")) {
     for (const c of e.children) if (isElement(c) && !c.made && r.page.isThere(c, r.store)) detach(r, c);
@@ -81,7 +82,7 @@ const LOST = "the focus, which is lost where this is drawn anew: the sheet keeps
 function fresh(r: Context, parent: PageElement, said: Said, site: string, after: PageElement | null): PageElement {
   const e = makeElement(r.page, `${site} ${said.tag} ${JSON.stringify(said.attributes)}`, said.tag, r.store, r.madeNow);
   if (e.parent === null) {
-    nameMade(r.page, e, nameOf(said));
+    nameMade(r, e, nameOf(said));
     e.made!.named = true;
     e.parent = parent;
     e.attributes = said.attributes;

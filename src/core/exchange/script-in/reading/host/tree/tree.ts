@@ -68,6 +68,9 @@ export const treeMethods: Methods = {
   },
   replaceChildren: (r, e, args) => {
     for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
+    if (e.children.some((c) => !isElement(c))) r.write(`text ${e.name}`, "");
+    else r.erase(`text ${e.name}`);
+    r.erase(`words ${e.name}`);
     for (const a of args) attach(r, e, inPlaceOf(r, e, a), null, false);
     return undefined;
   },

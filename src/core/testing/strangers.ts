@@ -33,7 +33,10 @@ export const remarks: Readonly<Record<string, readonly string[]>> = {
   // Asked again while the timer of the first time runs, which decides nothing any more.
   "a pilot who is late": [TWICE, ASKED],
   "a request with a pause": [TWICE],
-  "a toast to dismiss": ["a <div> in place of the one before: here it is the same one, with its motions and timers", TWICE],
+  "a toast to dismiss": [
+    "a <div> in place of the one before: here it is the same one, with its motions and timers",
+    TWICE,
+  ],
 };
 
 /** Of pages with a fault: the run that finds it, and what it is about. */

@@ -118,16 +118,13 @@ export function looksOf(
 /** The words that stand before what is in a part, where they differ: told by the states. */
 export function beside(doc: Component, regions: readonly Region[], names: readonly string[][]): Component {
   const said = new Map<string, Said>();
-  regions.forEach((r, g) =>
-    r.keys.forEach((key, k) => {
+  for (const [g, r] of regions.entries())
+    for (const [k, key] of r.keys.entries()) {
       const [kind, name] = key.split(" ");
-      if (kind === "words")
-        said.set(
-          name,
-          r.states.map((values, s) => [names[g][s], values[k]]),
-        );
-    }),
-  );
+      if (kind !== "words") continue;
+      const values = r.states.map((state, s) => [names[g][s], state[k]] as const);
+      said.set(name, values);
+    }
   if (!said.size) return doc;
   const withBeside = (part: Part): Part => ({
     ...part,

@@ -16,7 +16,12 @@ export function unlike({ doc, states }: Written, found: Explored): string[] {
     const at = queue.shift()!;
     const from = seen.get(at)!;
     found.acts.forEach((act, a) => {
-      const wanted = act.is === "click" ? clicked(found, act.target, a, at) : found.outcomes[a][at];
+      const wanted =
+        act.is === "click"
+          ? clicked(found, act.target, a, at)
+          : act.is === "pointer up" && from.pressed === program.partIndex.get(act.target)
+            ? released(found, act.target, a, at)
+            : found.outcomes[a][at];
       const next = wanted && done(program, from, act);
       if (!wanted || !next) return;
       const is = activeNames(program, next).sort().join(", ");
@@ -44,6 +49,13 @@ function clicked({ acts, outcomes }: Explored, target: string, click: number, fr
     at = outcome.to;
   }
   return outcomes[click][at];
+}
+
+/** What was pressed and is let go is clicked. */
+function released({ acts, outcomes }: Explored, target: string, up: number, from: number) {
+  const outcome = outcomes[up][from];
+  const click = acts.findIndex((x) => x.is === "click" && x.target === target);
+  return outcome && (click < 0 ? outcome : outcomes[click][outcome.to]);
 }
 
 /** Once everything has moved: what is on its way decides nothing in a script. */

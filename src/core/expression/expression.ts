@@ -5,6 +5,7 @@
 import type { Expression, Node } from "acorn";
 import type { Datum, Value } from "../model";
 import { own } from "../model";
+import { partArgument, partNamed } from "./argument";
 import { hideIn, IN, showIn, syntaxOf } from "./syntax";
 
 export type Type = "boolean" | "number" | "text";
@@ -371,27 +372,3 @@ function doingCall(
   }
   return { type: "boolean", run: name === "hovered" ? (env) => env.hovered(part) : (env) => env.focusWithin(part) };
 }
-/** A part as an argument is written: in quotes only where it needs them. */
-export const partArgument = (name: string): string => (isIdentifier(name) ? name : `"${name}"`);
-function isIdentifier(name: string): boolean {
-  if (!/^[A-Za-z_$][\w$]*$/.test(name)) return false;
-  try {
-    return syntaxOf(name).type === "Identifier";
-  } catch {
-    // A word of the language.
-    return false;
-  }
-}
-/** The part that an argument names; null where it names none. */
-export const partNamed = (argument: Node): string | null => {
-  const a = argument as Expression;
-  if (a.type === "Identifier") return showIn(a.name);
-  // A name with a hyphen looks like a difference, which no part is.
-  if (a.type === "BinaryExpression" && a.operator === "-") {
-    const [left, right] = [a.left, a.right].map((side) =>
-      side.type === "Literal" && typeof side.value === "number" ? side.raw : partNamed(side),
-    );
-    return left && right ? `${left}-${right}` : null;
-  }
-  return a.type === "Literal" && typeof a.value === "string" ? showIn(a.value) : null;
-};

@@ -1,5 +1,6 @@
 /** Expressions and the short notation of cells: parsing, printing, completion, renaming. */
 
+export * from "./argument";
 export * from "./asked";
 export * from "./completion/cell-differences";
 export * from "./completion/complete";

@@ -1,7 +1,8 @@
 /** What an expression mentions, with places. */
 import { type Expression, parseExpressionAt } from "acorn";
 import { isName } from "../model";
-import { isDoingCall, isInCall, partNamed } from "./expression";
+import { partNamed } from "./argument";
+import { isDoingCall, isInCall } from "./expression";
 import { hideIn, syntaxOf } from "./syntax";
 
 export interface Mention {

@@ -1,7 +1,8 @@
 /** Text templates: plain text with `${expression}` in it; `\\${` stands for those two characters themselves. */
 
 import { valueProblem } from "../safety";
-import { compileExpression, type DoingCall, type Env, type Located, partArgument, type Scope } from "./expression";
+import { partArgument } from "./argument";
+import { compileExpression, type DoingCall, type Env, type Located, type Scope } from "./expression";
 import { mentions } from "./mentions";
 import { findTop } from "./scan";
 

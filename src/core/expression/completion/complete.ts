@@ -1,6 +1,6 @@
 /** What can be typed next in a cell. */
 
-import { partArgument } from "../expression";
+import { partArgument } from "../argument";
 import type { Names } from "../names";
 import { eventForms, keyNames } from "../notation/event-notation";
 import { lookWords } from "../notation/look-notation";

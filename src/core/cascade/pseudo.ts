@@ -126,16 +126,17 @@ const tests: Record<string, (e: StyledElement, value?: string | null) => boolean
   playing: () => false,
   autofill: () => false,
 };
-/** For some names css-select has a selector of its own, which goes before any test of that name: the name leads to ours. */
+/** css-select has selectors of its own for these, which go before any test of that name: the name leads to ours. */
+const ledToOurs = new Set("any-link link disabled enabled checked required optional read-only read-write".split(" "));
 const pseudos: Record<string, string | (typeof tests)[string]> = Object.fromEntries(
-  Object.entries(tests).flatMap(([name, test]): [string, string | typeof test][] => {
-    const takesArgument = test.length > 1;
-    if (takesArgument) return [[name, test]];
-    return [
-      [name, `:own-${name}`],
-      [`own-${name}`, test],
-    ];
-  }),
+  Object.entries(tests).flatMap(([name, test]): [string, string | typeof test][] =>
+    ledToOurs.has(name)
+      ? [
+          [name, `:own-${name}`],
+          [`own-${name}`, test],
+        ]
+      : [[name, test]],
+  ),
 );
 
 /** Pseudo-classes with an argument or of the tree's shape, which css-select knows itself. */

@@ -5,7 +5,14 @@
 import { computeAccessibleName } from "dom-accessibility-api";
 import { type FactName, factNames, factTable, type PartFacts } from "../core/model/schema/facts";
 import { isClippedAway } from "../core/program/looks/shut";
-import { implicitRole, isApart, isNone, isUnnamed, ownerRoles } from "../core/surface/accessibility/implicit-role";
+import {
+  implicitRole,
+  isApart,
+  isNone,
+  isUnnamed,
+  needsName,
+  ownerRoles,
+} from "../core/surface/accessibility/implicit-role";
 import { isPassedOver } from "../kernel/dom/focus";
 import type { PageFacts, ProbedFacts } from "./facts";
 
@@ -212,16 +219,31 @@ const isNeeded = (e: Element): boolean =>
 
 export function roleOf(element: Element): string {
   const said = element.getAttribute("role")?.trim().split(/\s+/)[0];
-  if (said && !(isNone(said) && isNeeded(element))) return said;
+  const isLeftOut =
+    said &&
+    (isNone(said)
+      ? isNeeded(element)
+      : (needsName(said) && !isNamed(element)) || (said === "listitem" && !isInList(element)));
+  if (said && !isLeftOut) return said;
   if (isOfNone(element)) return "";
   const attributes = Object.fromEntries([...element.attributes].map((a) => [a.name, a.value]));
   const tags = around(element).map((e) => e.localName);
   // A section or an aside has its name from its author or not at all.
-  const named = /^(section|aside)$/.test(tags[0]) && computeAccessibleName(element).trim() !== "";
+  const named =
+    tags[0] === "img"
+      ? ["aria-label", "aria-labelledby"].some((a) => element.getAttribute(a)?.trim())
+      : /^(section|aside)$/.test(tags[0]) && computeAccessibleName(element).trim() !== "";
   return (
     implicitRole({ name: "", tag: tags[0], attributes }, { around: tags.slice(1), named, beside: besideOf(element) }) ??
     ""
   );
+}
+
+/** An item of no list is none (WAI-ARIA 1.2, required context role). */
+function isInList(element: Element): boolean {
+  let up = element.parentElement;
+  while (up && /^(none|presentation|)$/.test(roleOf(up))) up = up.parentElement;
+  return up !== null && roleOf(up) === "list";
 }
 
 const besideOf = (cell: Element): string[] => [...(cell.parentElement?.children ?? [])].map((c) => c.localName);

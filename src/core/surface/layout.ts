@@ -150,7 +150,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
       (look.rendered || going.has(p)) &&
       (root || (displayed[up] && contents[up]));
     // CSS Containment 2 §4.1: it skips what is in it.
-    contents[p] = !isMenu(parts[p].part) && look.css["content-visibility"] !== "hidden";
+    contents[p] =
+      !isMenu(parts[p].part) && !showsNothing.test(parts[p].part.tag) && look.css["content-visibility"] !== "hidden";
     // Visibility is inherited, and what says that it is visible is (CSS Display 3 §4).
     hidden[p] =
       moving.get(p) ??
@@ -195,6 +196,8 @@ function compute(program: Program, moment: Pick<Moment, "pose" | "lingering">): 
   };
 }
 
+/** What is in them is for browsers that do not know them (HTML §4.8, §4.10.13, §4.10.14). */
+const showsNothing = /^(audio|iframe|meter|object|progress|video)$/;
 /** A select that drops down: its options have no boxes, whatever is said of them. */
 const isMenu = (part: Part): boolean => part.tag === "select" && implicitRole(part) === "combobox";
 

@@ -100,7 +100,8 @@ export function implicitRole(part: Part, { around, named, beside = [] }: Surroun
     case "area":
       return attributes.href === undefined ? null : "link";
     case "img":
-      return attributes.alt === "" ? null : "img";
+      // One that says it is nothing and has a name is told all the same (WAI-ARIA 1.2, conflict resolution).
+      return attributes.alt === "" && !named ? null : "img";
     case "input": {
       const type = (attributes.type ?? "text").toLowerCase();
       const found = inputs.get(type);
@@ -140,6 +141,9 @@ const apart = new Set(
   ),
 );
 export const isApart = (role: string): boolean => apart.has(role);
+
+/** Landmarks that are none without a name (WAI-ARIA 1.2 §5.3.2, region). */
+export const needsName = (role: string): boolean => role === "region";
 
 /** Presented as nothing (WAI-ARIA 1.2 §5.3.3). */
 export const isNone = (role: string | undefined): boolean => role === "none" || role === "presentation";

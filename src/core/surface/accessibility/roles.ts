@@ -4,25 +4,39 @@ import type { Part } from "../../model";
 import { classesWith, DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
 import { envOf, type Moment } from "../moment";
-import { implicitRole, isApart, isNone, isUnnamed, ownerRoles } from "./implicit-role";
+import { implicitRole, isApart, isNone, isUnnamed, needsName, ownerRoles } from "./implicit-role";
 
 export function roleOf(program: Program, moment: Moment, part: PartIndex): string | null {
   const said = attributeOf(program, moment, part, "role")?.trim().split(/\s+/)[0];
-  if (said && !(isNone(said) && isNeeded(program, moment, part))) return said;
+  const isLeftOut =
+    said &&
+    (isNone(said)
+      ? isNeeded(program, moment, part)
+      : (needsName(said) && !isNamed(program, moment, part)) ||
+        (said === "listitem" && !isInList(program, moment, part)));
+  if (said && !isLeftOut) return said;
   const { path } = program.parts[part];
   // What only makes sense in a list or a table is nothing in one that is something else (HTML-AAM §3.4).
   const wanted = ownerRoles(program.parts[part].part.tag);
   if (wanted && path.length > 1 && !wanted.test(roleOf(program, moment, path[1]) ?? "")) return null;
-  // Whether it has a name, not which: that may be made of what has this part in it.
-  const named =
-    labelsOf(program, moment, part).length > 0 ||
-    ["aria-label", "title"].some((a) => attributeOf(program, moment, part, a)?.trim());
   return implicitRole(asLooked(program, moment, part), {
     around: path.slice(1).map((p) => program.parts[p].part.tag),
-    named,
+    // A picture that says it is nothing is told where its author names it, which a title does not.
+    named: isNamed(program, moment, part, program.parts[part].part.tag === "img" ? ["aria-label"] : undefined),
     ...(program.parts[part].part.tag === "th" ? { beside: besideOf(program, moment, part) } : {}),
   });
 }
+
+/** An item of no list is none, as Chromium has it (WAI-ARIA 1.2, required context role). */
+function isInList(program: Program, moment: Moment, part: PartIndex): boolean {
+  const [, ...around] = program.parts[part].path;
+  const up = around.find((p) => !isNone(roleOf(program, moment, p) ?? "none"));
+  return up !== undefined && roleOf(program, moment, up) === "list";
+}
+
+/** Whether it has a name from its author, not which: that may be made of what has this part in it. */
+const isNamed = (program: Program, moment: Moment, part: PartIndex, by = ["aria-label", "title"]): boolean =>
+  labelsOf(program, moment, part).length > 0 || by.some((a) => attributeOf(program, moment, part, a)?.trim());
 
 /** What can hold the focus, or has a name, is told all the same (WAI-ARIA 1.2, presentational roles conflict resolution). */
 const isNeeded = (program: Program, moment: Moment, part: PartIndex): boolean =>
@@ -94,8 +108,11 @@ const namedByContent = new Set(
 
 /** The accessible name; empty when there is none. */
 export function nameOf(program: Program, moment: Moment, part: PartIndex): string {
-  return compute(program, moment, part, false, new Set()).replace(/\s+/g, " ").trim();
+  return compute(program, moment, part, null, new Set()).replace(/\s+/g, " ").trim();
 }
+
+/** What a name is part of, being computed: of what it stands in, of what `aria-labelledby` names; null for a name of its own. */
+type Inside = "content" | "label" | null;
 
 /**
  * @param inside it is part of another's name, being computed
@@ -105,14 +122,15 @@ function compute(
   program: Program,
   moment: Moment,
   part: PartIndex,
-  inside: boolean,
+  inside: Inside,
   seen: Set<PartIndex>,
   hiddenToo = false,
 ): string {
   if (seen.has(part)) return "";
   seen.add(part);
   const attribute = (name: string): string => attributeOf(program, moment, part, name)?.trim() ?? "";
-  if (!inside) {
+  // What is named by others does not ask whom those are named by (step 2B).
+  if (inside !== "label") {
     const named = labelledBy(program, moment, part, seen);
     if (named) return named;
   }
@@ -122,16 +140,18 @@ function compute(
   const naming = { fieldset: "legend", table: "caption", svg: "title" }[tag];
   if (!inside && naming) {
     const first = program.parts.find((p) => p.parent === part && p.part.tag === naming);
-    if (first && isHeard(program, moment, first.index)) return compute(program, moment, first.index, true, seen);
+    if (first && isHeard(program, moment, first.index)) return compute(program, moment, first.index, "content", seen);
   }
   if (tag === "optgroup") return attribute("label") || attribute("title");
   const isImageButton = tag === "input" && attribute("type") === "image";
   if (tag === "img" || isImageButton) return attribute("alt") || attribute("title") || (isImageButton ? "Submit" : "");
-  if (!inside && ["input", "select", "textarea", "button"].includes(tag)) {
+  if (!inside && isLabelable(tag)) {
     // What has labels is called what they say, be it nothing: that they are hidden, or empty, is no reason to look further.
     const labels = labelElements(program, moment, part);
     if (labels.length)
-      return labels.map((l) => (isHeard(program, moment, l) ? compute(program, moment, l, true, seen) : "")).join(" ");
+      return labels
+        .map((l) => (isHeard(program, moment, l) ? compute(program, moment, l, "content", seen) : ""))
+        .join(" ");
   }
   if (tag === "input" && ["submit", "button", "reset"].includes(attribute("type"))) {
     const usual: Record<string, string> = { submit: "Submit", reset: "Reset" };
@@ -140,6 +160,7 @@ function compute(
   // A field inside a label stands for what it holds (accname 1.2, step 2C).
   if (inside && tag === "input" && /^(|text|search|email|tel|url|number)$/.test(attribute("type")))
     return attribute("value");
+  if (inside && gauges.test(tag)) return gaugeText(tag, attributeOf(program, moment, part, "value"));
   const role = roleOf(program, moment, part);
   const look = looksAt(program, moment.pose)[part];
   // What can be written into has its content for a value, not for a name.
@@ -154,26 +175,48 @@ function compute(
             if (typeof c !== "number") return c.run(env);
             if (!hiddenToo && !isHeard(program, moment, c)) return "";
             if (!layout.present[c]) return "";
-            if (isApart(roleOf(program, moment, c) ?? ""))
-              return attributeOf(program, moment, c, "aria-label") ?? attributeOf(program, moment, c, "title") ?? "";
-            const said = compute(program, moment, c, true, seen, hiddenToo);
+            if (isApart(roleOf(program, moment, c) ?? "")) return ` ${authored(program, moment, c, inside, seen)} `;
+            const said = compute(program, moment, c, inside ?? "content", seen, hiddenToo);
             const { display = "inline" } = looksAt(program, moment.pose)[c].css;
             // What is moved out is positioned, and so a block of its own.
-            const isInLine = display === "inline" && layout.as[c] !== "moved out";
+            const isInLine = display === "inline" && layout.as[c] !== "moved out" && !isSaidOf(program, moment, c);
             return isInLine && isInlineTag(program.parts[c].part.tag) ? said : ` ${said} `;
           })
           .join("");
     if (text.trim()) return text;
   }
-  return (isUnnamed(role ?? "") ? "" : attribute("title")) || attribute("placeholder");
+  return (
+    (isUnnamed(role ?? "") ? "" : attribute("title")) ||
+    (isHinted(tag, attribute("type")) ? attribute("placeholder") : "")
+  );
 }
+
+/** What the author calls it, whatever is inside. */
+function authored(program: Program, moment: Moment, part: PartIndex, inside: Inside, seen: Set<PartIndex>): string {
+  const by = inside === "label" ? "" : labelledBy(program, moment, part, seen);
+  return by || ["aria-label", "title"].map((a) => attributeOf(program, moment, part, a)?.trim()).find(Boolean) || "";
+}
+const gauges = /^(meter|progress)$/;
+/** A gauge in a name says what it shows (accname 1.2, step 2C, range); a bar that shows nothing says nothing. */
+function gaugeText(tag: string, value: string | null): string {
+  if (value === null && tag === "progress") return "";
+  const shown = Number.parseFloat(value ?? "0");
+  return String(Number.isFinite(shown) ? shown : 0);
+}
+
+/** What its author calls it stands apart from the words around, as in Chromium. */
+const isSaidOf = (program: Program, moment: Moment, part: PartIndex): boolean =>
+  Boolean(attributeOf(program, moment, part, "aria-label")?.trim());
+const isHinted = (tag: string, type: string): boolean =>
+  tag === "textarea" || (tag === "input" && /^(|text|search|url|tel|email|password|number)$/i.test(type));
+const isLabelable = (tag: string): boolean => /^(button|input|meter|output|progress|select|textarea)$/.test(tag);
 
 /** What `aria-labelledby` makes of it; empty where nothing it names is there. */
 function labelledBy(program: Program, moment: Moment, part: PartIndex, seen: ReadonlySet<PartIndex>): string {
   const { named } = layoutOf(program, moment);
   const texts = labelsOf(program, moment, part)
     // A label counts even when it is hidden, with what is hidden inside it (step 2A).
-    .map((p) => compute(program, moment, p, true, new Set([...seen].filter((s) => s !== p)), !named[p]));
+    .map((p) => compute(program, moment, p, "label", new Set([...seen].filter((s) => s !== p)), !named[p]));
   return texts.join("").trim() ? texts.join(" ") : "";
 }
 
@@ -198,9 +241,18 @@ function labelElements(program: Program, moment: Moment, part: PartIndex): PartI
   return program.parts.flatMap((p) => {
     if (p.part.tag !== "label" || !present[p.index]) return [];
     const target = attributeOf(program, moment, p.index, "for");
-    const is = (target !== null && target === id) || (target === null && part > p.index && part < p.end);
-    return is ? [p.index] : [];
+    // Without a word it is of the first in it that can have one (HTML §4.10.4).
+    const isOf = target === null ? firstIn(program, p.index, present) === part : target === id;
+    return isOf ? [p.index] : [];
   });
+}
+
+function firstIn(program: Program, label: PartIndex, present: readonly boolean[]): PartIndex {
+  for (let c = label + 1; c < program.parts[label].end; c++) {
+    const { tag, attributes } = program.parts[c].part;
+    if (present[c] && isLabelable(tag) && attributes?.type?.toLowerCase() !== "hidden") return c;
+  }
+  return DOCUMENT;
 }
 
 /** The control that a label gives its clicks to (HTML §4.10.4); DOCUMENT when there is none. */

@@ -39,6 +39,9 @@ interface Rule {
 const attribute = ({ program, state, part }: Asked, name: string): string | null =>
   attributeOf(program, state, part, name);
 const role = ({ program, state }: Asked, part: PartIndex): string | null => roleOf(program, state, part);
+/** Without a name it is none yet. */
+const isMeantAsRegion = (a: Asked, part: PartIndex): boolean =>
+  role(a, part) === "region" || attributeOf(a.program, a.state, part, "role") === "region";
 const inside = (a: Asked, wanted: string): PartIndex[] =>
   a.program.parts.flatMap(({ index: p }) =>
     p !== a.part && isInside(a.program, p, a.part) && role(a, p) === wanted ? p : [],
@@ -112,7 +115,7 @@ const rules: readonly Rule[] = [
     roles: ["button"],
     wrong: (a) => {
       const panel = target(a, "aria-controls");
-      if (panel === DOCUMENT || role(a, panel) !== "region" || attribute(a, "aria-expanded") === null) return null;
+      if (panel === DOCUMENT || !isMeantAsRegion(a, panel) || attribute(a, "aria-expanded") === null) return null;
       if (around(a, "heading") === DOCUMENT) return "$ opens a region, but is in no heading: put it in one";
       const labels = (attributeOf(a.program, a.state, panel, "aria-labelledby") ?? "").split(/\s+/);
       return labels.some((id) => partById(a.program, a.state, id) === a.part)

@@ -2,7 +2,7 @@
 import type { Page } from "puppeteer-core";
 import { DOCUMENT, type Program } from "../../src/core/program";
 import type { RunState } from "../../src/core/run";
-import { factsOf, layoutOf } from "../../src/core/surface";
+import { factsOf, isSameName, layoutOf } from "../../src/core/surface";
 
 /** Names of Chromium's own for what has no role in WAI-ARIA, or for a synonym. */
 const own: Record<string, string> = {
@@ -88,8 +88,7 @@ export async function unlikeTree(page: Page, program: Program, state: RunState, 
   /** Something in it may be told all the same, and so have its say in a name. */
   const mayTellMore = (p: number): boolean =>
     program.parts.slice(p, program.parts[p].end).some(({ index }) => index !== p && comesAlong(index));
-  const isSame = (a: string, b: string): boolean =>
-    spaced ? a === b : a.replaceAll(" ", "") === b.replaceAll(" ", "");
+  const isSame = (a: string, b: string): boolean => (spaced ? a === b : isSameName(a, b));
   for (const { index, name, part } of program.parts) {
     const { exposed, role: told, name: mine } = factsOf(program, state, index);
     const said = told === "none" || told === "presentation" ? "" : told;

@@ -69,7 +69,8 @@ export const isRequired = (e: StyledElement): boolean =>
   fields.has(e.tag) && has(e, "required") && !(e.tag === "input" && neverRequired.test(typeOf(e)));
 export const isOptional = (e: StyledElement): boolean => fields.has(e.tag) && !isRequired(e);
 
-const hinted = /^(text|search|url|tel|email|password|number)$/;
+/** Types of fields that a placeholder is a hint for (HTML §4.10.5.3.10). */
+export const hinted = /^(text|search|url|tel|email|password|number)$/;
 const known = /^(text|search|url|tel|email|password|number|date|datetime-local|month|time|week)$/;
 /** Its placeholder stands in place of a value (HTML §4.10.5.3.10). */
 export function isShownEmpty(e: StyledElement): boolean {
@@ -116,7 +117,8 @@ export function isIndeterminate(e: StyledElement): boolean {
   );
 }
 
-const labelable = /^(button|input|meter|output|progress|select|textarea)$/;
+/** Elements that a label can be of (HTML §4.10.2). */
+export const labelable = /^(button|input|meter|output|progress|select|textarea)$/;
 const isLabelable = (e: StyledElement): boolean =>
   labelable.test(e.tag) && !(e.tag === "input" && typeOf(e) === "hidden");
 /** The control of a label (HTML §4.10.4). */

@@ -142,6 +142,9 @@ const apart = new Set(
 );
 export const isApart = (role: string): boolean => apart.has(role);
 
+/** How words are set apart in a name accname 1.2 leaves open. */
+export const isSameName = (a: string, b: string): boolean => a.replaceAll(" ", "") === b.replaceAll(" ", "");
+
 /** Landmarks that are none without a name (WAI-ARIA 1.2 §5.3.2, region). */
 export const needsName = (role: string): boolean => role === "region";
 

@@ -1,5 +1,5 @@
 /** Roles, attributes, texts, and accessible names by Accessible Name and Description Computation 1.2. */
-import { isInlineTag } from "../../cascade";
+import { hinted, isInlineTag, labelable } from "../../cascade";
 import type { Part } from "../../model";
 import { classesWith, DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
@@ -145,7 +145,7 @@ function compute(
   if (tag === "optgroup") return attribute("label") || attribute("title");
   const isImageButton = tag === "input" && attribute("type") === "image";
   if (tag === "img" || isImageButton) return attribute("alt") || attribute("title") || (isImageButton ? "Submit" : "");
-  if (!inside && isLabelable(tag)) {
+  if (!inside && labelable.test(tag)) {
     // What has labels is called what they say, be it nothing: that they are hidden, or empty, is no reason to look further.
     const labels = labelElements(program, moment, part);
     if (labels.length)
@@ -208,8 +208,7 @@ function gaugeText(tag: string, value: string | null): string {
 const isSaidOf = (program: Program, moment: Moment, part: PartIndex): boolean =>
   Boolean(attributeOf(program, moment, part, "aria-label")?.trim());
 const isHinted = (tag: string, type: string): boolean =>
-  tag === "textarea" || (tag === "input" && /^(|text|search|url|tel|email|password|number)$/i.test(type));
-const isLabelable = (tag: string): boolean => /^(button|input|meter|output|progress|select|textarea)$/.test(tag);
+  tag === "textarea" || (tag === "input" && hinted.test((type || "text").toLowerCase()));
 
 /** What `aria-labelledby` makes of it; empty where nothing it names is there. */
 function labelledBy(program: Program, moment: Moment, part: PartIndex, seen: ReadonlySet<PartIndex>): string {
@@ -250,7 +249,7 @@ function labelElements(program: Program, moment: Moment, part: PartIndex): PartI
 function firstIn(program: Program, label: PartIndex, present: readonly boolean[]): PartIndex {
   for (let c = label + 1; c < program.parts[label].end; c++) {
     const { tag, attributes } = program.parts[c].part;
-    if (present[c] && isLabelable(tag) && attributes?.type?.toLowerCase() !== "hidden") return c;
+    if (present[c] && labelable.test(tag) && attributes?.type?.toLowerCase() !== "hidden") return c;
   }
   return DOCUMENT;
 }

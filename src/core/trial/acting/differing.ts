@@ -6,7 +6,7 @@
 import type { Component } from "../../model";
 import { looksAt, type Program } from "../../program";
 import type { RunState } from "../../run";
-import { isPainted } from "../../surface";
+import { isPainted, isSameName } from "../../surface";
 import type { Observation, SeenPart } from "../system";
 import { arrivesAt, attributesSaid, seenPart } from "./core-system";
 
@@ -108,9 +108,7 @@ export function differingPart(
   if (heard || want.visible) say("exposed", yes(want.exposed), yes(is.exposed));
   if (want.exposed && is.exposed && heard) {
     say("role", want.role, is.role);
-    // How words are set apart in a name accname 1.2 leaves open.
-    const isSameName = want.name.replaceAll(" ", "") === is.name.replaceAll(" ", "");
-    if (want.role === is.role && !isSameName) say("name", want.name, is.name);
+    if (want.role === is.role && !isSameName(want.name, is.name)) say("name", want.name, is.name);
   }
   if (want.present && is.present)
     for (const name of attributesSaid(program, part))

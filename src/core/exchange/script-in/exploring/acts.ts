@@ -167,6 +167,21 @@ export const aboutOf = (effects: readonly Effect[], due: string): Effect["do"][]
 export const isCancelled = (effects: readonly Effect[], due: string): boolean =>
   /^(cancel|give up)$/.test(aboutOf(effects, due).at(-1) ?? "");
 
+/** What is under way after an act, by the names that `startedBy` gives. */
+export function underWayAfter(
+  act: Act,
+  effects: readonly Effect[],
+  before: ReadonlySet<string>,
+  timers: ReadonlyMap<string, { every: boolean }>,
+): Set<string> {
+  const out = new Set([...before, ...startedBy(effects)]);
+  const over = act.is === "answer" ? `request ${act.request}` : act.is === "timer" ? act.timer : "";
+  const goesOn = act.is === "timer" && timers.get(act.timer)?.every === true;
+  if (!goesOn && !startedBy(effects).includes(over)) out.delete(over);
+  for (const id of out) if (isCancelled(effects, id)) out.delete(id);
+  return out;
+}
+
 const isFocusable = (e: PageElement): boolean =>
   /^(a|button|input|select|textarea|summary)$/.test(e.tag) || "tabindex" in e.attributes;
 

@@ -1,24 +1,15 @@
 /** From the page as loaded on, each act in each way that the page can then be, breadth first. */
-import {
-  type Effect,
-  type Event,
-  isA,
-  keyOfStore,
-  type Reading,
-  type ScriptPage,
-  type Store,
-  type Timed,
-} from "../reading";
+import { type Event, isA, keyOfStore, type Reading, type ScriptPage, type Store, type Timed } from "../reading";
 import {
   type Act,
   actsOf,
-  isCancelled,
   isNotYet,
   isOff,
   isPressedAlready,
   isUnseen,
   moreDistances,
   startedBy,
+  underWayAfter,
 } from "./acts";
 import type { Outcome } from "./found";
 import type { Known } from "./load";
@@ -138,7 +129,7 @@ export class Search {
     if (to === null) return;
     this.outcomes[a][at] = { to, effects: done.effects, whole: done.whole };
     const before = this.pending[to].size;
-    for (const t of this.stillUnderWay(act, at, done.effects)) this.pending[to].add(t);
+    for (const t of underWayAfter(act, done.effects, this.pending[at], reading.timers)) this.pending[to].add(t);
     if (this.pending[to].size > before && !queue.includes(to)) queue.push(to);
     // What is new to ask is asked everywhere.
     const more = this.addActs();
@@ -171,14 +162,6 @@ export class Search {
     this.pending.push(new Set());
     this.queue.push(to);
     return to;
-  }
-
-  private stillUnderWay(act: Act, at: number, effects: readonly Effect[]): string[] {
-    const isOver = (t: string): boolean =>
-      (act.is === "timer" && act.timer === t && !this.reading.timers.get(t)?.every) ||
-      (act.is === "answer" && t === `request ${act.request}`);
-    const running = [...this.pending[at]].filter((t) => !isOver(t));
-    return [...running, ...startedBy(effects)].filter((t) => !isCancelled(effects, t));
   }
 
   /** Acts that elements and listeners bring that were not there before. */

@@ -1,5 +1,5 @@
 /** Timers that a script sets again before they have come: its page goes by both, a specification has one clock for each. */
-import { type Act, aboutOf, isCancelled, isNotYet, startedBy } from "./acts";
+import { type Act, aboutOf, isNotYet, startedBy, underWayAfter } from "./acts";
 import type { Explored, Outcome } from "./found";
 
 const TIMER = "a timer that can be set again while it is under way, and not be cleared: here it starts anew";
@@ -56,7 +56,7 @@ function isSetTwice(due: Due, { acts, outcomes, timers, loaded }: Found): boolea
       if (crossing && crossing.what !== "view" && inside.has(place) === crossing.enters) continue;
       const own = comes.includes(a);
       if (startsAgain(outcome, due) && underWay.has(id) && !own && tells(comes, outcomes, outcome.to)) return true;
-      const then = after(act, outcome, underWay, timers);
+      const then = underWayAfter(act, outcome.effects, underWay, timers);
       const now = place ? new Set(inside) : inside;
       if (place && crossing!.enters) now.add(place);
       else if (place) now.delete(place);
@@ -68,16 +68,6 @@ function isSetTwice(due: Due, { acts, outcomes, timers, loaded }: Found): boolea
     }
   }
   return false;
-}
-
-/** What is under way after an act, by the names that `startedBy` gives. */
-function after(act: Act, { effects }: Outcome, before: ReadonlySet<string>, timers: Found["timers"]): Set<string> {
-  const out = new Set(before);
-  if (act.is === "timer" && !timers.get(act.timer)?.every) out.delete(act.timer);
-  if (act.is === "answer") out.delete(`request ${act.request}`);
-  for (const id of startedBy(effects)) out.add(id);
-  for (const id of out) if (isCancelled(effects, id)) out.delete(id);
-  return out;
 }
 
 /** Whether it begins then without having been let be before. */

@@ -71,11 +71,20 @@ export function nameMade(r: Writer, e: PageElement, name: string): void {
   const before = e.name;
   r.page.rename(e, freeName(name, new Set(r.page.elements.flatMap((o) => (o === e ? [] : [o.name])))));
   e.made.named = true;
+  passOn(r, before, e.name);
+}
+/** Whether a key of the store says something of an element, by its name. */
+export function isAbout(key: string, name: string): boolean {
+  const [kind, of] = key.split(" ");
+  return of === name && kind !== "variable";
+}
+/** What was said of one is said of the other. */
+export function passOn(r: Writer, from: string, to: string): void {
   for (const [key, value] of [...r.store]) {
-    const [kind, of, ...rest] = key.split(" ");
-    if (of !== before || kind === "variable") continue;
+    if (!isAbout(key, from)) continue;
+    const [kind, , ...rest] = key.split(" ");
     r.erase(key);
-    r.write([kind, e.name, ...rest].join(" "), value);
+    r.write([kind, to, ...rest].join(" "), value);
   }
 }
 interface Writer {

@@ -1,6 +1,6 @@
 /** Into the page, and out of it. */
 import type { Context } from "../../context";
-import { anotherOf, insideMade, keyOfPlace } from "../../made";
+import { anotherOf, insideMade, isAbout, keyOfPlace, passOn } from "../../made";
 import { isElement, type PageElement, type Store } from "../../page";
 import { isA, type Js, NotUnderstood, textOf } from "../../values";
 import { fragmentIn } from "./fragments";
@@ -87,15 +87,10 @@ export function inPlaceOf(r: Context, parent: PageElement, child: Js): Js {
 const callOf = (site: string): string => /(\d+)(?: for \S+)?$/.exec(site)?.[1] ?? site;
 const isPlain = (r: Context, e: PageElement): boolean => !e.children.some(isElement) && !r.isListenedTo(e);
 
-/** What was said of one is said of the other. */
+/** It is the other from now on. */
 function become(r: Context, child: { element: PageElement }, other: PageElement): PageElement {
   const e = child.element;
-  for (const [key, cell] of [...r.store]) {
-    const [kind, name, ...rest] = key.split(" ");
-    if (name !== e.name || kind === "variable") continue;
-    r.erase(key);
-    r.write([kind, other.name, ...rest].join(" "), cell);
-  }
+  passOn(r, e.name, other.name);
   r.madeNow.delete(e);
   r.madeNow.add(other);
   child.element = other;
@@ -114,8 +109,7 @@ export const detach = (r: Context, e: PageElement): void =>
 /** An element that was made is blank again, with nothing in it: nobody has it any more, or it stands for another from now on. */
 export function blank(r: Context, e: PageElement): void {
   for (const one of [e, ...insideMade(e)]) {
-    for (const key of [...r.store.keys()])
-      if (key.split(" ")[1] === one.name && !key.startsWith("variable ")) r.erase(key);
+    for (const key of [...r.store.keys()]) if (isAbout(key, one.name)) r.erase(key);
     r.deafen(one);
   }
 }
@@ -128,12 +122,9 @@ export function sweep(r: Context, before: Store, held: () => ReadonlySet<PageEle
     const old = page.elements.find((o) => o !== e && o.made?.site === site && page.isInPage(o, before));
     if (old && page.isInPage(e, store) && !page.isInPage(old, store)) page.replacing.add(site);
   }
-  const out = page.elements.filter((e) => e.made && !page.isThere(e, store) && isSaidOf(r, e));
+  const isSaid = (e: PageElement): boolean => [...store.keys()].some((key) => isAbout(key, e.name));
+  const out = page.elements.filter((e) => e.made && !page.isThere(e, store) && isSaid(e));
   if (!out.length) return;
   const kept = held();
   for (const e of out) if (![e, ...insideMade(e)].some((o) => kept.has(o))) blank(r, e);
-}
-function isSaidOf({ store }: Context, e: PageElement): boolean {
-  for (const key of store.keys()) if (key.split(" ")[1] === e.name && !key.startsWith("variable ")) return true;
-  return false;
 }

@@ -1,5 +1,5 @@
 /** One specification acted out by the core and by its delivered page; what each says after every act. */
-import { takesKeys } from "../../src/core/cascade";
+import { isCheckable, takesKeys } from "../../src/core/cascade";
 import { type Component, type FactName, factNames, factWords, type Part, type PartFacts } from "../../src/core/model";
 import {
   compile,
@@ -136,6 +136,8 @@ function pairs(
     // Firefox gives a progress bar a border, which stays when there is no room for more.
     if (leavesNoRoom.test(program.doc.page.css ?? "") && program.parts[index].part.tag === "progress")
       skip.add("visible");
+    // Chromium gives a box that can be checked no width where it is laid out as a grid; Firefox does, as it does elsewhere.
+    if (isGridOfNoWidth(program, state, index)) for (const f of ["visible", "in view"]) skip.add(f);
     // Chromium draws a disabled select paler, and has its options disabled with it; HTML §4.10.10.2 does not.
     const select = program.parts[index].path.find((p) => program.parts[p].part.tag === "select");
     if (select !== undefined && layoutOf(program, state).disabled[select])
@@ -149,6 +151,25 @@ function pairs(
     }
   }
   return [core, page];
+}
+
+const isGridOfNoWidth = (program: Program, state: RunState, part: number): boolean =>
+  isCheckable(program.parts[part].part.tag, program.parts[part].part.attributes) &&
+  /grid|ruby/.test(looksAt(program, state.pose)[part].css.display ?? "");
+
+/**
+ * Whether something in a part can be edited that is laid out otherwise than in blocks: Chromium puts the caret of a press
+ * beside it into it, by how near it is, and the focus with it. No standard says so, and Firefox does not.
+ */
+function holdsEditable(program: Program, state: RunState, part: number): boolean {
+  const looks = looksAt(program, state.pose);
+  return program.parts.some(
+    ({ index, path, part: { attributes } }) =>
+      index !== part &&
+      path.includes(part) &&
+      attributes?.contenteditable !== undefined &&
+      path.slice(0, path.indexOf(part) + 1).some((p) => !/^(block|flow-root)?$/.test(looks[p].css.display ?? "")),
+  );
 }
 
 /** In the page: a point at which the browser hits the element itself; null where there is none. */
@@ -270,6 +291,8 @@ function stimulusOf(
       const isTypedInto = aimed && takesKeys(aimed.tag, aimed.attributes ?? {});
       if (/^(up|move)$/.test(kind) && state.pressed !== null && state.pressed !== info.index && isTypedInto)
         return null;
+      const isPress = /^(down|click)$/.test(kind);
+      if (engine === "chromium" && info && isPress && holdsEditable(program, state, info.index)) return null;
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;
       const there = part === undefined ? state : stimulate(program, state, { move: part }).state;

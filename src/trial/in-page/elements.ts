@@ -38,16 +38,23 @@ export function elementsOf(map: Readonly<Record<string, string>>): Map<string, H
     if (known?.selector === selector && known.element.isConnected) kept.set(known.element, part);
     else byPlaceFound.delete(part);
   }
+  const isByPlace = (part: string, selector: string): boolean =>
+    guessed.has(`${part} ${selector}`) || /:nth-|:first-child/.test(selector);
+  const sure = new Set(
+    Object.entries(map).flatMap(([part, selector]) => (isByPlace(part, selector) ? [] : [elementAt(selector)])),
+  );
   return new Map(
     Object.entries(map).map(([part, selector]) => {
       const known = byPlaceFound.get(part)?.element;
       if (known) return [part, known];
       let element = elementAt(selector);
-      const isGuessed = guessed.has(`${part} ${selector}`);
-      if (!element || !(isGuessed || selector.includes(":nth-"))) return [part, element];
-      // Another has moved up into its place; what was guessed may be another of the same kind now.
-      if (kept.has(element))
-        element = isGuessed && !selector.includes(DEEP) ? (all(selector).find((e) => !kept.has(e)) ?? null) : null;
+      if (!element || !isByPlace(part, selector)) return [part, element];
+      // Another has moved up into its place; then it may be another of the same kind now, or stand after those that stayed.
+      if (kept.has(element)) {
+        const isGuessed = guessed.has(`${part} ${selector}`) && !selector.includes(DEEP);
+        const others = [...(isGuessed ? all(selector) : []), ...beside(element)];
+        element = others.find((e) => !kept.has(e) && !sure.has(e)) ?? null;
+      }
       if (!element) return [part, null];
       byPlaceFound.set(part, { selector, element });
       kept.set(element, part);
@@ -55,6 +62,10 @@ export function elementsOf(map: Readonly<Record<string, string>>): Map<string, H
     }),
   );
 }
+
+/** Those of its kind with it. */
+const beside = (element: HTMLElement): HTMLElement[] =>
+  [...(element.parentElement?.children ?? [])].filter((e) => e.localName === element.localName) as HTMLElement[];
 
 const all = (selector: string): HTMLElement[] => [...document.querySelectorAll<HTMLElement>(selector)];
 

@@ -48,8 +48,6 @@ export const faults: Readonly<Record<string, RegExp>> = {
   "hold to delete": /msg: text: expected , found Deleted/,
   // Opened by the Enter key once more while it is open, it has its class twice and loses one of them.
   "rules in old words": /ov: visible: expected no, found yes/,
-  // A fifth is there while the first has still its time to go.
-  "a notice made anew": /each act later: el: found: expected in the document/,
   // What was clicked is another element afterwards.
   "drawn anew each time": /the page: focus: expected toggle, found nothing/,
   // The handle of a timer is lost when another is set over it: it comes although the pointer has gone.

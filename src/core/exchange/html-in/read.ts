@@ -12,15 +12,15 @@ import {
   readComponentValue,
   withoutUnwritable,
 } from "../../model";
-import { compile } from "../../program";
 import { attributeProblem, isAllowedTag, isLanguage } from "../../safety";
-import { implicitRole, restingLooks } from "../../surface";
+import { implicitRole } from "../../surface";
+import { comesByRule, covering } from "../by-rule";
 import { CODE, readScripts, type Script, type ScriptRead } from "../script-in";
 import { hiddenByClass } from "./hidden";
 import { lineOf, placeOf, type Remark } from "./remark";
 import { readRoots } from "./roots";
 import { inlineStyle, readStyles } from "./styles";
-import { comesByRule, proposedControls, stillWaiting, waitingRules } from "./waiting";
+import { proposedControls, stillWaiting } from "./waiting";
 
 export type { Remark };
 export type HtmlRead =
@@ -84,9 +84,9 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   if (reader.count > MAX_PARTS) {
     return { ok: false, message: `This markup has ${reader.count} elements; a component has at most ${MAX_PARTS}.` };
   }
-  if (!parts.length) return { ok: false, message: "There is no element in this markup." };
   const empty = emptyComponent(name);
   const written = reader.inTurn();
+  if (!parts.length && !written.length) return { ok: false, message: "There is no element in this markup." };
   const standing = readRoots([html, whole ? body : undefined], styles.page, written);
   const doc: Component = {
     ...empty,
@@ -104,6 +104,8 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   const made = withCovers(read.doc);
   const scripts = written.length ? written : proposedControls(made, (part) => reader.lines.get(part) ?? 1);
   const behaviour = readScripts(made, scripts, new Set(left), standing.begins);
+  if (!(behaviour?.doc ?? made).parts.length)
+    return { ok: false, message: "There is no element in this markup, and its scripts make none that could be read." };
   remarks.push(...stillWaiting(made, behaviour?.doc ?? made));
   const byClass = hiddenByClass(made);
   const done = behaviour && { ...behaviour, doc: byClass(behaviour.doc) };
@@ -307,37 +309,12 @@ const textIn = (node: Element): string =>
     .replace(/\s+/g, " ")
     .trim();
 
-/** What parts lie over, where their position says so, now or once they have the classes that rules wait for. */
+/** With what parts lie over, and with a row for what comes and goes by its rules. */
 function withCovers(doc: Component): Component {
-  const program = compile(doc);
-  const looks = restingLooks(program, 1);
   const sheet = readSheet(doc.page.css ?? "");
-  const add = (part: Part): Part => {
-    const index = program.partIndex.get(part.name)!;
-    const waiting = [...new Set(waitingRules(sheet, part).map((w) => w.rule))];
-    const later = Object.assign(
-      {},
-      ...waiting.map((r) => Object.fromEntries(r.declarations.map((d) => [d.property, d.value]))),
-    );
-    const covers = coverOf({ ...looks[index].css }) ?? coverOf({ ...looks[index].css, ...later });
-    const content = part.content?.map((c) => (typeof c === "string" ? c : add(c)));
-    return { ...part, ...(covers ? { covers } : {}), ...(content ? { content } : {}) };
-  };
-  const parts = doc.parts.map(add);
+  const parts = covering(doc);
   const rows = allParts({ parts }).filter(
     ({ part: p }) => (p.covers || comesByRule(sheet, p)) && !doc.looks.some((l) => l.part === p.name),
   );
   return { ...doc, parts, looks: [...doc.looks, ...rows.map(({ part: p }) => ({ part: p.name, in: {} }))] };
-}
-
-/** What a part lies over, where its position says so. */
-function coverOf(css: Readonly<Record<string, string>>): Part["covers"] | undefined {
-  const zero = (v: string | undefined): boolean => v !== undefined && /^0[a-z%]*$/.test(v.trim());
-  const full = (v: string | undefined, unit: string): boolean => v === "100%" || v === `100${unit}`;
-  const pinned =
-    css.inset?.trim().split(/\s+/).every(zero) ||
-    (zero(css.top) && zero(css.left) && zero(css.right) && zero(css.bottom)) ||
-    (zero(css.top) && zero(css.left) && full(css.width, "vw") && full(css.height, "vh"));
-  if (!pinned) return undefined;
-  return css.position === "fixed" ? "viewport" : css.position === "absolute" ? "parent" : undefined;
 }

@@ -4,6 +4,7 @@
  */
 import { isCheckable } from "../../cascade";
 import { type Component, type Part, readComponentValue } from "../../model";
+import { covering } from "../by-rule";
 import { told } from "./alike";
 import { unlike } from "./check";
 import { counted } from "./counters";
@@ -61,7 +62,8 @@ function readWith(
   const gone = left.size ? explore(page, scripts, left) : every;
   const first = around(page, withoutImpossible(gone, broughtIn.page.width));
   const makes = page.elements.some((e) => e.made);
-  const { doc, stores } = grown(page, first.stores);
+  const { doc: all, stores } = grown(page, first.stores);
+  const doc = makes ? { ...all, parts: covering(all) } : all;
   const found = told({ ...first, stores });
   const proposals = proposalsOf(every);
   const { found: last, counter, of, below } = counted(found, (key) => page.own(key));

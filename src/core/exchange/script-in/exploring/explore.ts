@@ -21,22 +21,21 @@ import { numbersOf } from "./widths";
 export function explore(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>): Explored {
   const known: Known = { counting: new Set(), positions: new Set(), framed: false };
   const { counting, positions } = known;
+  let times = 0;
   for (;;) {
     const [counted, kept] = [counting.size, positions.size];
-    const [places, replaced] = [page.scattered.size, page.replacing.size];
+    const places = page.places.size;
     const found: Explored = exploreOnce(page, scripts, left, known);
     if (positions.size > kept) continue;
     const draws: boolean = !known.framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
     known.framed ||= draws;
-    const more = [...[...page.scattered].slice(places), ...[...page.replacing].slice(replaced)];
-    const isWorthIt = page.scattered.size + page.replacing.size <= MOST_SCATTERED;
-    if (more.length && isWorthIt) for (const site of more) page.forget(site);
+    if (page.places.size > places && ++times <= MOST_TIMES) page.forgetMade();
     else if (!draws && (counting.size === counted || counted > MOST_COUNTING)) return found;
   }
 }
 
-/** Places in the script whose elements come to several places of the page, or take one another's; each costs one more time through the script. */
-const MOST_SCATTERED = 6;
+/** How often the script is gone through once more since elements come to several places of the page, or take one another's. */
+const MOST_TIMES = 6;
 
 /** Timers whose own function counts; each costs one more time through the script. */
 const MOST_COUNTING = 4;

@@ -120,11 +120,15 @@ export interface Context {
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
   /** Somebody listens to it itself. */
   isListenedTo(e: PageElement): boolean;
+  /** Somebody listens to it now. */
+  isHeard(e: PageElement): boolean;
   unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
   /** Nobody listens at an element any more: it is another one from now on. */
   deafen(e: PageElement): void;
   /** Elements that were made in the act under way. */
   readonly madeNow: Set<PageElement>;
+  /** What the act under way has taken out that could have the focus. */
+  readonly takenOut: Set<PageElement>;
   /** Where in the script it is, and from where it came there. */
   site(): string;
   /** The call under way: what timers and requests are known by. */

@@ -214,12 +214,12 @@ export class Heap {
     this.watched.push({ instants: this.instantsOf(values), at });
   }
   private readonly watched: { instants: [of: Entity, name: string][]; at: () => string | null }[] = [];
-  /** Elements that something keeps which lasts; or that can be reached from values. */
-  elements(from?: readonly Js[]): Set<PageElement> {
-    const fields = [...this.reached(from ?? [], from ? [] : this.scopes)].flatMap((e) => [
-      ...contentsOf(e).fields.values(),
-    ]);
-    return new Set(fields.flatMap((v) => (typeof v === "object" && v?.is === "element" ? [v.element] : [])));
+  /** Elements that can be reached from values, by what is named in functions. @param also from the script's own variables */
+  elements(from: readonly Js[], also = false): Set<PageElement> {
+    const out = new Set<PageElement>();
+    const top = also ? this.scopes.filter((s) => s.parent === null) : [];
+    this.reached(from, top, { named: true, elements: out });
+    return out;
   }
   private made(values: readonly Js[]): Entity[] {
     return [...this.reached(values, [])].filter((e) => e.id === null);
@@ -232,7 +232,12 @@ export class Heap {
     return [...this.cellsOf(value, "", false, byPlace)].map(([k, v]) => `${k}=${v}`).join(";");
   }
 
-  private reached(values: readonly Js[], scopes: readonly Scope[]): Set<Entity> {
+  /** @param named of what is around a function, only what is named in it */
+  private reached(
+    values: readonly Js[],
+    scopes: readonly Scope[],
+    { named = false, elements = new Set<PageElement>() } = {},
+  ): Set<Entity> {
     const out = new Set<Entity>();
     const functions = new Set<JsFunction>();
     const queue: (Js | Scope)[] = [...values, ...scopes];
@@ -241,11 +246,12 @@ export class Heap {
       if (v.is === "function") {
         if (functions.has(v)) continue;
         functions.add(v);
-        queue.push(v.scope, v.self, v.own, v.made?.parent, v.home);
+        queue.push(...(named ? namedBy(v) : [v.scope]), v.self, v.own, v.made?.parent, v.home);
       } else if (v.is === "accessor") queue.push(v.get, v.set);
       else if (v.is === "proxy") queue.push(v.target, v.handler);
       else if (v.is === "native") queue.push(...(v.holds ?? []));
-      else if (v.is === "element" || v.is === "timer" || v.is === "pattern" || v.is === "time") continue;
+      else if (v.is === "element") elements.add(v.element);
+      else if (v.is === "timer" || v.is === "pattern" || v.is === "time") continue;
       else if (!out.has(v)) {
         out.add(v);
         queue.push(...contentsOf(v).fields.values());
@@ -336,6 +342,15 @@ const heapKey = (store: Store): string =>
     .flatMap(([k, v]) => (isHeapKey(k) ? [`${k}=${JSON.stringify(v)}`] : []))
     .sort()
     .join("\n");
+
+/** What the names in a function stand for that are of what is around it. */
+function namedBy({ node, scope }: JsFunction): Js[] {
+  const names = new Set(namesIn(node));
+  const out: Js[] = [];
+  for (let s: Scope | null = scope; s; s = s.parent)
+    for (const [name, v] of s.values) if (names.delete(name)) out.push(v);
+  return out;
+}
 
 const named = new WeakMap<acorn.Node, ReadonlySet<string>>();
 /** Names that stand anywhere in a function; an arrow has the `this` of what is around it. */

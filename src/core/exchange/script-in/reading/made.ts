@@ -13,7 +13,8 @@ const MOST_IN_ALL = 60;
 const MOST_DEEP = 20;
 
 const isFull = (page: ScriptPage): boolean => page.elements.filter((e) => e.made).length >= MOST_IN_ALL;
-const nameFor = (page: ScriptPage, stem: string): string => freeName(stem, new Set(page.elements.map((e) => e.name)));
+const nameFor = (page: ScriptPage, stem: string, but?: PageElement): string =>
+  freeName(stem, new Set([page.html, page.body, ...page.elements].flatMap((e) => (e === but ? [] : [e.name]))));
 
 export const keyOfPlace = (e: PageElement): string => `attached ${e.name}`;
 
@@ -32,8 +33,10 @@ export function makeElement(
   most = page.mostOfOne,
 ): PageElement {
   if (!isAllowedTag(tag)) throw new NotUnderstood(null, `an element <${tag.slice(0, 40)}>`);
-  const known = page.elements.filter((e) => e.made?.site === site);
-  const free = known.find((e) => (page.replacing.has(site) || !page.isThere(e, store)) && !now.has(e));
+  const place = page.places.of(site);
+  const isAnew = page.places.replacing.has(place);
+  const known = page.elements.filter((e) => e.made?.site === place && e.tag === tag);
+  const free = known.find((e) => (isAnew || !page.isThere(e, store)) && !now.has(e));
   if (free) {
     now.add(free);
     return free;
@@ -42,7 +45,7 @@ export function makeElement(
   if (known.length >= most + Math.max(0, new Set(known.map((e) => e.parent)).size - 1)) return known[0];
   if (isFull(page)) throw new NotUnderstood(null, "elements without an end");
   const name = nameFor(page, /^[a-z]+$/.test(tag) ? tag : "part");
-  const made = { site, named: false };
+  const made = { site: place, named: false };
   const e = page.add({ name, tag, part: null, attributes: {}, parent: null, children: [], made });
   now.add(e);
   return e;
@@ -69,7 +72,7 @@ export function anotherOf(
 export function nameMade(r: Writer, e: PageElement, name: string): void {
   if (!e.made || e.made.named || !/^[A-Za-z][\w-]*$/.test(name)) return;
   const before = e.name;
-  r.page.rename(e, freeName(name, new Set(r.page.elements.flatMap((o) => (o === e ? [] : [o.name])))));
+  r.page.rename(e, nameFor(r.page, name, e));
   e.made.named = true;
   passOn(r, before, e.name);
 }

@@ -11,6 +11,7 @@ import {
 } from "../../../cascade";
 import type { Component, Part } from "../../../model";
 import { NotUnderstood } from "./not-understood";
+import { Places } from "./places";
 
 /** What a script can change, by key: `class panel open`, `attribute menu hidden`, `style bar width`, `text count`, `variable 3 open`. */
 export type Cell = string | number | boolean | null;
@@ -36,10 +37,7 @@ export class ScriptPage {
   readonly elements: PageElement[];
   /** What scripts find in `template` elements, and in scripts that are data; nothing of it is in the page. */
   readonly templates: { attributes: Readonly<Record<string, string>>; markup: string; isData: boolean }[] = [];
-  /** Places in the script whose elements come to several places of the page: each has those that it is heard at. */
-  readonly scattered = new Set<string>();
-  /** Places whose new element takes the place of the one before, in one act: for those that look, it is the same. */
-  readonly replacing = new Set<string>();
+  readonly places = new Places();
   private readonly byName = new Map<string, PageElement>();
   /** A script in the head runs, before there is a body. */
   isYetToCome = false;
@@ -95,11 +93,11 @@ export class ScriptPage {
     this.byName.set(name, e);
     this.changed();
   }
-  /** What was made at a place in the script, as if it had not been. */
-  forget(site: string): void {
+  /** What scripts made, as if it had not been. */
+  forgetMade(): void {
     for (let i = this.elements.length - 1; i >= 0; i--) {
       const e = this.elements[i];
-      if (e.made?.site !== site) continue;
+      if (!e.made) continue;
       this.elements.splice(i, 1);
       this.byName.delete(e.name);
       if (e.parent) e.parent.children.splice(e.parent.children.indexOf(e), 1);

@@ -85,6 +85,9 @@ export class Reading implements Working {
   isListenedTo(e: PageElement): boolean {
     return this.listeners.some((l) => l.on === e);
   }
+  isHeard(e: PageElement): boolean {
+    return this.ears.isHeard(e);
+  }
   deafen(e: PageElement): void {
     this.ears.deafen(e);
   }
@@ -245,6 +248,7 @@ export class Reading implements Working {
   /** The call under way: what timers and requests are known by. */
   calling: acorn.Node | null = null;
   readonly madeNow = new Set<PageElement>();
+  readonly takenOut = new Set<PageElement>();
   private readonly callers: number[] = [];
   site(): string {
     return [...this.callers.slice(-4), this.calling?.start ?? 0].join(" ");
@@ -291,16 +295,15 @@ export class Reading implements Working {
     this.turns.settle();
     this.loaded();
   }
+  /** What the browser keeps of the script's. @param out what listens to these does not count */
+  private keptBut(out: ReadonlySet<PageElement>): Js[] {
+    const ears = this.ears.kept(out);
+    return [...this.clocks.kept(), ...this.asked.kept(), ...ears, ...this.extras.values(), this.global];
+  }
   private loaded(): void {
     this.clocks.name();
     this.clocks.watch();
-    this.heap.loaded([
-      ...this.clocks.kept(),
-      ...this.asked.kept(),
-      ...this.ears.kept(),
-      ...this.extras.values(),
-      this.global,
-    ]);
+    this.heap.loaded(this.keptBut(new Set()));
     this.building = false;
     this.steps = 0;
     this.turns.drop();
@@ -331,13 +334,14 @@ export class Reading implements Working {
     this.scroll.reset();
     this.width.reset();
     this.madeNow.clear();
+    this.takenOut.clear();
     this.turns.drop();
     act();
     this.turns.settle();
     this.clocks.name();
     this.ears.settle();
     this.attempt(null, () => this.asked.settle());
-    sweep(this, store, () => this.heap.elements());
+    sweep(this, store, (out) => this.heap.elements([...this.keptBut(out)], true));
     this.attempt(null, () => this.heap.store(this.store), 1);
     return {
       store: this.page.tidy(this.store),

@@ -19,6 +19,8 @@ import { attributeSet } from "./said";
 import { treeMethods } from "./tree";
 import { isSmooth } from "./view";
 
+const BLURS = "blur(), by which what has the focus loses it: the sheet keeps it";
+
 export const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
   ...treeMethods,
   addEventListener: (r, e, [type, fn, options]) => r.listen(e, textOf(type), fn, options),
@@ -52,7 +54,10 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
     if (r.page.matches(focusable, e, r.store)) r.effect({ do: "focus", part: e.name });
     return undefined;
   },
-  blur: () => undefined,
+  blur: (r, e) => {
+    if (r.page.matches(focusable, e, r.store)) r.note(new NotUnderstood(null, BLURS, true), r.calling ?? 0);
+    return undefined;
+  },
   click: (r, e) => {
     r.dispatch("click", e);
     return undefined;

@@ -20,6 +20,13 @@ import {
 const staysPut =
   /^(mouseenter|mouseleave|focus|blur|pointerenter|pointerleave|toggle|beforetoggle|close|cancel|command|invalid)$/;
 
+interface OnPath {
+  on: Listener["on"];
+  /** Who listened as the event set out. */
+  first: readonly Listener[];
+  isAnother(): boolean;
+}
+
 export class Listeners {
   list: Listener[] = [];
   /** The event that is handled, or was handled last. */
@@ -92,6 +99,9 @@ export class Listeners {
     if (known) this.unhear(known);
     return undefined;
   }
+  isHeard(e: PageElement): boolean {
+    return this.list.some((l) => l.on === e && this.hears(l));
+  }
   deafen(e: PageElement): void {
     for (const l of this.list) if (l.on === e && this.hears(l)) this.unhear(l);
   }
@@ -127,8 +137,9 @@ export class Listeners {
     for (const l of this.list) if (!l.first) l.world ??= this.r.heap.worldOf([l.fn]);
   }
   /** What the browser keeps of the script's by them. */
-  kept(): Js[] {
-    return [...this.list.map((l) => l.fn), this.signals];
+  kept(but: ReadonlySet<PageElement>): Js[] {
+    const all = this.list.filter((l) => typeof l.on === "string" || !but.has(l.on));
+    return [...all.map((l) => l.fn), this.signals];
   }
 
   /** An event on its way down to its target and up again (DOM §2.9). @returns whether nobody prevented it */
@@ -158,19 +169,28 @@ export class Listeners {
     for (let e = event.target; e; e = e.parent) path.push(e);
     if (target !== "window") path.push("document");
     path.push("window");
-    const at = path.map((on, i) => ({ on, goesUp: bubbles || i === 0 }));
-    for (const { on } of [...at].reverse()) this.heardAt(event, on, true);
-    for (const { on, goesUp } of at) if (goesUp) this.heardAt(event, on, false);
+    const { madeNow } = this.r;
+    const at = path.map((on, i) => ({
+      on,
+      goesUp: bubbles || i === 0,
+      first: this.list.filter((l) => l.on === on && l.type === type && this.hears(l)),
+      /** It is another element to the browser from here on: the event goes to the one that was there, and who listened to it. */
+      isAnother: typeof on === "object" && !madeNow.has(on) ? () => madeNow.has(on) : () => false,
+    }));
+    for (const a of [...at].reverse()) this.heardAt(event, a, true);
+    for (const a of at) if (a.goesUp) this.heardAt(event, a, false);
     if (event.prevented && !made) this.r.effect({ do: "prevent" });
     this.event = outer ?? event;
     return !event.prevented;
   }
-  private heardAt(event: Event, at: Listener["on"], capture: boolean): void {
+  /** Who is put up on the same element meanwhile is not called, who is taken away is not either (DOM §2.9, "inner invoke"). */
+  private heardAt(event: Event, { on: at, first, isAnother }: OnPath, capture: boolean): void {
     if (event.stopped) return;
     event.current = at;
-    for (const l of [...this.list]) {
+    const now = isAnother() ? first : this.list.filter((l) => l.on === at && l.type === event.type && this.hears(l));
+    for (const l of now) {
       if (event.stoppedNow) break;
-      if (l.on !== at || l.type !== event.type || l.capture !== capture || !this.hears(l)) continue;
+      if (l.capture !== capture || !(isAnother() || this.hears(l))) continue;
       this.readLines.add(l.line);
       const node = isA(l.fn, "function") ? l.fn.node : null;
       const before = this.r.said();

@@ -59,6 +59,7 @@ export function evaluate(
     case "ObjectExpression":
       return objectOf(r, node, scope);
     case "MemberExpression":
+    case "TaggedTemplateExpression":
     case "ChainExpression":
     case "CallExpression":
       return chain(r, node, scope).value;
@@ -160,6 +161,14 @@ function chain(r: Context, node: acorn.Node, scope: Scope): { value: Js; gone: b
     const args = argumentsOf(r, c, scope);
     r.calling = c;
     return { value: located(r, c, () => r.call(callee.value, args, callee.self)), gone: false };
+  }
+  if (node.type === "TaggedTemplateExpression") {
+    const t = node as acorn.TaggedTemplateExpression;
+    const tag = chain(r, t.tag, scope);
+    const values = t.quasi.expressions.map((e) => evaluate(r, e, scope));
+    const strings = list(t.quasi.quasis.map((q) => q.value.cooked ?? undefined));
+    r.calling = t;
+    return { value: located(r, t, () => r.call(tag.value, [strings, ...values], tag.self)), gone: false };
   }
   return { value: evaluate(r, node as acorn.Expression, scope), gone: false };
 }

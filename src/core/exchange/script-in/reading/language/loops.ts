@@ -28,3 +28,36 @@ export function bindLoop(
   if (left.type === "VariableDeclaration") declare(r, left.declarations[0].id, item, scope, evaluate);
   else assignTo(r, left, item, scope, evaluate);
 }
+
+/**
+ * What a loop takes everything out of, node by node: how many there are, white space among them, nobody knows here, and
+ * nobody has to. @returns the expression before the first dot, null for any other loop
+ */
+export function emptied(source: string, node: acorn.WhileStatement): acorn.Expression | null {
+  const { test } = node;
+  const text = source.slice(node.start, node.end).replace(/\s/g, "");
+  const asks =
+    /^while\(([\w.$#[\]"']+)\.(?:(?:first|last)(?:Element)?Child|hasChildNodes\(\)|children\.length|childNodes\.length|childElementCount)(?:!==?null|>0)?\)/.exec(
+      text,
+    );
+  if (!asks) return null;
+  const [whole, of] = asks;
+  const rest = text
+    .slice(whole.length)
+    .replace(/^\{(.*)\}$/, "$1")
+    .replace(/;$/, "");
+  const child = ["firstChild", "lastChild"].map((c) => `${of}.${c}`);
+  const takes = child.some(
+    (c) => rest === `${of}.removeChild(${c})` || rest === `${c}.remove()` || rest === `${c}?.remove()`,
+  );
+  if (!takes) return null;
+  let at: acorn.Expression = test;
+  // Down to what all this is asked of.
+  while (source.slice(at.start, at.end).replace(/\s/g, "") !== of) {
+    if (at.type === "BinaryExpression") at = at.left as acorn.Expression;
+    else if (at.type === "CallExpression") at = at.callee as acorn.Expression;
+    else if (at.type === "MemberExpression") at = at.object as acorn.Expression;
+    else return null;
+  }
+  return at;
+}

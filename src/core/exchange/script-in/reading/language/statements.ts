@@ -5,7 +5,7 @@ import { isTrue, type Js, type JsFunction, list, NotUnderstood, type Scope, same
 import { runAsync } from "./async";
 import { classOf, construct as constructBy, enter, hoist } from "./classes";
 import { evaluate } from "./expressions";
-import { bindLoop, type End, isOver, namesOfLoop } from "./loops";
+import { bindLoop, type End, emptied, isOver, namesOfLoop } from "./loops";
 import { declare } from "./patterns";
 
 /** A list of statements; one that is not understood is noted and passed over. */
@@ -124,6 +124,13 @@ function each(r: Context, node: acorn.ForOfStatement | acorn.ForInStatement, sco
 }
 
 function repeat(r: Context, node: acorn.WhileStatement | acorn.DoWhileStatement, scope: Scope): End {
+  const of = node.type === "WhileStatement" ? emptied(r.source, node) : null;
+  if (of) {
+    const value = evaluate(r, of, scope);
+    r.calling = null;
+    r.call(r.member(value, "replaceChildren"), [], value);
+    return null;
+  }
   for (let first = node.type === "DoWhileStatement"; first || isTrue(evaluate(r, node.test, scope)); first = false) {
     r.tick(node);
     const end = one(r, node.body, scope);

@@ -3,6 +3,8 @@ import type { Context } from "../../context";
 import { anotherOf, insideMade, isAbout, keyOfPlace, passOn } from "../../made";
 import { isElement, type PageElement, type Store } from "../../page";
 import { isA, type Js, NotUnderstood, textOf } from "../../values";
+import { focusable } from "../native";
+import { noteDrawnAnew } from "./anew";
 import { fragmentIn } from "./fragments";
 
 export function attach(r: Context, parent: PageElement, child: Js, before: PageElement | null, first: boolean): void {
@@ -23,11 +25,9 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     return;
   }
   const e = atItsPlace(r, child, parent, before, first);
-  if (e.made) for (const inner of insideMade(e)) if (!r.store.has(keyOfPlace(inner))) r.write(keyOfPlace(inner), true);
   if (e.parent === null && e.made) {
     e.parent = parent;
-    const at = before ? parent.children.indexOf(before) : first ? 0 : parent.children.length;
-    parent.children.splice(at < 0 ? parent.children.length : at, 0, e);
+    parent.children.splice(placeIn(r, parent, before, first), 0, e);
     r.page.changed();
   } else if (e.made && e.parent === parent && r.page.isThere(e, r.store)) return;
   else if (e.parent !== parent || r.page.isThere(e, r.store))
@@ -35,6 +35,16 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
   standBeside(r, parent, before !== null || first);
   if (e.made) r.write(keyOfPlace(e), true);
   else r.erase(keyOfPlace(e));
+}
+
+/** Where one more is put: beside those that are there, among those that are not. */
+function placeIn(r: Context, { children }: PageElement, before: PageElement | null, first: boolean): number {
+  const at = before ? children.indexOf(before) : -1;
+  if (at >= 0) return at;
+  const isThere = (c: PageElement | string): boolean => !isElement(c) || r.page.isThere(c, r.store);
+  if (!first) return children.findLastIndex(isThere) + 1;
+  const next = children.findIndex(isThere);
+  return next < 0 ? children.length : next;
 }
 
 /** A text that was said of an element stands before what is put into it after that. */
@@ -61,7 +71,7 @@ function atItsPlace(
   if (!e.made || !e.parent || isAt(e) || r.page.isThere(e, r.store)) return e;
   const other = isPlain(r, e) ? anotherOf(r.page, e, r.store, isAt) : null;
   if (!other) {
-    r.page.scattered.add(e.made.site);
+    r.page.places.scattered.add(e.made.site);
     return e;
   }
   return become(r, child, other);
@@ -103,28 +113,44 @@ function nextFixed({ children }: PageElement, from: PageElement | null | undefin
   return children.slice(at).find((c): c is PageElement => isElement(c) && !c.made) ?? null;
 }
 
-export const detach = (r: Context, e: PageElement): void =>
-  e.made ? r.erase(keyOfPlace(e)) : r.write(keyOfPlace(e), false);
+function noteTakenOut(r: Context, e: PageElement): void {
+  if (!r.building && r.page.isThere(e, r.store) && r.page.matches(focusable, e, r.store)) r.takenOut.add(e);
+}
+export function detach(r: Context, e: PageElement): void {
+  if (!e.made) return r.write(keyOfPlace(e), false);
+  noteTakenOut(r, e);
+  r.erase(keyOfPlace(e));
+}
 
 /** An element that was made is blank again, with nothing in it: nobody has it any more, or it stands for another from now on. */
 export function blank(r: Context, e: PageElement): void {
-  for (const one of [e, ...insideMade(e)]) {
+  for (const one of [e, ...insideMade(e).filter((c) => !r.madeNow.has(c))]) {
+    noteTakenOut(r, one);
     for (const key of [...r.store.keys()]) if (isAbout(key, one.name)) r.erase(key);
     r.deafen(one);
   }
 }
 
 /** Once an act is over, what it has taken out is gone where nobody keeps it. @param before how the page was before it */
-export function sweep(r: Context, before: Store, held: () => ReadonlySet<PageElement>): void {
+export function sweep(
+  r: Context,
+  before: Store,
+  held: (out: ReadonlySet<PageElement>) => ReadonlySet<PageElement>,
+): void {
   const { page, store } = r;
   for (const e of r.madeNow) {
     const { site } = e.made!;
     const old = page.elements.find((o) => o !== e && o.made?.site === site && page.isInPage(o, before));
-    if (old && page.isInPage(e, store) && !page.isInPage(old, store)) page.replacing.add(site);
+    if (old && page.isInPage(e, store) && !page.isInPage(old, store)) page.places.replacing.add(site);
   }
-  const isSaid = (e: PageElement): boolean => [...store.keys()].some((key) => isAbout(key, e.name));
+  noteDrawnAnew(r, before);
+  const said = new Set([...store.keys()].map((key) => key.split(" ")[1]));
+  const isSaid = (e: PageElement): boolean =>
+    [e, ...insideMade(e)].some(
+      (o) => (said.has(o.name) && [...store.keys()].some((k) => isAbout(k, o.name))) || r.isHeard(o),
+    );
   const out = page.elements.filter((e) => e.made && !page.isThere(e, store) && isSaid(e));
   if (!out.length) return;
-  const kept = held();
+  const kept = held(new Set(out.flatMap((e) => [e, ...insideMade(e)])));
   for (const e of out) if (![e, ...insideMade(e)].some((o) => kept.has(o))) blank(r, e);
 }

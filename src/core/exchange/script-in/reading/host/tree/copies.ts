@@ -3,6 +3,7 @@ import type { Context } from "../../context";
 import { keyOfPlace, makeElement } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, type Js, NotUnderstood } from "../../values";
+import { noteLost } from "./anew";
 import { blank } from "./attach";
 
 /** `document.createElement(tag)`, known by where it is made. */
@@ -16,10 +17,11 @@ export function created(r: Context, tag: string): Js {
 function oneMore(r: Context, place: string, tag: string): PageElement {
   const at = r.event?.current;
   const heard = typeof at === "object" && at.part ? at : r.event?.target;
-  const site = heard && r.page.scattered.has(place) ? `${place} for ${heard.name}` : place;
+  const site = heard && r.page.places.scattered.has(place) ? `${place} for ${heard.name}` : place;
   const e = makeElement(r.page, site, tag, r.store, r.madeNow, r.building ? 40 : undefined);
   const { mostOfOne } = r.page;
-  if (r.page.replacing.has(site)) {
+  if (r.page.places.isReplacing(site)) {
+    noteLost(r, e);
     if (r.calling && r.page.isInPage(e, r.store) && (moves(r, e) || isAwaited(r, e)))
       r.note(
         new NotUnderstood(

@@ -3,7 +3,7 @@ import type { Context } from "../../context";
 import { keyOfPlace, makeElement, nameMade, type Said, saidBy } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { NotUnderstood } from "../../values";
-import { focusable } from "../native";
+import { noteLost } from "./anew";
 import { detach } from "./attach";
 
 /** Everything inside is taken out; markup takes its place. */
@@ -60,8 +60,11 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
       fresh(r, parent, s, `${site}/${known.length + i}`, last);
     last = e;
     order.push(e);
-    if (page.isThere(e, r.store) && !r.building && page.matches(focusable, e, r.store))
-      r.note(new NotUnderstood(null, LOST, true), r.calling ?? 0);
+    noteLost(r, e);
+    if (!r.building && page.isThere(e, r.store)) {
+      r.deafen(e);
+      r.madeNow.add(e);
+    }
     r.write(keyOfPlace(e), true);
     const about = `attribute ${e.name} `;
     const written = [...r.store.keys()].flatMap((k) => (k.startsWith(about) ? [k.slice(about.length)] : []));
@@ -77,7 +80,6 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
     // As it is first, words and elements stand in their order.
     parent.children = said.map((s) => (typeof s === "string" ? s : order[elements.indexOf(s)]));
 }
-const LOST = "the focus, which is lost where this is drawn anew: the sheet keeps it";
 
 function fresh(r: Context, parent: PageElement, said: Said, site: string, after: PageElement | null): PageElement {
   const e = makeElement(r.page, `${site} ${said.tag} ${JSON.stringify(said.attributes)}`, said.tag, r.store, r.madeNow);

@@ -273,13 +273,33 @@ const mayStandApart = (e: Element): boolean =>
 
 /** The library, without what stands apart inside: it names itself, or nothing (see `isApart`). */
 const computed = (e: Element): string =>
-  computeAccessibleName(e, {
-    getComputedStyle: (other, pseudo) =>
-      other !== e && mayStandApart(other) && isApart(roleOf(other)) && !isNamed(other)
-        ? away
-        : getComputedStyle(other, pseudo),
-    computedStyleSupportsPseudoElements: false,
-  });
+  withLabelledButtons(e, () =>
+    computeAccessibleName(e, {
+      getComputedStyle: (other, pseudo) =>
+        other !== e && mayStandApart(other) && isApart(roleOf(other)) && !isNamed(other)
+          ? away
+          : getComputedStyle(other, pseudo),
+      computedStyleSupportsPseudoElements: false,
+    }),
+  );
+
+/**
+ * A button inside a name says what it is labelled (accname 1.2, step 2D), as a picture does; the library takes it for a
+ * control that says its value. So it is told of a picture for as long as it is asked.
+ */
+function withLabelledButtons(e: Element, name: () => string): string {
+  const inside = [...e.querySelectorAll("[aria-label], [aria-labelledby]")].filter((b) => roleOf(b) === "button");
+  for (const b of inside)
+    Object.defineProperty(b, "getAttribute", {
+      configurable: true,
+      value: (attribute: string) => (attribute === "role" ? "img" : Element.prototype.getAttribute.call(b, attribute)),
+    });
+  try {
+    return name();
+  } finally {
+    for (const b of inside) Reflect.deleteProperty(b, "getAttribute");
+  }
+}
 const away = {
   getPropertyValue: (name: string) => (name === "display" ? "none" : ""),
 } as unknown as CSSStyleDeclaration;

@@ -252,7 +252,7 @@ function stimulusOf(
       const editable = field?.attributes?.contenteditable !== undefined;
       if (
         (editable || (scrolls && field && takesKeys(field.tag, field.attributes ?? {}))) &&
-        /^(x|Enter|Space)$/.test(key)
+        /^(x|A|Enter|Space)$/.test(key)
       )
         return null;
       // What opens by a key, and where Tab goes inside, is the browser's own.
@@ -266,7 +266,7 @@ function stimulusOf(
       const isChecked = state.checked.includes(state.focus) && field?.attributes?.type === "radio";
       if (engine === "firefox" && isChecked && /^Space$/.test(key)) return null;
       // So is what gets the focus as the key goes down.
-      if (scrolls && key === "x") {
+      if (scrolls && /^(x|A)$/.test(key)) {
         const { focus } = stimulate(program, state, { press: key }).state;
         if (focus !== DOCUMENT && /^(input|textarea)$/.test(program.parts[focus].part.tag)) return null;
       }

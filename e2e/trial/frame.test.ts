@@ -82,9 +82,11 @@ describe.each(fixtures)("$name", ({ doc, html, faults: planted }) => {
 });
 
 const EVERY = 6;
+/** By its name, so that it stays so whatever pages come. */
+const isOfThese = (name: string): boolean => [...name].reduce((sum, c) => sum + c.charCodeAt(0), 0) % EVERY === 0;
 /** Runs of each page, the same as in a browser beside it: fewer may not show every part. */
 const SOME = 4;
-it.each(Object.entries(strangers).filter(([name], i) => !faults[name] && i % EVERY === 0))(
+it.each(Object.entries(strangers).filter(([name]) => !faults[name] && isOfThese(name)))(
   "%s: does what was read of it",
   async (name, html) => {
     const read = readHtml(html, name);

@@ -11,12 +11,18 @@ export const strangers: Readonly<Record<string, string>> = Object.fromEntries(
 
 const ASKED = "a request that can be made again before it is answered: here only the last one is answered";
 const TWICE = "a timer that can be set again while it is under way, and not be cleared: here it starts anew";
+const LOST = "the focus, which is lost where this is drawn anew: the sheet keeps it";
 const ANY = "what is done at any key";
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
 export const remarks: Readonly<Record<string, readonly string[]>> = {
   "an egg timer": ["remaining goes on below nought: from there on nothing is told"],
   "a listbox with arrows": ["what listens for “mousemove”"],
-  "drawn anew each time": ["the focus, which is lost where this is drawn anew: the sheet keeps it"],
+  "drawn anew each time": [LOST],
+  "a booking as a class": [LOST],
+  "a dialog in a portal": [LOST],
+  "crates by a helper": [LOST],
+  "doors that are drawn": [LOST],
+  "stores by a tagged template": [LOST],
   "a notice made anew": ["more and more <div>: the sheet has 4, the first made anew", TWICE],
   // The pointer on the notice, and a key pressed.
   "a favourite to undo": [TWICE],
@@ -50,6 +56,9 @@ export const faults: Readonly<Record<string, RegExp>> = {
   "rules in old words": /ov: visible: expected no, found yes/,
   // What was clicked is another element afterwards.
   "drawn anew each time": /the page: focus: expected toggle, found nothing/,
+  "a booking as a class": /the page: focus: expected b-2, found nothing/,
+  "crates by a helper": /the page: focus: expected node-2, found nothing/,
+  "stores by a tagged template": /the page: focus: expected lamp, found nothing/,
   // The handle of a timer is lost when another is set over it: it comes although the pointer has gone.
   "a tip with two timers": /tip: visible: expected no, found yes/,
 };

@@ -272,12 +272,14 @@ export class Heap {
     };
     const scopeAt = (scope: Scope | null, names: ReadonlySet<string> | null, path: string, depth: number): string => {
       let s = scope;
+      // A name stands for what is nearest.
+      const left = names && new Set(names);
       for (; s && s.id === null; s = s.parent) {
         const known = seen.get(s);
         if (known !== undefined && !names) return `^${known}`;
         if (!names) seen.set(s, path);
         for (const [name, v] of s.values)
-          if (name !== "arguments" && (!names || names.has(name))) walk(v, `${path}|${name}`, depth + 1, false);
+          if (name !== "arguments" && (!left || left.delete(name))) walk(v, `${path}|${name}`, depth + 1, false);
       }
       return String(s?.id ?? "");
     };

@@ -34,6 +34,13 @@ export class Places {
     return shortest;
   }
 
+  /** What is made by the same drawing as one of which only the end matters is known by its own end, too. */
+  alike(site: string, known: string, end: string): void {
+    const before = known.slice(0, known.length - end.length);
+    if (before && site.startsWith(before) && numbersIn(site.slice(before.length).split(" ")))
+      this.replacing.add(site.slice(before.length));
+  }
+
   isReplacing(site: string): boolean {
     return this.replacing.has(this.of(site));
   }

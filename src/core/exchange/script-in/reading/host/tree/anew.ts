@@ -29,7 +29,9 @@ export function noteDrawnAnew(r: Context, before: Store): void {
       const at = left.findIndex((o) => o.tag === e.tag && placeOf(r, e, o) !== "");
       if (at < 0) continue;
       const [old] = left.splice(at, 1);
-      page.places.replacing.add(placeOf(r, e, old));
+      const place = placeOf(r, e, old);
+      page.places.replacing.add(place);
+      for (const m of r.madeNow) page.places.alike(m.made!.site, e.made!.site, place);
       pair(e, old);
     }
   };

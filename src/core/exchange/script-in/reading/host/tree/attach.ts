@@ -30,6 +30,8 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     parent.children.splice(placeIn(r, parent, before, first), 0, e);
     r.page.changed();
   } else if (e.made && e.parent === parent && r.page.isThere(e, r.store)) return;
+  else if (e.made && e.parent === parent && isOutOfOrder(r, e, before, first))
+    throw new NotUnderstood(null, "elements that are put in another order");
   else if (e.parent !== parent || r.page.isThere(e, r.store))
     throw new NotUnderstood(null, "an element that moves elsewhere");
   standBeside(r, parent, before !== null || first);
@@ -45,6 +47,16 @@ function placeIn(r: Context, { children }: PageElement, before: PageElement | nu
   if (!first) return children.findLastIndex(isThere) + 1;
   const next = children.findIndex(isThere);
   return next < 0 ? children.length : next;
+}
+
+/** Whether one that was put somewhere before would stand on the other side of what is there, were it put there again. */
+function isOutOfOrder(r: Context, e: PageElement, before: PageElement | null, first: boolean): boolean {
+  if (!r.page.places.isReplacing(e.made!.site)) return false;
+  const { children } = e.parent!;
+  const at = children.indexOf(e);
+  const isThere = (c: PageElement | string): boolean => isElement(c) && c !== e && r.page.isThere(c, r.store);
+  if (before && children.includes(before)) return at > children.indexOf(before);
+  return first ? children.slice(0, at).some(isThere) : children.slice(at).some(isThere);
 }
 
 /** A text that was said of an element stands before what is put into it after that. */
@@ -67,7 +79,8 @@ function atItsPlace(
 ): PageElement {
   const e = child.element;
   const next = nextFixed(parent, first ? undefined : before);
-  const isAt = (o: PageElement): boolean => o.parent === parent && nextFixed(parent, o) === next;
+  const isAt = (o: PageElement): boolean =>
+    o.parent === parent && nextFixed(parent, o) === next && !isOutOfOrder(r, o, before, first);
   if (!e.made || !e.parent || isAt(e) || r.page.isThere(e, r.store)) return e;
   const other = isPlain(r, e) ? anotherOf(r.page, e, r.store, isAt) : null;
   if (!other) {

@@ -39,25 +39,22 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
   const known = parent.children.filter((c): c is PageElement => isElement(c) && c.made?.site.startsWith(site) === true);
   const isNew = parent.made !== undefined && !parent.children.length && !page.text(parent, r.store);
   if (words.length && elements.length && !isNew) {
-    const before = parent.children.filter((c) => !isElement(c));
-    if (words.join("|").trim() !== before.join("|").trim())
+    if (wordsAmong(said) !== wordsAmong(parent.children))
       throw new NotUnderstood(null, "words beside elements that are drawn anew");
   }
   if (!elements.length) return drawWords(r, parent, words.join(""));
   if (r.store.has(`text ${parent.name}`)) r.erase(`text ${parent.name}`);
+  // Those that stand in the order of what is drawn now are the same; a key tells which, where there is one.
   const left = [...known];
-  const take = (which: (e: PageElement) => boolean): PageElement | undefined => {
-    const at = left.findIndex(which);
-    return at < 0 ? undefined : left.splice(at, 1)[0];
+  const take = (s: Said): PageElement | undefined => {
+    const wanted = identityOf(s.tag, s.attributes);
+    const at = left.findIndex((e) => identityOf(e.tag, e.attributes) === wanted && canHold(e, s));
+    return at < 0 ? undefined : left.splice(0, at + 1).at(-1);
   };
-  const exact = elements.map((s) => take((e) => identityOf(e.tag, e.attributes) === identityOf(s.tag, s.attributes)));
   let last: PageElement | null = null;
   const order: (PageElement | string)[] = [];
-  elements.forEach((s, i) => {
-    const e =
-      exact[i] ??
-      take((o) => o.tag === s.tag && !/=/.test(identityOf(o.tag, o.attributes))) ??
-      fresh(r, parent, s, `${site}/${known.length + i}`, last);
+  for (const s of elements) {
+    const e: PageElement = take(s) ?? fresh(r, parent, s, `${site}/${parent.children.length}`, last);
     last = e;
     order.push(e);
     noteLost(r, e);
@@ -74,12 +71,21 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
       else if (r.store.has(about + name)) r.erase(about + name);
     }
     drawInside(r, e, s.children, `${e.made!.site}/`);
-  });
+  }
   for (const e of known) if (!order.includes(e) && page.isThere(e, r.store)) detach(r, e);
   if (isNew && words.length)
     // As it is first, words and elements stand in their order.
     parent.children = said.map((s) => (typeof s === "string" ? s : order[elements.indexOf(s)]));
 }
+
+const wordsAmong = (nodes: readonly unknown[]): string =>
+  nodes
+    .filter((c) => typeof c === "string")
+    .join("|")
+    .trim();
+/** Words that stand beside elements stay as they are. */
+const canHold = (e: PageElement, { children }: Said): boolean =>
+  children.every((c) => typeof c === "string") || ["", wordsAmong(children)].includes(wordsAmong(e.children));
 
 function fresh(r: Context, parent: PageElement, said: Said, site: string, after: PageElement | null): PageElement {
   const e = makeElement(r.page, `${site} ${said.tag} ${JSON.stringify(said.attributes)}`, said.tag, r.store, r.madeNow);

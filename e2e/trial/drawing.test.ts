@@ -1,0 +1,82 @@
+/**
+ * Pages that draw all of it anew after every change, written in random ways: the page that is delivered of what was read
+ * shows the same, element by element, whatever is pressed.
+ */
+import fc from "fast-check";
+import type { Page } from "puppeteer-core";
+import { afterAll, beforeAll, expect, it } from "vitest";
+import { readHtml } from "../../src/core/exchange";
+import { deliveredPage } from "../../src/core/testing/delivered";
+import { drawings, writings } from "../../src/core/testing/drawing";
+import { type Started, startBrowser } from "../../src/trial";
+
+let browser: Started;
+beforeAll(async () => {
+  browser = await startBrowser({ browser: "chromium" });
+});
+afterAll(() => browser?.end());
+
+/** Every element with its own words, and what is said of it. */
+const shapeOf = (page: Page): Promise<string[]> =>
+  page.evaluate(() =>
+    [...document.querySelectorAll("main, main *")].map((e) => {
+      const words = [...e.childNodes].flatMap((c) => (c.nodeType === Node.TEXT_NODE ? [c.nodeValue!.trim()] : []));
+      const said = ["aria-pressed", "aria-expanded", "class"].map((name) => e.getAttribute(name) ?? "");
+      return [e.localName, words.filter(Boolean).join("|"), e.matches(":disabled"), ...said].join(" ");
+    }),
+  );
+
+/** @returns what was pressed */
+const press = (page: Page, which: number): Promise<string> =>
+  page.evaluate((n) => {
+    const all = [...document.querySelectorAll<HTMLButtonElement>("main button:enabled")];
+    const button = all[n % all.length];
+    button?.click();
+    return button?.textContent ?? "";
+  }, which);
+
+/** The sheet keeps a focus that is lost where something is drawn anew, and says so. */
+const isOfFocus = ({ text }: { text: string }): boolean => text.startsWith("the focus, which is lost");
+
+const PAGES = 40;
+const PRESSES = 10;
+const SEED = 20_261_130;
+/** So many at most are told not to be read as a whole: trees whose elements all come from one place of the script. */
+const NOT_READ = 6;
+
+it("shows what the page shows", async () => {
+  const [its, ours] = [await browser.browser.newPage(), await browser.browser.newPage()];
+  const differ: string[] = [];
+  const told: string[] = [];
+  const seen = new Set<string>();
+  for (const [i, { html, writing }] of fc.sample(drawings, { seed: SEED, numRuns: PAGES }).entries()) {
+    const read = readHtml(html, "Crates");
+    if (!read.ok || !read.behaviour) throw new Error(`nothing was read of page ${i}`);
+    const { doc, notUnderstood, unlike } = read.behaviour;
+    if (unlike.length || !notUnderstood.every(isOfFocus)) {
+      told.push(`${i}, ${writing}`);
+      continue;
+    }
+    seen.add(writing);
+    for (const [page, text] of [
+      [its, html],
+      [ours, deliveredPage(doc)],
+    ] as const)
+      await page.goto(`data:text/html;charset=utf-8,${encodeURIComponent(text)}`);
+    const pressed: string[] = [];
+    for (let n = 0; n <= PRESSES; n++) {
+      const [one, other] = [await shapeOf(its), await shapeOf(ours)];
+      const at = one.findIndex((line, k) => line !== other[k]);
+      if (at >= 0 || one.length !== other.length) {
+        differ.push(`${i}, ${writing}, after ${pressed.join(", ")}: “${one[at]}”, in the sheet “${other[at]}”`);
+        break;
+      }
+      const which = (n * 7919 + i * 104_729) >>> 3;
+      pressed.push(await press(its, which));
+      await press(ours, which);
+    }
+  }
+  expect(differ).toEqual([]);
+  expect([...seen].sort()).toEqual([...writings].sort());
+  expect(told.length, told.join("; ")).toBeLessThanOrEqual(NOT_READ);
+});

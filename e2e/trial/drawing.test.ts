@@ -8,7 +8,9 @@ import { afterAll, beforeAll, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import { deliveredPage } from "../../src/core/testing/delivered";
 import { drawings, writings } from "../../src/core/testing/drawing";
-import { type Started, startBrowser } from "../../src/trial";
+import { runsOf } from "../../src/core/trial";
+import { putOnTrial, type Started, startBrowser } from "../../src/trial";
+import { PATIENT, told } from "./told";
 
 let browser: Started;
 beforeAll(async () => {
@@ -79,4 +81,29 @@ it("shows what the page shows", async () => {
   expect(differ).toEqual([]);
   expect([...seen].sort()).toEqual([...writings].sort());
   expect(told.length, told.join("; ")).toBeLessThanOrEqual(NOT_READ);
+});
+
+const TRIED = 12;
+const RUNS = 4;
+const OTHERS = 20_261_131;
+/** Where something has no room nobody could press it. */
+const letBe = /the page: focus:|: focused: |has no room to be hit in/;
+
+it("is held to its sheet, whichever element is which part by then", async () => {
+  const differ: string[] = [];
+  let tried = 0;
+  for (const [i, { html, writing }] of fc.sample(drawings, { seed: OTHERS, numRuns: TRIED }).entries()) {
+    const read = readHtml(html, "Crates");
+    if (!read.ok || !read.behaviour) throw new Error(`nothing was read of page ${i}`);
+    const { doc, notUnderstood } = read.behaviour;
+    if (!notUnderstood.every(isOfFocus)) continue;
+    const all = runsOf(doc, "reactions").runs;
+    const runs = all.filter((_run, k) => k % Math.ceil(all.length / RUNS) === 0);
+    const source = { source: { html }, patience: PATIENT, shorten: false };
+    const { trial } = await putOnTrial(browser, doc, runs, source);
+    tried++;
+    differ.push(...told(trial).flatMap((line) => (letBe.test(line) ? [] : [`${i}, ${writing}: ${line}`])));
+  }
+  expect(differ).toEqual([]);
+  expect(tried).toBeGreaterThan(TRIED / 2);
 });

@@ -40,6 +40,8 @@ export interface Observation {
   announced: readonly string[];
   /** Exceptions that nobody caught since then. */
   errors: readonly string[];
+  /** Elements that were found are gone: which of those that are there now is which part, has to be told anew. */
+  astray?: boolean;
   /** ms that the page may lag behind, since it waits for frames or gives the browser a moment. */
   lag: number;
   /** ms since it opened, by the page's own clock, where nobody holds that. */

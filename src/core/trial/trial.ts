@@ -160,6 +160,7 @@ async function attempt(
       }
       watching.parts = page.mapped();
     },
+    again: ({ program: specified, state }) => page.find(wantedOf(specified, state)),
   };
   try {
     const { differs, impossible, looks } = await actOut(program, scenario, page, watching);

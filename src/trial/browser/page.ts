@@ -6,7 +6,6 @@ import type { Stimulus } from "../../core/model";
 import type { Done, Observation, Opening, Page, PageBox, Wanted } from "../../core/trial";
 import { isThisMachine } from "../../core/trial/asked";
 import { GLIDED, never } from "../../core/trial/system";
-import { soughtNow } from "../../core/trial/wanted";
 import type { StandInRequest } from "../in-page/stand-in";
 import type {} from "../in-page/trial-page";
 import type { Engine, Started } from "./find";
@@ -231,7 +230,7 @@ class BrowserPage implements OpenedPage {
 
   async find(wanted: readonly Wanted[]): Promise<void> {
     const guesses = await this.bounded(
-      this.tab.evaluate((w, map) => window.trialPage.guess(w, map), soughtNow(wanted), this.map),
+      this.tab.evaluate((w, map) => window.trialPage.guess(w, map), wanted as Wanted[], this.map),
     );
     for (const { part, selector, why } of guesses) {
       this.map[part] = selector;

@@ -30,6 +30,28 @@ export function remember(part: string, selector: string, element: Element): void
   guessed.add(`${part} ${selector}`);
 }
 
+/** Parts that are known by their place, and that nobody expects to be there. */
+export const away = new Set<string>();
+/** How many elements there were when that was said. */
+let before = 0;
+export const countElements = (): number => (before = document.getElementsByTagName("*").length);
+/** A selector that finds the same element wherever that stands. */
+export const isByItself = (part: string, selector: string): boolean =>
+  !guessed.has(`${part} ${selector}`) || /^(#[\w-]+|\[[^\]]+\])$/.test(selector);
+/** What was found for a part, and is still there. */
+export function elementNow(part: string, selector: string): HTMLElement | null {
+  const known = byPlaceFound.get(part);
+  return known?.selector === selector && known.element.isConnected ? known.element : null;
+}
+/** Whether what was found for some part has gone, so that nobody knows which is which. */
+export function isAstray(map: Readonly<Record<string, string>>): boolean {
+  const isMore = before !== document.getElementsByTagName("*").length;
+  return Object.entries(map).some(
+    ([part, selector]) =>
+      !isByItself(part, selector) && (away.has(part) ? isMore : elementNow(part, selector) === null),
+  );
+}
+
 /** The element of each part of a map. What is known by its place stays the same while it is in the page. */
 export function elementsOf(map: Readonly<Record<string, string>>): Map<string, HTMLElement | null> {
   const kept = new Map<HTMLElement, string>();
@@ -47,6 +69,7 @@ export function elementsOf(map: Readonly<Record<string, string>>): Map<string, H
     Object.entries(map).map(([part, selector]) => {
       const known = byPlaceFound.get(part)?.element;
       if (known) return [part, known];
+      if (away.has(part)) return [part, null];
       let element = elementAt(selector);
       if (!element || !isByPlace(part, selector)) return [part, element];
       // Another has moved up into its place; then it may be another of the same kind now, or stand after those that stayed.

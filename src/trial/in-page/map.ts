@@ -50,7 +50,9 @@ export function guessMap(wanted: readonly Wanted[], had: Readonly<Record<string,
   const taken = new Map<string, Element>();
   for (const [part, element] of elementsOf(had)) if (element) taken.set(part, element);
   const out: Guess[] = [];
-  const missing = (): Wanted[] => wanted.filter((w) => !taken.has(w.part) && had[w.part] === undefined);
+  // What is there now has the first choice.
+  const inTurn = [...wanted.filter((w) => w.present), ...wanted.filter((w) => !w.present)];
+  const missing = (): Wanted[] => inTurn.filter((w) => !taken.has(w.part) && had[w.part] === undefined);
   const take = (w: Wanted, element: Element, why: string): void => {
     taken.set(w.part, element);
     const selector = selectorOf(element);

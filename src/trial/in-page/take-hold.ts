@@ -1,9 +1,11 @@
 /** Takes hold of a page, before its own scripts run: its clock, its requests, what it says, what goes wrong. */
 import type { StandInRequest } from "../../core/trial";
 import type { NoPlace } from "../../core/trial/system";
+import { soughtNow } from "../../core/trial/wanted";
+import { align } from "./align";
 import { boxesOf } from "./boxes";
 import { holdClock, letRun, openScrolled } from "./clock";
-import { elementsOf, isWithin, roots } from "./elements";
+import { elementsOf, isAstray, isWithin, roots } from "./elements";
 import { byFrame, innerPages, offsetOf, throughFrame } from "./frames";
 import { guessMap } from "./map";
 import { hearAnnouncements, hit, isOnItsWay, observe, type Place, placeOf, seen } from "./observe";
@@ -41,7 +43,12 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
       }
       for (const { page: inner } of innerPages()) await inner.pass(ms);
     },
-    guess: guessMap,
+    guess(wanted, had) {
+      align(wanted, had, false);
+      const found = guessMap(soughtNow(wanted), had);
+      const now = { ...had, ...Object.fromEntries(found.map((g) => [g.part, g.selector])) };
+      return [...found, ...align(wanted, now, true)];
+    },
     answer: (name, ok) => requests.answer(name, ok) || innerPages().some(({ page: inner }) => inner.answer(name, ok)),
     observe(map, parts) {
       const told = {
@@ -82,7 +89,7 @@ function observeAll(
 ): Seen {
   const { own, inner } = byFrame(map);
   const ownParts = parts.filter((p) => p in own || !(p in map));
-  const all: Seen = { ...observe(own, ownParts), ...told };
+  const all: Seen = { ...observe(own, ownParts), ...told, astray: isAstray(own) };
   for (const { frame, page: within } of innerPages()) {
     const rest = inner.get(frame) ?? {};
     const found = within.observe(

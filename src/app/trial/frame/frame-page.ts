@@ -8,7 +8,6 @@ import {
   type Opening,
   type Page,
   type StandInRequest,
-  soughtNow,
   type Wanted,
 } from "../../../core/trial";
 import type { FrameCalls } from "../../../trial/in-frame/calls";
@@ -98,7 +97,7 @@ export class FramePage implements Page {
     return Object.keys(this.map);
   }
   async find(wanted: readonly Wanted[]): Promise<void> {
-    for (const { part, selector, why } of await this.asked((api) => api.guess(soughtNow(wanted), this.map))) {
+    for (const { part, selector, why } of await this.asked((api) => api.guess([...wanted], this.map))) {
       this.map[part] = selector;
       this.options.guessed?.(part, selector, why);
     }

@@ -47,6 +47,8 @@ export interface Watching {
   wait?(): Promise<void>;
   /** Is told the specification, right before both are looked at. */
   before?(core: CoreSystem): Promise<void>;
+  /** Is told it where the page no longer knows which element is which part; then it is looked at once more. */
+  again?(core: CoreSystem): Promise<void>;
 }
 
 /** ms right before something is due: pages count timers in whole ones, from where they are. */
@@ -161,7 +163,13 @@ class Acting {
     const { watching, page } = this;
     if (watching.signal?.aborted) throw new Stopped();
     await watching.before?.(this.core);
-    const found = await page.observe(watching.parts);
+    let found = await page.observe(watching.parts);
+    if (found.astray && watching.again) {
+      await watching.again(this.core);
+      const { announced, errors } = found;
+      const anew = await page.observe(watching.parts);
+      found = { ...anew, announced: [...announced, ...anew.announced], errors: [...errors, ...anew.errors] };
+    }
     const { lag, now } = found;
     // A clock that nobody holds has gone on by itself.
     if (now !== undefined) for (const p of this.possible) await p.follow(now);

@@ -17,6 +17,8 @@ export interface Wanted {
   text: string;
   /** It is in the document now. */
   present: boolean;
+  /** It is displayed; what is not may as well be no more in the page. */
+  displayed: boolean;
 }
 
 /** Those that can be looked for now: what is not there has to be known by its words later. */
@@ -43,6 +45,7 @@ export function wantedOf(program: Program, state: RunState): Wanted[] {
       names: [...new Set([facts.name, said, text].map((n) => n.trim()).filter((n) => n !== "" && !n.includes("${")))],
       text,
       present: facts.present,
+      displayed: facts.displayed,
     };
   });
 }

@@ -1,13 +1,28 @@
 /** Which element is which part once the page has drawn others in place of those that were found: by their order, and what they say. */
 import type { Wanted } from "../../core/trial/wanted";
-import { away, countElements, elementAt, elementNow, isByItself, remember, selectorOf } from "./elements";
+import { away, countElements, elementAt, elementNow, elementThen, isByItself, remember, selectorOf } from "./elements";
 import type { Guess } from "./map";
 
 const words = (text: string | null): string => (text ?? "").replace(/\s+/g, " ").trim();
 
+/** Elements that were there when the parts were told apart last: what is drawn anew is none of them. */
+let met = new WeakSet<Element>();
+export function meetAll(): void {
+  met = new WeakSet(document.getElementsByTagName("*"));
+}
+
+const marks = (e: Element): string => `${e.id} ${e.getAttribute("role") ?? ""} ${e.getAttribute("type") ?? ""}`;
+/** Whether one may be drawn in place of the other. */
+const isKin = (before: Element, now: Element): boolean =>
+  marks(before) === marks(now) &&
+  (before.classList.length === 0) === (now.classList.length === 0) &&
+  (now.classList.length === 0 || [...now.classList].some((c) => before.classList.contains(c)));
+
 /** How well an element would do for a part; null where it cannot be it. */
 function likeness(w: Wanted, element: Element): number | null {
-  if (element.localName !== w.tag.toLowerCase()) return null;
+  if (element.localName !== w.tag.toLowerCase() || met.has(element)) return null;
+  const before = elementThen(w.part);
+  if (before && !isKin(before, element)) return null;
   const text = words(element.textContent);
   const said = w.text !== "" && (text === w.text || w.names.includes(text)) ? 4 : 0;
   return 1 + said + (w.classes.length && w.classes.every((c) => element.classList.contains(c)) ? 1 : 0);
@@ -46,33 +61,37 @@ let drawsAnew = false;
 export function align(wanted: readonly Wanted[], map: Readonly<Record<string, string>>, newly: boolean): Guess[] {
   const elements = new Map<string, Element>();
   const lost = new Set<string>();
+  /** Nobody expects these: they have what is left. */
+  const last = new Set<string>();
   away.clear();
   countElements();
-  for (const { part, present } of wanted) {
+  for (const { part, displayed } of wanted) {
     const selector = map[part];
     if (selector === undefined) {
-      if (newly && drawsAnew && present) lost.add(part);
+      if (newly && drawsAnew && displayed) lost.add(part);
       continue;
     }
     const now = isByItself(part, selector) ? elementAt(selector) : elementNow(part, selector);
     if (now) elements.set(part, now);
-    else if (!isByItself(part, selector)) (present ? lost : away).add(part);
+    else if (!isByItself(part, selector)) (displayed ? lost : last).add(part);
   }
-  if (!lost.size) return [];
-  if (!newly) drawsAnew = true;
+  if (!newly && lost.size) drawsAnew = true;
+  const sought = new Set(newly ? [...lost, ...last] : lost);
   const owners = new Map([...elements].map(([part, e]) => [e, part]));
   const out: Guess[] = [];
-  for (const around of new Set(wanted.flatMap((w) => (lost.has(w.part) ? [w.parent] : [])))) {
+  for (const around of new Set(wanted.flatMap((w) => (sought.has(w.part) ? [w.parent] : [])))) {
     const box = around === null ? document.body : elements.get(around);
     if (!box) continue;
-    const parts = wanted.filter((w) => w.parent === around && (elements.has(w.part) || lost.has(w.part)));
+    const parts = wanted.filter((w) => w.parent === around && (elements.has(w.part) || sought.has(w.part)));
     const all = [...box.children].filter((e) => !/^(script|style|template|link)$/.test(e.localName));
     const like = (w: Wanted, e: Element): number | null => {
       if (elements.has(w.part)) return elements.get(w.part) === e ? ANCHORED : null;
-      return owners.has(e) ? null : likeness(w, e);
+      if (owners.has(e)) return null;
+      const own = likeness(w, e);
+      return own !== null && last.has(w.part) ? own / ANCHORED : own;
     };
     for (const [{ part }, element] of pairs(parts, all, like)) {
-      if (!lost.has(part)) continue;
+      if (!sought.has(part)) continue;
       elements.set(part, element);
       owners.set(element, part);
       const selector = map[part] ?? selectorOf(element);
@@ -80,5 +99,6 @@ export function align(wanted: readonly Wanted[], map: Readonly<Record<string, st
       if (map[part] === undefined) out.push({ part, selector, why: "its place among the others" });
     }
   }
+  for (const part of last) if (!elements.has(part)) away.add(part);
   return out;
 }

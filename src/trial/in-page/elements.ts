@@ -43,6 +43,8 @@ export function elementNow(part: string, selector: string): HTMLElement | null {
   const known = byPlaceFound.get(part);
   return known?.selector === selector && known.element.isConnected ? known.element : null;
 }
+/** What was found for a part when it was there last. */
+export const elementThen = (part: string): HTMLElement | null => byPlaceFound.get(part)?.element ?? null;
 /** Whether what was found for some part has gone, so that nobody knows which is which. */
 export function isAstray(map: Readonly<Record<string, string>>): boolean {
   const isMore = before !== document.getElementsByTagName("*").length;
@@ -58,7 +60,6 @@ export function elementsOf(map: Readonly<Record<string, string>>): Map<string, H
   for (const [part, selector] of Object.entries(map)) {
     const known = byPlaceFound.get(part);
     if (known?.selector === selector && known.element.isConnected) kept.set(known.element, part);
-    else byPlaceFound.delete(part);
   }
   const isByPlace = (part: string, selector: string): boolean =>
     guessed.has(`${part} ${selector}`) || /:nth-|:first-child/.test(selector);
@@ -67,7 +68,7 @@ export function elementsOf(map: Readonly<Record<string, string>>): Map<string, H
   );
   return new Map(
     Object.entries(map).map(([part, selector]) => {
-      const known = byPlaceFound.get(part)?.element;
+      const known = elementNow(part, selector);
       if (known) return [part, known];
       if (away.has(part)) return [part, null];
       let element = elementAt(selector);

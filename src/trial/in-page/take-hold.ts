@@ -2,7 +2,7 @@
 import type { StandInRequest } from "../../core/trial";
 import type { NoPlace } from "../../core/trial/system";
 import { soughtNow } from "../../core/trial/wanted";
-import { align } from "./align";
+import { align, meetAll } from "./align";
 import { boxesOf } from "./boxes";
 import { holdClock, letRun, openScrolled } from "./clock";
 import { elementsOf, isAstray, isWithin, roots } from "./elements";
@@ -47,7 +47,9 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
       align(wanted, had, false);
       const found = guessMap(soughtNow(wanted), had);
       const now = { ...had, ...Object.fromEntries(found.map((g) => [g.part, g.selector])) };
-      return [...found, ...align(wanted, now, true)];
+      found.push(...align(wanted, now, true));
+      meetAll();
+      return found;
     },
     answer: (name, ok) => requests.answer(name, ok) || innerPages().some(({ page: inner }) => inner.answer(name, ok)),
     observe(map, parts) {

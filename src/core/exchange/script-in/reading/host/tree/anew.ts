@@ -21,29 +21,28 @@ export function noteLost(r: Context, e: PageElement): void {
  */
 export function noteDrawnAnew(r: Context, before: Store): void {
   const { page, store } = r;
-  const isIn = (e: PageElement, s: Store): boolean => page.isThere(e, s);
-  const pair = (now: PageElement, then: PageElement): void => {
-    const left = then.children.filter((c): c is PageElement => isGone(c));
-    const next = now.children.filter((c): c is PageElement => isNew(c));
-    for (const e of next) {
-      const at = left.findIndex((o) => o.tag === e.tag && placeOf(r, e, o) !== "");
+  const isMade = (c: PageElement | string): c is PageElement => isElement(c) && c.made !== undefined;
+  const isNew = (e: PageElement): boolean => r.madeNow.has(e) && page.isThere(e, store) && !page.isThere(e, before);
+  const isOld = (e: PageElement): boolean => !r.madeNow.has(e) && page.isThere(e, before);
+  const pair = (now: PageElement, then: readonly PageElement[]): void => {
+    const left = [...then];
+    for (const e of now.children.filter(isMade).filter(isNew)) {
+      const places = left.map((o) => (o.tag === e.tag ? placeOf(r, e, o) : ""));
+      const at = places.findIndex((place) => place !== "");
       if (at < 0) continue;
       const [old] = left.splice(at, 1);
-      const place = placeOf(r, e, old);
-      page.places.replacing.add(place);
-      for (const m of r.madeNow) page.places.alike(m.made!.site, e.made!.site, place);
-      pair(e, old);
+      page.places.replacing.add(places[at]);
+      for (const m of r.madeNow) page.places.alike(m.made!.site, e.made!.site, places[at]);
+      pair(e, old.children.filter(isMade).filter(isOld));
     }
   };
-  const isNew = (e: PageElement | string): boolean =>
-    isElement(e) && e.made !== undefined && r.madeNow.has(e) && isIn(e, store) && !isIn(e, before);
-  const isGone = (e: PageElement | string): boolean =>
-    isElement(e) && e.made !== undefined && !r.madeNow.has(e) && isIn(e, before);
   const around = new Set([...r.madeNow].flatMap((e) => (e.parent && isNew(e) ? [e.parent] : [])));
-  for (const p of around) if (page.isInPage(p, store) && page.isInPage(p, before)) pairGone(p);
-  function pairGone(p: PageElement): void {
-    pair(p, { ...p, children: p.children.filter((c) => isElement(c) && isGone(c) && !isIn(c, store)) });
-  }
+  for (const p of around)
+    if (page.isInPage(p, store) && page.isInPage(p, before))
+      pair(
+        p,
+        p.children.filter(isMade).filter((c) => isOld(c) && !page.isThere(c, store)),
+      );
 }
 
 /** The end that both have in common; the call alone only where nothing else comes from it in one act, but for loops. */

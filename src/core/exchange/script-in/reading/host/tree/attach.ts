@@ -157,11 +157,8 @@ export function sweep(
     if (old && page.isInPage(e, store) && !page.isInPage(old, store)) page.places.replacing.add(site);
   }
   noteDrawnAnew(r, before);
-  const said = new Set([...store.keys()].map((key) => key.split(" ")[1]));
-  const isSaid = (e: PageElement): boolean =>
-    [e, ...insideMade(e)].some(
-      (o) => (said.has(o.name) && [...store.keys()].some((k) => isAbout(k, o.name))) || r.isHeard(o),
-    );
+  const said = new Set([...store.keys()].flatMap((k) => (k.startsWith("variable ") ? [] : [k.split(" ")[1]])));
+  const isSaid = (e: PageElement): boolean => [e, ...insideMade(e)].some((o) => said.has(o.name) || r.isHeard(o));
   const out = page.elements.filter((e) => e.made && !page.isThere(e, store) && isSaid(e));
   if (!out.length) return;
   const kept = held(new Set(out.flatMap((e) => [e, ...insideMade(e)])));

@@ -158,6 +158,18 @@ export interface Difference {
 const fadesThePage = (doc: Component): boolean =>
   /(^|\n|[{},]\s*):not\([^)]*\) \{[^}]*opacity/.test(doc.page.css ?? "");
 
+/**
+ * Whether a fieldset that is disabled has a tabindex: Chromium then focuses it; Firefox does not, nor HTML §6.6.2 (an element
+ * that is actually disabled is no focusable area).
+ */
+const focusesDisabled = (program: Program, state: RunState): boolean =>
+  program.parts.some(
+    ({ index, part }) =>
+      part.tag === "fieldset" &&
+      attributeOf(program, state, index, "tabindex") !== null &&
+      layoutOf(program, state).disabled[index],
+  );
+
 /** When the focus is to be seen, and how long what is pressed is so, Firefox has its own mind (docs/html-in.md). */
 const asksChromium = (doc: Component): boolean => /:focus-visible|:active/.test(doc.page.css ?? "");
 
@@ -184,7 +196,7 @@ export async function difference(
     let { state } = first;
     // What never comes to an end is cut, each host where it likes; the rules find it (F21).
     let endless = first.step.loop;
-    if (endless) return null;
+    if (endless || (engine === "chromium" && focusesDisabled(program, state))) return null;
     const coreGoesOn = (ms: number): void => {
       state = advance(program, state, state.now + ms, ({ step }) => {
         endless ||= step.loop;
@@ -248,6 +260,7 @@ export async function difference(
         endless ||= result.step.loop;
       }
       if (endless || slidesAway(before)) return null;
+      if (engine === "chromium" && focusesDisabled(program, state)) return null;
       differs = await compare();
       if (lost) return null;
     }

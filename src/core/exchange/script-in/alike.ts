@@ -6,8 +6,11 @@
 import { type Explored, type Outcome, PRESSED } from "./exploring";
 import { isKept, keyOfStore, type Store } from "./reading";
 
-/** Partition refinement: what looks the same is one until something that is done tells it apart. */
-export function told(found: Explored): Explored {
+/**
+ * Partition refinement: what looks the same is one until something that is done tells it apart.
+ * @returns what is left, and by store which of those that are left it is
+ */
+export function told(found: Explored): { found: Explored; of: readonly number[] } {
   const n = found.stores.length;
   const shown = found.stores.map((s) => keyOfStore(new Map([...s].filter(([key]) => !isKept(key)))));
   let of = numbered(shown);
@@ -20,11 +23,11 @@ export function told(found: Explored): Explored {
       now.map((c, i) => `${c} ${outcomes.map((row, a) => `${signs[a][i]}>${row[i] ? now[row[i].to] : ""}`).join(";")}`),
     );
   }
-  if (count(of) === n) return found;
+  if (count(of) === n) return { found, of: found.stores.map((_s, i) => i) };
   const first = firsts(of);
   const stores = first.map((i) => found.stores[i]);
   const left = outcomes.map((row) => first.map((i) => row[i] && { ...row[i], to: of[row[i].to] }));
-  return { ...found, stores: bare(stores), outcomes: left };
+  return { found: { ...found, stores: bare(stores), outcomes: left }, of };
 }
 
 /**

@@ -1,12 +1,15 @@
 /** Whether a specification does what the script does: both are led through every way the page can be. */
+import type { Component } from "../../model";
 import { compile } from "../../program";
 import { advance, nextDue, type Result, type RunState, start, stimulate } from "../../run";
 import { activeNames, labelledControl, layoutOf } from "../../surface";
 import { type Act, type Explored, keyWord } from "./exploring";
-import type { Written } from "./writing";
 
-/** Acts after which the two differ, in words; each once. */
-export function unlike({ doc, states }: Written, found: Explored): string[] {
+/**
+ * Acts after which the two differ, in words; each once.
+ * @param states by store of what was found: those that should be active; none where nothing is told of it
+ */
+export function unlike(doc: Component, states: readonly (readonly string[])[], found: Explored): string[] {
   const program = compile(doc);
   const out = new Set<string>();
   const first = start(program).state;

@@ -35,18 +35,33 @@ export const isTemplate = (v: Cell | undefined): v is string => typeof v === "st
 
 const nameOf = (key: string): string => key.split(/[ |.]/).at(-1)!.replace(/^#/, "");
 
-/** @param own what the markup itself says of a key of the store */
-export function counted(found: Explored, own: (key: string) => string | null): Counted {
+/**
+ * @param own what the markup itself says of a key of the store
+ * @param taken names that numbers have already
+ */
+export function counted(
+  found: Explored,
+  own: (key: string) => string | null,
+  taken: ReadonlySet<string> = new Set(),
+): Counted {
   const itself: Counted = { found, counter: null, of: found.stores.map((_s, i) => i), below: null };
   const tried = [...found.numbers].flatMap(([key, first]) => {
-    const whole = generalised(found, key, first, own);
+    const name = freeDatum(nameOf(key), taken);
+    const whole = generalised(found, key, first, own, name);
     if (whole) return whole;
     const above = found.endless.has(key) && first >= 0 ? fromNought(found, key, first) : null;
-    const part = above && generalised(above.found, key, first, own);
-    return part ? { ...part, of: above.of.map((i) => (i < 0 ? -1 : part.of[i])), below: nameOf(key) } : [];
+    const part = above && generalised(above.found, key, first, own, name);
+    return part ? { ...part, of: above.of.map((i) => (i < 0 ? -1 : part.of[i])), below: name } : [];
   });
   // The one that makes most into one.
   return tried.sort((a, b) => a.found.stores.length - b.found.stores.length)[0] ?? itself;
+}
+
+function freeDatum(name: string, taken: ReadonlySet<string>): string {
+  let n = 2;
+  if (!taken.has(name)) return name;
+  while (taken.has(`${name}${n}`)) n++;
+  return `${name}${n}`;
 }
 
 /** Without the ways to be in which the number is below nought. */
@@ -72,11 +87,10 @@ const numberIn = (store: Store, key: string, first: number): number | null => {
 };
 
 type Own = (key: string) => string | null;
-function generalised(found: Explored, key: string, first: number, own: Own): Counted | null {
+function generalised(found: Explored, key: string, first: number, own: Own, name: string): Counted | null {
   const values = found.stores.map((s) => numberIn(s, key, first));
   if (values.some((v) => v === null) || new Set(values).size < LEAST) return null;
   const numbers = values as number[];
-  const name = nameOf(key);
   const stores = symbolic(found.stores, key, numbers, name, own);
   const index = new Map<string, number>();
   const merged: Store[] = [];

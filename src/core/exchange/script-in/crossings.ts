@@ -12,8 +12,11 @@ const kinds = [
 
 const leadsTo = (o: Outcome): number[] => [o.to, ...(o.branches ?? []).map((b) => b.to)];
 
-/** @param width of the page as it is loaded, px; it is loaded at its top */
-export function withoutImpossible(found: Explored, width: number): Explored {
+/**
+ * @param width of the page as it is loaded, px; it is loaded at its top
+ * @returns what is left, and by store which of those that are left it is; -1 where nothing leads to it
+ */
+export function withoutImpossible(found: Explored, width: number): { found: Explored; of: readonly number[] } {
   const outcomes = found.outcomes.map((list) => [...list]);
   let any = false;
   for (const { over, under } of kinds) {
@@ -30,11 +33,11 @@ export function withoutImpossible(found: Explored, width: number): Explored {
         }
       });
   }
-  return any ? reached({ ...found, outcomes }) : found;
+  return any ? reached({ ...found, outcomes }) : { found, of: found.stores.map((_s, i) => i) };
 }
 
 /** Only the ways to be to which something still leads. */
-function reached({ stores, outcomes, ...found }: Explored): Explored {
+function reached({ stores, outcomes, ...found }: Explored): { found: Explored; of: readonly number[] } {
   const kept = new Set([0]);
   for (const store of kept)
     for (const list of outcomes) for (const to of list[store] ? leadsTo(list[store]) : []) kept.add(to);
@@ -45,11 +48,12 @@ function reached({ stores, outcomes, ...found }: Explored): Explored {
     to: index.get(o.to)!,
     ...(o.branches ? { branches: o.branches.map((b) => ({ ...b, to: index.get(b.to)! })) } : {}),
   });
-  return {
+  const left = {
     ...found,
     stores: stores.filter((_s, i) => index.has(i)),
     outcomes: outcomes.map((list) => [...index.keys()].map((store) => list[store] && moved(list[store]))),
   };
+  return { found: left, of: stores.map((_s, i) => index.get(i) ?? -1) };
 }
 
 const crosses = ({ is, distance }: Crossing, over: string, at: number): boolean =>

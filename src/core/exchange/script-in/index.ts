@@ -7,9 +7,10 @@ import { type Component, type Part, readComponentValue } from "../../model";
 import { covering } from "../by-rule";
 import { told } from "./alike";
 import { unlike } from "./check";
-import { counted } from "./counters";
+import { type Counted, counted } from "./counters";
 import { withoutImpossible } from "./crossings";
-import { CODE, explore, MAX_STORES, type Script } from "./exploring";
+import { CODE, type Explored, explore, MAX_STORES, type Script } from "./exploring";
+import { groupsOf } from "./groups";
 import { grown, ScriptPage, type Store, type Told } from "./reading";
 import { rowsOf, writeBehaviour } from "./writing";
 
@@ -42,38 +43,55 @@ export function readScripts(
   begins: Store = new Map(),
 ): ScriptRead | null {
   if (!scripts.length && !broughtIn.parts.some((p) => worksByItself(p, broughtIn.page.css ?? ""))) return null;
-  const several = readWith(broughtIn, scripts, left, begins);
+  const as = (how: { apart?: boolean; most?: number }) => readWith(broughtIn, scripts, left, begins, how);
+  const all = as({});
+  // A page of several components can be in too many ways together; each of them by itself is in few.
+  const apart = all.refused ? as({ apart: true }) : all;
+  const several = apart.refused ? all : apart;
   if (!several.makes || (!several.refused && !several.read.unlike.length)) return several.read;
   // With several of an element that the script makes there may be too many ways to be; with one there are fewer.
-  const one = readWith(broughtIn, scripts, left, begins, 1);
+  const one = as({ most: 1 });
   return several.refused || one.read.unlike.length < several.read.unlike.length ? one.read : several.read;
 }
 
-/** @param most so many elements of one place in the script are told apart */
+/**
+ * @param how.most so many elements of one place in the script are told apart
+ * @param how.apart what is independent is told apart
+ */
 function readWith(
   broughtIn: Component,
   scripts: readonly Script[],
   left: ReadonlySet<number>,
   begins: Store,
-  most?: number,
+  { most, apart = false }: { most?: number; apart?: boolean },
 ): { read: ScriptRead; makes: boolean; refused: boolean } {
   const page = new ScriptPage(broughtIn, most, begins);
-  const every = explore(page, scripts, new Set());
-  const gone = left.size ? explore(page, scripts, left) : every;
-  const first = around(page, withoutImpossible(gone, broughtIn.page.width));
+  const every = explore(page, scripts, new Set(), apart);
+  const gone = left.size ? explore(page, scripts, left, apart) : every;
+  const { width } = broughtIn.page;
+  const first = around(page, apart ? gone : withoutImpossible(gone, width).found);
   const makes = page.elements.some((e) => e.made);
   const { doc: all, stores } = grown(page, first.stores);
   const doc = makes ? { ...all, parts: covering(all) } : all;
-  const found = told({ ...first, stores });
+  const found = apart ? { ...first, stores } : told({ ...first, stores }).found;
   const proposals = proposalsOf(every);
-  const { found: last, counter, of, below } = counted(found, (key) => page.own(key));
-  if (found.cut || last.stores.length > MAX_STORES || (found.endless.size && !counter)) {
+  const own = (key: string): string | null => page.own(key);
+  const parts = apart ? apartOf(found, width, own) : [counted(found, own)];
+  const isTooMuch = (p: Counted): boolean =>
+    p.found.stores.length > MAX_STORES || (p.found.endless.size > 0 && !p.counter);
+  if (found.cut || parts.some(isTooMuch)) {
     const text =
       "the page can be in more ways by its script than are gone through (64): states have to be found by hand";
     const notUnderstood = [...found.notUnderstood, { line: 1, text }];
     return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
   }
-  const whole = writeBehaviour(uncommanded(doc), last, rowsOf(page, last), counter);
+  const whole = writeBehaviour(
+    uncommanded(doc),
+    rowsOf(
+      page,
+      parts.map((p) => p.found),
+    ).map((rows, i) => ({ rows, found: parts[i].found, counter: parts[i].counter })),
+  );
   // Whatever a script says stands in a component file afterwards.
   const kept = readComponentValue(whole.doc);
   if (!kept.ok) {
@@ -84,26 +102,44 @@ function readWith(
     ];
     return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
   }
-  const written = { ...whole, states: of.map((i) => (i < 0 ? [] : whole.states[i])) };
+  // By store of the whole; where one of them was let go nothing is told.
+  const states = found.stores.map((_s, i) =>
+    parts.some((p) => p.of[i] < 0) ? [] : parts.flatMap((p, g) => whole.states[g][p.of[i]]),
+  );
   const read: ScriptRead = {
-    doc: written.doc,
+    doc: whole.doc,
     proposals,
-    notUnderstood: below
-      ? [
-          ...found.notUnderstood,
-          { line: 1, text: `${below} goes on below nought: from there on nothing is told`, otherwise: true },
-        ]
-      : found.notUnderstood,
+    notUnderstood: [
+      ...found.notUnderstood,
+      ...parts.flatMap(({ below }) =>
+        below
+          ? [{ line: 1, text: `${below} goes on below nought: from there on nothing is told`, otherwise: true }]
+          : [],
+      ),
+    ],
     unlike: [
-      ...written.left.map((row) => `${row}: what it does depends on too much to be said in one row`),
-      ...unlike(written, found),
+      ...whole.left.map((row) => `${row}: what it does depends on too much to be said in one row`),
+      ...unlike(whole.doc, states, found),
     ],
   };
   return { read, makes, refused: false };
 }
 
+/** What goes its own way, each told as if it were alone. */
+function apartOf(found: Explored, width: number, own: (key: string) => string | null): Counted[] {
+  const taken = new Set<string>();
+  return groupsOf(found).map((group) => {
+    const possible = withoutImpossible(group.found, width);
+    const left = told(possible.found);
+    const last = counted(left.found, own, taken);
+    if (last.counter) taken.add(last.counter.name);
+    const through = (i: number, of: readonly number[]): number => (i < 0 ? -1 : of[i]);
+    return { ...last, of: group.of.map((i) => through(through(through(i, possible.of), left.of), last.of)) };
+  });
+}
+
 /** What the page's own elements change of the parts is said of the parts; of themselves nothing is seen. */
-const around = (page: ScriptPage, found: ReturnType<typeof explore>): ReturnType<typeof explore> => ({
+const around = (page: ScriptPage, found: Explored): Explored => ({
   ...found,
   stores: found.stores.map(
     (s) =>
@@ -111,7 +147,7 @@ const around = (page: ScriptPage, found: ReturnType<typeof explore>): ReturnType
   ),
 });
 
-function proposalsOf({ listeners, timers }: ReturnType<typeof explore>): Proposal[] {
+function proposalsOf({ listeners, timers }: Explored): Proposal[] {
   const out = new Map<number, string[]>();
   const add = (line: number, text: string): void => {
     const known = out.get(line) ?? [];

@@ -18,14 +18,20 @@ import { Search } from "./search";
 import { underWayTwice } from "./twice";
 import { numbersOf } from "./widths";
 
-export function explore(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>): Explored {
+/** @param apart what is independent is told apart on the way, so that not every way to be need be gone on from */
+export function explore(
+  page: ScriptPage,
+  scripts: readonly Script[],
+  left: ReadonlySet<number>,
+  apart = false,
+): Explored {
   const known: Known = { counting: new Set(), positions: new Set(), framed: false };
   const { counting, positions } = known;
   let times = 0;
   for (;;) {
     const [counted, kept] = [counting.size, positions.size];
     const places = page.places.size;
-    const found: Explored = exploreOnce(page, scripts, left, known);
+    const found: Explored = exploreOnce(page, scripts, left, known, apart);
     if (positions.size > kept) continue;
     const draws: boolean = !known.framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
     known.framed ||= draws;
@@ -41,13 +47,19 @@ const MOST_TIMES = 6;
 const MOST_COUNTING = 4;
 
 /** @param known what comes to be known is added; where a position is kept it ends at once */
-function exploreOnce(page: ScriptPage, scripts: readonly Script[], left: ReadonlySet<number>, known: Known): Explored {
+function exploreOnce(
+  page: ScriptPage,
+  scripts: readonly Script[],
+  left: ReadonlySet<number>,
+  known: Known,
+  apart: boolean,
+): Explored {
   const { reading, keys } = load(page, scripts, known);
   const keeping = new Positions(reading, known.positions);
   reading.leave(left);
   tellUnheard(reading);
   const loaded = [...reading.effects];
-  const search = new Search(page, reading, keys, left, known, keeping);
+  const search = new Search(page, reading, keys, left, known, keeping, apart);
   search.run();
   const { acts, outcomes, stores } = search;
   tellAnyWidth(reading, search);

@@ -1,4 +1,5 @@
-/** From the page as loaded on, each act in each way that the page can then be, breadth first. */
+/** From the page as loaded on, each act in each way that the page can then be, breadth first; or in those that tell of all. */
+import { type Done, type Next, worthGoingOn } from "../independent";
 import { type Event, isA, keyOfStore, type Reading, type ScriptPage, type Store, type Timed } from "../reading";
 import {
   type Act,
@@ -19,6 +20,11 @@ import { MAX_WITH_NUMBERS, Widths } from "./widths";
 
 /** So much is gone through in all: some seconds. */
 const MAX_TAKEN = 400_000;
+
+/** Of a page whose components go their own ways so many ways to be are come by; of most nothing is gone on from. */
+const MOST_APART = 8000;
+
+const NOT_TOGETHER = "components that go their own ways: not every two were gone through together";
 
 /** A timer whose function sets it again and again, each time with another number: more often than is told apart. */
 const MOST_IN_TURN = 8;
@@ -47,13 +53,18 @@ export class Search {
   readonly outcomes: (Outcome | undefined)[][];
   readonly widths: Widths;
   cut = false;
+  /** Stores that were gone on from, and whether by every act that can be done. */
+  private readonly gone = new Map<number, boolean>();
   private readonly index: Map<string, number>;
-  private readonly queue = [0];
+  /** Acts that did something somewhere. */
+  private readonly did = new Set<number>();
+  private readonly queue: Next[] = [{ store: 0, every: true }];
 
   /**
    * @param keys that may be pressed
    * @param left lines that are left out
    * @param known places of timers and requests that count are added
+   * @param apart what is independent is told apart on the way: not every way to be is gone on from
    */
   constructor(
     private readonly page: ScriptPage,
@@ -62,6 +73,7 @@ export class Search {
     private readonly left: ReadonlySet<number>,
     private readonly known: Known,
     private readonly positions: Positions,
+    private readonly apart: boolean,
   ) {
     this.acts = actsOf(page, reading, keys, left);
     reading.actsFor = page.elements.length + reading.listeners.length;
@@ -74,21 +86,61 @@ export class Search {
   }
 
   run(): void {
-    // A timer may be under way in a way to be that was known without it: then it is gone through again.
-    while (this.queue.length && !this.overspent()) {
-      const at = this.queue.shift()!;
-      this.addTimersAndAnswers();
-      this.acts.forEach((act, a) => {
-        if (!this.overspent() && this.isPossible(act, at)) this.goOn(act, a, at);
-      });
-    }
+    do {
+      // A timer may be under way in a way to be that was known without it: then it is gone through again.
+      while (this.queue.length && !this.overspent()) {
+        const { store: at, every } = this.queue.shift()!;
+        this.gone.set(at, every || this.gone.get(at) === true);
+        this.addTimersAndAnswers();
+        this.acts.forEach((act, a) => {
+          if (!this.overspent() && (every || this.did.has(a)) && this.isPossible(act, at)) this.goOn(act, a, at);
+        });
+      }
+    } while (this.apart && !this.cut && this.goesOnApart());
     this.addTimersAndAnswers();
   }
 
-  private overspent(): boolean {
+  /** @returns whether some that nobody went on from yet would tell more */
+  private goesOnApart(): boolean {
+    const possible = new Map<string, boolean>();
+    const canBe = (a: number, at: number): boolean => {
+      const known = possible.get(`${a} ${at}`) ?? this.isPossible(this.acts[a], at);
+      possible.set(`${a} ${at}`, known);
+      return known;
+    };
+    const been = { stores: this.stores, done: this.done(), gone: this.gone, canBe };
+    const next = worthGoingOn(been, this.asksPairs());
+    this.cut ||= next === null;
+    this.queue.push(...(next ?? []));
+    return this.queue.length > 0;
+  }
+
+  done(): Done[] {
+    return this.outcomes.flatMap((list, act) =>
+      list.flatMap((o, from) => (o ? [{ act, from, to: o.to, effects: o.effects }] : [])),
+    );
+  }
+
+  /** Those that were gone on from already, or will be, are gone on from once more. */
+  private again(at: number): void {
+    const every = this.apart ? this.gone.get(at) : true;
+    if (every === undefined || this.queue.some((n) => n.store === at)) return;
+    this.queue.push({ store: at, every });
+  }
+
+  /** Two components together are asked for as long as there is time; what one of them can do at all has to be gone through. */
+  private asksPairs(): boolean {
+    const asks = this.spent() <= MAX_TAKEN * 2.5;
+    if (!asks) this.reading.notUnderstood.set(NOT_TOGETHER, { line: 1, text: NOT_TOGETHER, otherwise: true });
+    return asks;
+  }
+
+  private spent(): number {
     const { reading, page, stores } = this;
-    const spent = reading.taken * (1 + stores[0].size / 50) + page.copied * 2 + reading.written * 4;
-    this.cut ||= spent > MAX_TAKEN;
+    return reading.taken * (1 + stores[0].size / 50) + page.copied * 2 + reading.written * 4;
+  }
+  private overspent(): boolean {
+    this.cut ||= this.spent() > MAX_TAKEN * (this.apart ? 3 : 1);
     return this.cut;
   }
 
@@ -114,7 +166,7 @@ export class Search {
 
   /** One act in one way to be, and what comes of it. */
   private goOn(act: Act, a: number, at: number): void {
-    const { page, reading, stores, queue } = this;
+    const { page, reading, stores } = this;
     const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
     const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
     const done = reading.act(stores[at], () => perform(reading, page, act, this.left), due?.world);
@@ -128,13 +180,14 @@ export class Search {
     const to = this.index.get(key) ?? this.added(done.store, key);
     if (to === null) return;
     this.outcomes[a][at] = { to, effects: done.effects, whole: done.whole };
+    if (to !== at || done.effects.length) this.did.add(a);
     const before = this.pending[to].size;
     for (const t of underWayAfter(act, done.effects, this.pending[at], reading.timers)) this.pending[to].add(t);
-    if (this.pending[to].size > before && !queue.includes(to)) queue.push(to);
+    if (this.pending[to].size > before) this.again(to);
     // What is new to ask is asked everywhere.
     const more = this.addActs();
     if (more || ("distance" in act && moreDistances(reading, this.acts, this.outcomes)))
-      for (const i of stores.keys()) if (!queue.includes(i)) queue.push(i);
+      for (const i of stores.keys()) this.again(i);
   }
 
   /** What a timer changes of what it keeps is there the next time, and for others that keep it, too; so with an answer. */
@@ -153,14 +206,14 @@ export class Search {
   private added(store: Store, key: string): number | null {
     const more = this.widths.more(store);
     if (more === "endless") return null;
-    if (more === "cut" || this.stores.length >= MAX_WITH_NUMBERS) {
+    if (this.stores.length >= MOST_APART || (!this.apart && (more === "cut" || this.stores.length >= MAX_WITH_NUMBERS))) {
       this.cut = true;
       return null;
     }
     const to = this.stores.push(store) - 1;
     this.index.set(key, to);
     this.pending.push(new Set());
-    this.queue.push(to);
+    if (!this.apart) this.queue.push({ store: to, every: true });
     return to;
   }
 

@@ -52,12 +52,16 @@ const ways = (
     })
     .join("; ");
 
-/** Cells by state; null where they cannot be said. */
+/**
+ * Cells by state; null where they cannot be said.
+ * @param several there are regions beside these
+ */
 export function cellsFor(
   row: Row,
   regions: readonly Region[],
   names: readonly string[][],
   timers: Explored["timers"],
+  several: boolean,
 ): Record<string, string> | null {
   const known = row.outcomes.flatMap((o, at) => (o ? [{ o, at }] : []));
   const actions = (of: { effects: readonly Effect[]; assign?: string }): string[] => [
@@ -72,7 +76,7 @@ export function cellsFor(
   const cells: Record<string, string> = {};
   if (!regions.length) {
     const text = ways(known[0].o, () => null, actions);
-    return text ? { ready: text } : {};
+    return text ? { [several ? "page" : "ready"]: text } : {};
   }
   // What is done besides is said in one region: in one of those that decide about it.
   const says = known.some(({ o }) => doing(o) !== "") ? sayer(known, regions, doing) : -1;
@@ -88,7 +92,7 @@ export function cellsFor(
       if (text === null) return null;
       if (text) cells[name] = text;
       // The script was asked, and does nothing then: that is decided.
-      else if (regions.length === 1 && mine.every((k) => k.o.whole)) cells[name] = "ignored";
+      else if (!several && mine.every((k) => k.o.whole)) cells[name] = "ignored";
     }
   }
   return cells;

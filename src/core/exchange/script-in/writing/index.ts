@@ -1,3 +1,3 @@
 /** What was found in a script, said as a specification. */
 export { rowsOf } from "./rows";
-export { type Written, writeBehaviour } from "./write";
+export { type Whole, type Written, writeBehaviour } from "./write";

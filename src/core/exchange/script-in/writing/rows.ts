@@ -30,7 +30,22 @@ const covers = (a: Outcomes, b: Outcomes): boolean => Array.from(b).every((o, at
 const doneAt = (o: Outcome, at: number): string => (isDone(o, at) ? JSON.stringify([o.to, o.effects, o.branches]) : "");
 const none = (list: Outcomes): Outcomes => list.map((_o, at) => ({ to: at, effects: [], whole: true }));
 
-export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
+/**
+ * By what goes its own way. Where one of them stops an event at a part, the others hear of it there, too: what they would have
+ * heard further out does not reach them.
+ */
+export function rowsOf(page: ScriptPage, wholes: readonly Explored[]): Row[][] {
+  const stopped = new Set<string>();
+  for (;;) {
+    const { size } = stopped;
+    const out = wholes.map((w) => rowsIn(page, w, stopped));
+    if (wholes.length > 1) for (const row of out.flat()) if (row.stops) stopped.add(row.event);
+    if (stopped.size === size) return out;
+  }
+}
+
+/** @param stopped events that others stop */
+function rowsIn(page: ScriptPage, { acts, outcomes }: Explored, stopped: ReadonlySet<string>): Row[] {
   const out: Row[] = [];
   for (const is of ["pointer down", "pointer up", "click"] as const)
     out.push(
@@ -38,6 +53,7 @@ export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
         page,
         group(acts, outcomes, (a) => a.is === is),
         (scope, part) => `${is}${scope && ` ${scope}`} ${part}`.trim(),
+        stopped,
       ),
     );
   const keys = acts.flatMap((a) => (a.is === "key" ? [`${a.up ? "u" : "d"}${a.key}`] : []));
@@ -45,7 +61,7 @@ export function rowsOf(page: ScriptPage, { acts, outcomes }: Explored): Row[] {
     const mine = group(acts, outcomes, (a) => a.is === "key" && `${a.up ? "u" : "d"}${a.key}` === id);
     const key = keyWord(id.slice(1));
     const verb = id[0] === "u" ? "release" : "press";
-    out.push(...pressed(page, mine, `${verb} ${key}`));
+    out.push(...pressed(page, mine, `${verb} ${key}`, stopped));
   }
   const words: Partial<Record<Act["is"], string>> = {
     "pointer enter": "pointer enters",
@@ -110,6 +126,7 @@ function tree(
   page: ScriptPage,
   by: ReadonlyMap<string, Outcomes>,
   event: (scope: string, part: string) => string,
+  stopped: ReadonlySet<string>,
 ): Row[] {
   const rows: Row[] = [];
   const outside = by.get("body");
@@ -119,6 +136,8 @@ function tree(
     const own = by.get(e.name) ?? inherited;
     const children = e.children.filter(isElement);
     if (alike(own, inherited) && covers(inherited, own)) {
+      if (stopped.has(event("", e.name)) && isNews(inherited))
+        rows.push({ event: event("", e.name), outcomes: joined(own, inherited), stops: true });
       for (const c of children) emit(c, inherited);
       return;
     }
@@ -146,6 +165,8 @@ function tree(
     const own = by.get(e.name) ?? all;
     if (quiet.length === 1 && e === quiet[0]) for (const c of e.children.filter(isElement)) emit(c, nothing);
     else if (alike(own, all)) {
+      if (stopped.has(event("", e.name)) && isNews(all))
+        rows.push({ event: event("", e.name), outcomes: joined(own, all), stops: true });
       all = joined(all, own);
       for (const c of e.children.filter(isElement)) walk(c);
     } else emit(e, all);
@@ -161,7 +182,12 @@ function tree(
 }
 
 /** Keys: at the page, or in the parts that listen. */
-function pressed(page: ScriptPage, by: ReadonlyMap<string, Outcomes>, event: string): Row[] {
+function pressed(
+  page: ScriptPage,
+  by: ReadonlyMap<string, Outcomes>,
+  event: string,
+  stopped: ReadonlySet<string>,
+): Row[] {
   const anywhere = by.get("body");
   if (!anywhere) return [];
   const rows: Row[] = [];
@@ -188,6 +214,15 @@ function pressed(page: ScriptPage, by: ReadonlyMap<string, Outcomes>, event: str
       ([n, other]) => n !== "body" && isNews(other) && n !== outer.name && page.contains(page.named(n)!, outer),
     );
     rows.push({ event: `${event} in ${outer.name}`, outcomes: all, stops: around || isNews(anywhere) });
+  }
+  for (const [name] of by) {
+    if (!isNews(anywhere)) break;
+    // Further in first: another stops the key in a part around it.
+    for (let e = name === "body" ? null : page.named(name); e && e !== page.body; e = e.parent) {
+      const row = `${event} in ${e.name}`;
+      if (stopped.has(row) && !rows.some((r) => r.event === row))
+        rows.push({ event: row, outcomes: anywhere, stops: true });
+    }
   }
   if (isNews(anywhere)) rows.push({ event, outcomes: anywhere, stops: false });
   return rows.filter((row) => isNews(row.outcomes) || row.stops);

@@ -22,39 +22,83 @@ import type { Row } from "./rows";
 
 export interface Written {
   doc: Component;
-  /** By store: the states that are active then. */
-  states: readonly (readonly string[])[];
+  /** By what goes its own way, then by store: the states that are active then. */
+  states: readonly (readonly (readonly string[])[])[];
   /** Rows that could not be said. */
   left: readonly string[];
 }
 
-/** @param counter what counts in it, by which its branches are told */
-export function writeBehaviour(
-  doc: Component,
-  found: Explored,
-  rows: readonly Row[],
-  counter: Counter | null = null,
-): Written {
-  const data: Datum[] = counter ? [...doc.data, { ...counter, type: "integer" }] : doc.data;
-  const regions = regionsOf(found.stores);
+/** What goes its own way on a page, whatever the rest of it does; mostly it is all. */
+export interface Whole {
+  found: Explored;
+  rows: readonly Row[];
+  /** What counts in it, by which its branches are told. */
+  counter: Counter | null;
+}
+
+export function writeBehaviour(doc: Component, wholes: readonly Whole[]): Written {
+  const data: Datum[] = [
+    ...doc.data,
+    ...wholes.flatMap(({ counter }): Datum[] => (counter ? [{ ...counter, type: "integer" }] : [])),
+  ];
+  const sets = wholes.map(({ found }) => regionsOf(found.stores));
+  const regions = sets.flat();
   const taken = new Set<string>();
   const several = regions.length > 1;
   if (several) taken.add("page");
   const classes = new Map(allParts(doc).map(({ part }) => [part.name, classesOf(part)]));
-  const names = regions.map((r) => {
-    return namesFor(r, several, taken, (part, name) => classes.get(part)?.includes(name) ?? false);
-  });
-  if (!regions.length) names.push(["ready"]);
-  const states = statesOf(doc, regions, names, taken);
-  const all = regions.length ? names.flat() : ["ready"];
-  const timers = new Map(found.timers);
-  const context = {
+  const namesOf = (r: Region): string[] =>
+    namesFor(r, several, taken, (part, name) => classes.get(part)?.includes(name) ?? false);
+  const names = sets.map((set) => set.map(namesOf));
+  const flat = regions.length ? names.flat() : [["ready"]];
+  const states = statesOf(doc, regions, flat, taken);
+  const context: Context = {
     data,
-    states: all,
+    states: flat.flat(),
     parts: allParts(doc).map((p) => p.part.name),
-    requests: [...found.requests.keys()],
+    requests: wholes.flatMap(({ found }) => [...found.requests.keys()]),
   };
-  const reactions: EventRow[] = [];
+  const left = new Set<string>();
+  const reactions = wholes.map((whole, w) => {
+    const said = reactionsOf(whole, sets[w], names[w], several, context);
+    for (const row of said.left) left.add(row);
+    return said.rows;
+  });
+  const said = wholes.reduce(
+    (all, { found }, w): Component => ({
+      ...beside(all, sets[w], names[w]),
+      focus: held(all, sets[w], names[w]),
+      looks: looksOf(all, sets[w], names[w], found),
+    }),
+    doc,
+  );
+  return {
+    doc: withWords({
+      ...said,
+      data,
+      ...requestsOf(doc, wholes),
+      states,
+      reactions: together(reactions),
+    }),
+    states: wholes.map(({ found }, w) =>
+      found.stores.map((_s, i) => (regions.length ? sets[w].map((r, g) => names[w][g][r.of[i]]) : ["ready"])),
+    ),
+    left: [...left],
+  };
+}
+
+type Context = Parameters<typeof parseEvent>[1];
+
+/** @param several there are other regions beside */
+function reactionsOf(
+  { found, rows }: Whole,
+  regions: readonly Region[],
+  names: readonly string[][],
+  several: boolean,
+  context: Context,
+): { rows: EventRow[]; left: string[] } {
+  const timers = new Map(found.timers);
+  const out: EventRow[] = [];
   const left: string[] = [];
   for (const row of rows) {
     const event = parseEvent(row.event, context);
@@ -67,7 +111,7 @@ export function writeBehaviour(
             ...row,
             outcomes: row.outcomes.map((o) => o && withEffects(o, (list) => ownTimer(list, own))),
           };
-    const cells = cellsFor(plain, regions, names, timers);
+    const cells = cellsFor(plain, regions, names, timers, several);
     const read = Object.fromEntries(
       Object.entries(cells ?? {}).flatMap(([state, text]) => {
         const cell = parseReaction(text, context);
@@ -75,26 +119,30 @@ export function writeBehaviour(
       }),
     );
     if (event.ok && cells && Object.keys(read).length === Object.keys(cells).length)
-      reactions.push({ event: event.value, in: read });
+      out.push({ event: event.value, in: read });
     else left.push(row.event);
   }
   const initial = loadedRow(found.loaded, timers);
   const mounted = initial ? parseReaction(initial, context) : null;
   if (mounted?.ok && mounted.value !== undefined)
-    reactions.unshift({ event: { on: "mounted" }, in: { [ALWAYS]: mounted.value } });
-  return {
-    doc: withWords({
-      ...beside(doc, regions, names),
-      data,
-      ...requestsOf(doc, found),
-      states,
-      focus: held(doc, regions, names),
-      looks: looksOf(doc, regions, names, found),
-      reactions,
-    }),
-    states: found.stores.map((_s, i) => (regions.length ? regions.map((r, g) => names[g][r.of[i]]) : ["ready"])),
-    left,
-  };
+    out.unshift({ event: { on: "mounted" }, in: { [ALWAYS]: mounted.value } });
+  return { rows: out, left };
+}
+
+/** The rows of all that goes its own way: those of one event are one, and each stands after what stands before it. */
+function together(lists: readonly (readonly EventRow[])[]): EventRow[] {
+  const out: EventRow[] = [];
+  for (const list of lists) {
+    let after = 0;
+    for (const row of list) {
+      const id = JSON.stringify(row.event);
+      const at = out.findIndex((r) => JSON.stringify(r.event) === id);
+      if (at < 0) out.splice(after, 0, row);
+      else out[at] = { ...row, in: { ...out[at].in, ...row.in } };
+      after = Math.max(after, (at < 0 ? after : at) + 1);
+    }
+  }
+  return out;
 }
 
 /** In a timer's own row it is over: to cancel it says nothing, but where it would be started again by itself. */
@@ -138,7 +186,8 @@ function statesOf(
 
 const methods = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;
 /** The stand-in answers as services usually do; how they do, the person says. */
-function requestsOf(doc: Component, { requests }: Explored): Pick<Component, "requests"> {
+function requestsOf(doc: Component, wholes: readonly Whole[]): Pick<Component, "requests"> {
+  const requests = new Map(wholes.flatMap(({ found }) => [...found.requests]));
   const more = [...requests.values()].map(
     ({ name, method, path }): RequestSpec => ({
       name,

@@ -1,0 +1,59 @@
+/** What was found of a page whose components go their own ways, by component: each as if it were alone on its page. */
+import type { Explored, Outcome } from "./exploring";
+import { aspectOf, type Done, parted } from "./independent";
+import type { Store } from "./reading";
+
+export interface Group {
+  found: Explored;
+  /** By store of the whole: which of its own. */
+  of: readonly number[];
+}
+
+export function groupsOf(found: Explored): Group[] {
+  const { stores, outcomes } = found;
+  const done = outcomes.flatMap((list, act) =>
+    list.flatMap((o, from): Done[] => (o ? [{ act, from, to: o.to, effects: o.effects }] : [])),
+  );
+  const { groups, of, sizes, says } = parted(stores, done);
+  return groups.map((keys, g): Group => {
+    const mine = of[g];
+    const own = Array.from({ length: sizes[g] }, (_s, way) => only(stores[0], stores[mine.indexOf(way)], keys));
+    const told = outcomes.map((list, act) => {
+      const out: (Outcome | undefined)[] = [];
+      list.forEach((o, from) => {
+        if (!o) return;
+        const known = out[mine[from]];
+        if (known) known.whole &&= o.whole;
+        else
+          out[mine[from]] = {
+            to: mine[o.to],
+            effects: o.effects.filter((e) => says(act, aspectOf(e)) === g),
+            whole: o.whole,
+          };
+      });
+      return out;
+    });
+    return {
+      found: {
+        ...found,
+        stores: own,
+        outcomes: told,
+        loaded: g ? [] : found.loaded,
+        numbers: new Map([...found.numbers].filter(([key]) => keys.includes(key))),
+        endless: new Set([...found.endless].filter((key) => keys.includes(key))),
+      },
+      of: mine,
+    };
+  });
+}
+
+/** The page as loaded, but for what a group is about. */
+function only(first: Store, store: Store, keys: readonly string[]): Store {
+  const out = new Map(first);
+  for (const key of keys) {
+    const value = store.get(key);
+    if (value === undefined) out.delete(key);
+    else out.set(key, value);
+  }
+  return out;
+}

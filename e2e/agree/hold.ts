@@ -113,6 +113,8 @@ function pairs(
     const skip = new Set<string>(isSomewhere ? [...skipped, "visible", "in view"] : skipped);
     // Whether there is room left between what lies inside, to hit the part itself, is a matter of its layout.
     if (mine["takes pointer"] === "yes") skip.add("takes pointer");
+    // Chromium draws a meter of pieces that are positioned, and so over what was positioned before it; Firefox does not.
+    if (program.parts[index].part.tag === "meter") skip.add("takes pointer");
     // Of names that ARIA prohibits, of hidden ones within and of empty fields, Chromium's tree is the judge; the library says less.
     const heard = its.name ?? "";
     if (mine.name !== undefined && (saysLess(heard, mine.name) || isSameName(heard, mine.name))) skip.add("name");

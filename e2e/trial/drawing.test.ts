@@ -3,13 +3,12 @@
  * shows the same, element by element, whatever is pressed.
  */
 import fc from "fast-check";
-import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
-import { deliveredPage } from "../../src/core/testing/delivered";
 import { drawings, writings } from "../../src/core/testing/drawing";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
+import { apart } from "./side-by-side";
 import { PATIENT, told } from "./told";
 
 let browser: Started;
@@ -17,25 +16,6 @@ beforeAll(async () => {
   browser = await startBrowser({ browser: "chromium" });
 });
 afterAll(() => browser?.end());
-
-/** Every element with its own words, and what is said of it. */
-const shapeOf = (page: Page): Promise<string[]> =>
-  page.evaluate(() =>
-    [...document.querySelectorAll("main, main *")].map((e) => {
-      const words = [...e.childNodes].flatMap((c) => (c.nodeType === Node.TEXT_NODE ? [c.nodeValue!.trim()] : []));
-      const said = ["aria-pressed", "aria-expanded", "class"].map((name) => e.getAttribute(name) ?? "");
-      return [e.localName, words.filter(Boolean).join("|"), e.matches(":disabled"), ...said].join(" ");
-    }),
-  );
-
-/** @returns what was pressed */
-const press = (page: Page, which: number): Promise<string> =>
-  page.evaluate((n) => {
-    const all = [...document.querySelectorAll<HTMLButtonElement>("main button:enabled")];
-    const button = all[n % all.length];
-    button?.click();
-    return button?.textContent ?? "";
-  }, which);
 
 /** The sheet keeps a focus that is lost where something is drawn anew, and says so. */
 const isOfFocus = ({ text }: { text: string }): boolean => text.startsWith("the focus, which is lost");
@@ -60,23 +40,8 @@ it("shows what the page shows", async () => {
       continue;
     }
     seen.add(writing);
-    for (const [page, text] of [
-      [its, html],
-      [ours, deliveredPage(doc)],
-    ] as const)
-      await page.goto(`data:text/html;charset=utf-8,${encodeURIComponent(text)}`);
-    const pressed: string[] = [];
-    for (let n = 0; n <= PRESSES; n++) {
-      const [one, other] = [await shapeOf(its), await shapeOf(ours)];
-      const at = one.findIndex((line, k) => line !== other[k]);
-      if (at >= 0 || one.length !== other.length) {
-        differ.push(`${i}, ${writing}, after ${pressed.join(", ")}: “${one[at]}”, in the sheet “${other[at]}”`);
-        break;
-      }
-      const which = (n * 7919 + i * 104_729) >>> 3;
-      pressed.push(await press(its, which));
-      await press(ours, which);
-    }
+    const otherwise = await apart(its, ours, html, doc, { presses: PRESSES, seed: i });
+    if (otherwise) differ.push(`${i}, ${writing}, ${otherwise}`);
   }
   expect(differ).toEqual([]);
   expect([...seen].sort()).toEqual([...writings].sort());

@@ -137,10 +137,13 @@ describe("what is presented as none", () => {
     });
     return ["list", "item"].map((p) => facts(doc, p).role);
   };
-  it("has items that are nothing, unless it can be focused or has a name", () => {
+  it("has items that are nothing, unless it can be focused or says something of itself", () => {
     expect(roles("none")).toEqual(["none", ""]);
     expect(roles("presentation", { tabindex: "0" })).toEqual(["list", "listitem"]);
     expect(roles("none", { "aria-label": "Decks" })).toEqual(["list", "listitem"]);
+    for (const said of ["aria-live", "aria-busy", "aria-describedby", "aria-current"])
+      expect(roles("none", { [said]: "" }), said).toEqual(["list", "listitem"]);
+    expect(roles("none", { "aria-expanded": "true", "aria-disabled": "true" })).toEqual(["none", ""]);
   });
 });
 

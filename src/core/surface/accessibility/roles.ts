@@ -38,10 +38,16 @@ function isInList(program: Program, moment: Moment, part: PartIndex): boolean {
 const isNamed = (program: Program, moment: Moment, part: PartIndex, by = ["aria-label", "title"]): boolean =>
   labelsOf(program, moment, part).length > 0 || by.some((a) => attributeOf(program, moment, part, a)?.trim());
 
-/** What can hold the focus, or has a name, is told all the same (WAI-ARIA 1.2, presentational roles conflict resolution). */
+/** Attributes that say something of any element, as Chromium has them (WAI-ARIA 1.2 §6.5; those that are deprecated there are none). */
+const ofAny = (
+  "atomic braillelabel busy controls current describedby description details flowto keyshortcuts label labelledby live owns " +
+  "relevant roledescription"
+).split(" ");
+
+/** What can hold the focus, or says something of itself, is told all the same (WAI-ARIA 1.2, presentational roles conflict resolution). */
 const isNeeded = (program: Program, moment: Moment, part: PartIndex): boolean =>
   layoutOf(program, moment).focusable[part] ||
-  ["aria-label", "aria-labelledby"].some((a) => attributeOf(program, moment, part, a)?.trim());
+  ofAny.some((a) => attributeOf(program, moment, part, `aria-${a}`) !== null);
 
 /** The cells in the row of one, drawn or not, as Chromium has it. */
 function besideOf(program: Program, moment: Moment, part: PartIndex): string[] {

@@ -206,7 +206,10 @@ export class Search {
   private added(store: Store, key: string): number | null {
     const more = this.widths.more(store);
     if (more === "endless") return null;
-    if (this.stores.length >= MOST_APART || (!this.apart && (more === "cut" || this.stores.length >= MAX_WITH_NUMBERS))) {
+    if (
+      this.stores.length >= MOST_APART ||
+      (!this.apart && (more === "cut" || this.stores.length >= MAX_WITH_NUMBERS))
+    ) {
       this.cut = true;
       return null;
     }

@@ -14,7 +14,7 @@ import type { Explored } from "./found";
 import { needless } from "./keys";
 import { type Known, load, type Script } from "./load";
 import { Positions } from "./positions";
-import { Search } from "./search";
+import { MOST_COUNTING, Search } from "./search";
 import { underWayTwice } from "./twice";
 import { numbersOf } from "./widths";
 
@@ -42,9 +42,6 @@ export function explore(
 
 /** How often the script is gone through once more since elements come to several places of the page, or take one another's. */
 const MOST_TIMES = 6;
-
-/** Timers whose own function counts; each costs one more time through the script. */
-const MOST_COUNTING = 4;
 
 /** @param known what comes to be known is added; where a position is kept it ends at once */
 function exploreOnce(

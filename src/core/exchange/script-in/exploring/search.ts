@@ -26,6 +26,9 @@ const MOST_APART = 8000;
 
 const NOT_TOGETHER = "components that go their own ways: not every two were gone through together";
 
+/** Timers whose own function counts; each costs one more time through the script. */
+export const MOST_COUNTING = 4;
+
 /** A timer whose function sets it again and again, each time with another number: more often than is told apart. */
 const MOST_IN_TURN = 8;
 function goesOnAndOn(reading: Reading, { at, fn }: Timed): boolean {
@@ -56,6 +59,8 @@ export class Search {
   /** Stores that were gone on from, and whether by every act that can be done. */
   private readonly gone = new Map<number, boolean>();
   private readonly index: Map<string, number>;
+  private readonly copiedBefore: number;
+  private readonly countingBefore: number;
   /** Acts that did something somewhere. */
   private readonly did = new Set<number>();
   private readonly queue: Next[] = [{ store: 0, every: true }];
@@ -75,6 +80,8 @@ export class Search {
     private readonly positions: Positions,
     private readonly apart: boolean,
   ) {
+    this.copiedBefore = page.copied;
+    this.countingBefore = known.counting.size;
     this.acts = actsOf(page, reading, keys, left);
     reading.actsFor = page.elements.length + reading.listeners.length;
     this.stores = [page.tidy(new Map(reading.store))];
@@ -102,6 +109,8 @@ export class Search {
 
   /** @returns whether some that nobody went on from yet would tell more */
   private goesOnApart(): boolean {
+    // What came to be known to count is gone through once more, and looks as if all went by it as long as it is not.
+    if (this.known.counting.size > this.countingBefore && this.countingBefore <= MOST_COUNTING) return false;
     const possible = new Map<string, boolean>();
     const canBe = (a: number, at: number): boolean => {
       const known = possible.get(`${a} ${at}`) ?? this.isPossible(this.acts[a], at);
@@ -137,7 +146,8 @@ export class Search {
 
   private spent(): number {
     const { reading, page, stores } = this;
-    return reading.taken * (1 + stores[0].size / 50) + page.copied * 2 + reading.written * 4;
+    const copied = page.copied - (this.apart ? this.copiedBefore : 0);
+    return reading.taken * (1 + stores[0].size / 50) + copied * 2 + reading.written * 4;
   }
   private overspent(): boolean {
     this.cut ||= this.spent() > MAX_TAKEN * (this.apart ? 3 : 1);

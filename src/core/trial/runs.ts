@@ -87,7 +87,7 @@ function fromScenarios(doc: Component, tag?: string): TrialRun[] {
 function fromSteps(doc: Component, scenarios: readonly Scenario[], shares: readonly number[]): TrialRun[] {
   const program = compile(doc);
   return scenarios.flatMap((offered): TrialRun[] => {
-    const s = onArrival(program, offered);
+    const s = onArrival(program, inWholeMs(program, offered));
     const paused = shares.flatMap((share) => {
       const scenario = withPauses(program, s, share);
       const name = `${s.name}, each act ${share === SOON ? "later" : "late"}`;
@@ -95,6 +95,28 @@ function fromSteps(doc: Component, scenarios: readonly Scenario[], shares: reado
     });
     return [{ name: s.name, scenario: withEnd(program, s) }, ...paused];
   });
+}
+
+/**
+ * The same acts at whole ms, at which the clocks of pages stand: the explorer finds instants between two of them. As it is
+ * where it would lead elsewhere.
+ */
+function inWholeMs(program: Program, scenario: Scenario): Scenario {
+  if (scenario.steps.every(({ do: what }) => !("wait" in what) || Number.isInteger(what.wait))) return scenario;
+  let [at, whole] = [0, 0];
+  const steps = scenario.steps.map((step): Step => {
+    if (!("wait" in step.do)) return step;
+    at += step.do.wait;
+    const before = whole;
+    // Sums of waits are not exact.
+    whole = Math.max(whole, Math.ceil(Number(at.toFixed(6))));
+    return { ...step, do: { wait: whole - before } };
+  });
+  const rounded = { ...scenario, steps };
+  const [was, is] = [scenario, rounded].map((s) => playScenario(program, s));
+  const [end, other] = [endOf(was), endOf(is)];
+  const isSame = end.config === other.config && end.focus === other.focus;
+  return isSame && !is.stuck && judgeScenario(program, rounded, is).ok ? rounded : scenario;
 }
 
 /** The same acts, each on a part once that has come to its place: nobody can hit it before. */
@@ -160,7 +182,7 @@ function fromSituations(doc: Component): Runs {
       unreached++;
       continue;
     }
-    const scenario = withEnd(program, { name: "", steps });
+    const scenario = withEnd(program, inWholeMs(program, { name: "", steps }));
     const text = scenario.steps.map(stepText).join(", ");
     if (known.has(text)) continue;
     known.add(text);

@@ -74,13 +74,41 @@ function wordFor(key: string, value: Cell | undefined, states: readonly (Cell | 
   return value === undefined ? "first" : plain(String(value)).slice(0, 24) || "other";
 }
 
+/** What stands in the markup of a part. */
+export type OwnAttribute = (part: string, name: string) => string | undefined;
+
+const isSaidToBeOn = (value: Cell | undefined): boolean => value !== undefined && value !== null && value !== "false";
+
+/** The part that a key says to be the one: it has the class, or is the one that is selected. */
+function onIn(key: string, value: Cell | undefined, own: OwnAttribute): string[] {
+  const [kind, part, what] = key.split(" ");
+  if (kind === "class") {
+    const has = own(part, "class")?.split(/\s+/).includes(what) === true;
+    return (value === undefined ? has : value === true) ? [part] : [];
+  }
+  if (kind !== "attribute" || !/^aria-(expanded|pressed|selected|checked|current)$/.test(what)) return [];
+  return isSaidToBeOn(value === undefined ? own(part, what) : value) ? [part] : [];
+}
+
+/** By state: which part of several is the one, each by the same class or attribute; null where it is not told so. */
+function chosenIn(region: Region, own: OwnAttribute): (string | undefined)[] | null {
+  const kindOf = (key: string): string => key.replace(/^(\S+) \S+/, "$1");
+  for (const kind of new Set(region.keys.map(kindOf))) {
+    const chosen = region.states.map(
+      (state) => region.keys.flatMap((k, j) => (kindOf(k) === kind ? onIn(k, state[j], own) : []))[0],
+    );
+    if (new Set(chosen.filter((c) => c !== undefined)).size > 1) return chosen;
+  }
+  return null;
+}
+
+/** Parts of which one is it in each state, where there are some. */
+export const rivalsIn = (region: Region, own: OwnAttribute): string[] => [
+  ...new Set((chosenIn(region, own) ?? []).flatMap((c) => c ?? [])),
+];
+
 /** @param taken names that are used already; those of this region are added */
-export function namesFor(
-  region: Region,
-  several: boolean,
-  taken: Set<string>,
-  has: (part: string, className: string) => boolean,
-): string[] {
+export function namesFor(region: Region, several: boolean, taken: Set<string>, own: OwnAttribute): string[] {
   const main = mainKey(region.keys);
   const at = region.keys.indexOf(main);
   const values = region.states.map((s) => s[at]);
@@ -92,24 +120,17 @@ export function namesFor(
       !region.states.some((s) => isTemplate(s[j])) &&
       new Set(region.states.map((s) => s[j])).size === region.states.length,
   );
-  const isOn = (k: string, value: Cell | undefined): boolean => {
-    const [kind, part, name] = k.split(" ");
-    return kind === "class" && (value === undefined ? has(part, name) : value === true);
-  };
+  const chosen = chosenIn(region, own);
+  const part = main.split(" ")[1];
   return region.states.map((state, i) => {
-    const on = region.keys.flatMap((k, j) => (isOn(k, state[j]) ? [k.split(" ")[1]] : []));
-    const text = exclusive && !on.length && told >= 0 ? state[told] : undefined;
+    const one = chosen?.[i];
+    const text = exclusive && one === undefined && told >= 0 ? state[told] : undefined;
+    const isGone = state[region.keys.indexOf(`attached ${part}`)] === false;
     let word =
       text !== undefined && String(text).trim() !== ""
         ? plain(String(text)).slice(0, 24)
-        : exclusive
-          ? on.length
-            ? on[0]
-            : i === 0
-              ? "first"
-              : wordFor(main, values[i], values)
-          : wordFor(main, values[i], values);
-    if (several) word = `${main.split(" ")[1]}-${word}`;
+        : (one ?? (exclusive && isGone ? "gone" : chosen && i === 0 ? "first" : wordFor(main, values[i], values)));
+    if (several && one === undefined) word = `${part}-${word}`;
     word = word
       .replace(/^[^\p{L}_]+/u, "")
       .slice(0, 60)

@@ -21,7 +21,11 @@ export function regionsOf(stores: readonly Store[]): Region[] {
     search: for (let i = 0; i < groups.length; i++)
       for (let j = i + 1; j < groups.length; j++) {
         if (areFree(groups[i], groups[j])) continue;
-        const joined = regionOf(stores, [...groups[i].keys, ...groups[j].keys]);
+        const both = new Set([...groups[i].keys, ...groups[j].keys]);
+        const joined = regionOf(
+          stores,
+          keys.filter((k) => both.has(k)),
+        );
         groups = [...groups.filter((_g, k) => k !== i && k !== j), joined];
         again = true;
         break search;

@@ -4,7 +4,6 @@ import {
   ALWAYS,
   allParts,
   type Component,
-  classesOf,
   type Datum,
   type EventRow,
   isStateName,
@@ -16,7 +15,7 @@ import type { Explored, Outcome } from "../exploring";
 import type { Effect } from "../reading";
 import { cellsFor, loadedRow } from "./cells";
 import { beside, looksOf, withWords } from "./looks";
-import { mainKey, namesFor } from "./names";
+import { mainKey, namesFor, type OwnAttribute, rivalsIn } from "./names";
 import { type Region, regionsOf } from "./regions";
 import type { Row } from "./rows";
 
@@ -46,12 +45,12 @@ export function writeBehaviour(doc: Component, wholes: readonly Whole[]): Writte
   const taken = new Set<string>();
   const several = regions.length > 1;
   if (several) taken.add("page");
-  const classes = new Map(allParts(doc).map(({ part }) => [part.name, classesOf(part)]));
-  const namesOf = (r: Region): string[] =>
-    namesFor(r, several, taken, (part, name) => classes.get(part)?.includes(name) ?? false);
+  const parts = new Map(allParts(doc).map((p) => [p.part.name, p]));
+  const own: OwnAttribute = (part, name) => parts.get(part)?.part.attributes?.[name];
+  const namesOf = (r: Region): string[] => namesFor(r, several, taken, own);
   const names = sets.map((set) => set.map(namesOf));
   const flat = regions.length ? names.flat() : [["ready"]];
-  const states = statesOf(doc, regions, flat, taken);
+  const states = statesOf(doc, regions, flat, taken, own);
   const context: Context = {
     data,
     states: flat.flat(),
@@ -169,19 +168,33 @@ function statesOf(
   regions: readonly Region[],
   names: readonly string[][],
   taken: Set<string>,
+  own: OwnAttribute,
 ): StateNode[] {
   const order = allParts(doc).map((p) => p.part.name);
   if (regions.length < 2) return inOrder(names[0], order);
   const states = regions.map((r, g): StateNode => {
     const main = mainKey(r.keys);
     // What only the script keeps has the variable's own name.
-    let name = main.startsWith("variable ") ? main.split(/[ |.]/).at(-1)!.replace(/^#/, "") : main.split(" ")[1];
+    const part = around(doc, rivalsIn(r, own)) ?? main.split(" ")[1];
+    let name = main.startsWith("variable ") ? main.split(/[ |.]/).at(-1)!.replace(/^#/, "") : part;
     if (!isStateName(name)) name = name.replace(/[^\w-]+/g, "").replace(/^[^A-Za-z_]+/, "") || "kept";
     while (taken.has(name)) name += "-part";
     taken.add(name);
     return { name, states: inOrder(names[g], order) };
   });
   return [{ name: "page", kind: "parallel", states }];
+}
+
+/** The innermost part around several. */
+function around(doc: Component, names: readonly string[]): string | undefined {
+  const parents = new Map(allParts(doc).map(({ part, parent }) => [part.name, parent?.name]));
+  const outward = (name: string): string[] => {
+    const up = parents.get(name);
+    return up === undefined ? [] : [up, ...outward(up)];
+  };
+  if (names.length < 2) return undefined;
+  const [first, ...others] = names.map(outward);
+  return first.find((up) => others.every((list) => list.includes(up)));
 }
 
 const methods = ["GET", "POST", "PUT", "PATCH", "DELETE"] as const;

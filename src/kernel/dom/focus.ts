@@ -136,11 +136,14 @@ export const hold: Feature = {
       "keydown",
       (event) => {
         const held = holder(page);
-        if (event.key !== "Tab" || event.defaultPrevented || !held) return;
-        event.preventDefault();
+        if (event.defaultPrevented || !held) return;
         const from = activeIn(page.root);
-        // Tab leaves a group of radio buttons of which none is checked.
         const group = groupOf(from);
+        // Arrow keys go round in a group of radio buttons, be it in what holds the focus or not.
+        const isLeft = event.key.startsWith("Arrow") && held.contains(from) && group.some((r) => !held.contains(r));
+        if (isLeft || event.key === "Tab") event.preventDefault();
+        if (event.key !== "Tab") return;
+        // Tab leaves a group of radio buttons of which none is checked.
         const beside: Element[] = group.some((r) => r.checked) ? [] : group.filter((r) => r !== from);
         const list = stops(held).filter((e) => !beside.includes(e));
         stopFrom(from, list, held, event.shiftKey)?.focus();

@@ -3,7 +3,7 @@ import { Checkbox } from "antd";
 import { useMemo } from "react";
 import type { ScriptRead } from "../../../core/exchange";
 import { printEvent } from "../../../core/expression";
-import { allStates, type Component } from "../../../core/model";
+import { allStates, type Component, type StateNode } from "../../../core/model";
 import { compile } from "../../../core/program";
 import { Miniature } from "../../miniature/Miniature";
 import { Boundary } from "../../shell/Boundary";
@@ -24,6 +24,8 @@ export function FromScript({ behaviour, left, onLeft }: Props) {
   const lines = [...new Set(proposals.map((p) => p.line))];
   const taken = lines.filter((line) => !left.has(line)).length;
   const states = allStates(doc).filter((s) => !s.state.states?.length);
+  const [whole] = doc.states;
+  const regions = whole?.kind === "parallel" ? (whole.states ?? []) : [];
   const toggle = (line: number): void => {
     const next = new Set(left);
     if (!next.delete(line)) next.add(line);
@@ -55,8 +57,17 @@ export function FromScript({ behaviour, left, onLeft }: Props) {
       {(taken > 0 || !lines.length) && doc.reactions.length > 0 && (
         <>
           <p className="becomes">
-            <b>{counted(states.length, "state")}</b> {states.map((s) => s.state.name).join(", ")}
+            <b>{counted(states.length, "state")}</b>{" "}
+            {regions.length < 2
+              ? states.map((s) => s.state.name).join(", ")
+              : `in ${counted(regions.length, "region")} that go their own ways`}
             <br />
+            {regions.length > 1 &&
+              regions.map(({ name, states: own }) => (
+                <span key={name} className="region">
+                  <b>{name}</b> {leavesOf(own ?? []).join(", ")}
+                </span>
+              ))}
             <b>{counted(doc.reactions.length, "reaction")}</b>{" "}
             {doc.reactions.map((r) => printEvent(r.event)).join(", ")}
           </p>
@@ -79,6 +90,9 @@ export function FromScript({ behaviour, left, onLeft }: Props) {
     </section>
   );
 }
+
+const leavesOf = (states: readonly StateNode[]): string[] =>
+  states.flatMap((s) => (s.states?.length ? leavesOf(s.states) : [s.name]));
 
 /** Lines of the markup, each with what is told of it. */
 function Lines({

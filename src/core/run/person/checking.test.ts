@@ -53,6 +53,16 @@ describe("a group of radio buttons", () => {
     const off: Sketch = { ...deck, looks: { upper: { s: "disabled" } } };
     expect(ending(off, ...main, { press: "ArrowDown" })).toMatchObject({ focus: "lower", checked: ["lower"] });
   });
+  it("does not bring the focus out of what holds it by the arrow keys", () => {
+    const within = (part: string): Sketch => ({ ...deck, focus: { s: `held in ${part}` } });
+    expect(ending(within("main"), { press: "ArrowDown" })).toMatchObject({ focus: "main", checked: ["main"] });
+    const inside: Sketch = {
+      ...deck,
+      parts: [{ name: "box", tag: "div", content: parts.slice(1, 4) }, button("behind")],
+      focus: { s: "held in box" },
+    };
+    expect(ending(inside, { press: "Tab" }, { press: "ArrowDown" })).toMatchObject({ focus: "upper" });
+  });
   it("tells of an arrow key as of a click", () => {
     const heard: Sketch = {
       ...deck,

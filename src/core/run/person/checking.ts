@@ -2,6 +2,7 @@
 import { DOCUMENT, isRadio, looksAt, type PartIndex, withChecked } from "../../program";
 import type { Layout } from "../../surface";
 import type { Working } from "../state/working";
+import { isHeldApart } from "./focus";
 
 /**
  * As a click begins, before anybody hears of it (DOM §2.9, legacy-pre-activation behavior).
@@ -44,7 +45,7 @@ export function besideInGroup(m: Working, from: PartIndex, key: string): PartInd
       ? -1
       : 0;
   const group = by && from !== DOCUMENT ? m.program.checkable.groups.get(from) : undefined;
-  if (!group || !m.layout.displayed[from]) return DOCUMENT;
+  if (!group || !m.layout.displayed[from] || isHeldApart(m, from)) return DOCUMENT;
   const can = group.filter((p) => p === from || m.layout.focusable[p]);
   const to = can[(can.indexOf(from) + by + can.length) % can.length];
   return to === from ? DOCUMENT : to;

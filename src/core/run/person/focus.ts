@@ -121,6 +121,14 @@ export function focusByPointer(m: Working, target: PartIndex): void {
   if (m.focus !== from) m.focusChanged(from);
 }
 
+/** A group of radio buttons that is not all inside what holds the focus: the arrow keys, which go round in it, would bring it out. */
+export function isHeldApart(m: Working, radio: PartIndex): boolean {
+  const held = holder(m);
+  if (held === DOCUMENT || !inHold(m, radio, held)) return false;
+  const group = m.program.checkable.groups.get(radio) ?? [];
+  return group.some((p) => m.layout.present[p] && !inHold(m, p, held));
+}
+
 /** HTML sequential focus navigation; within the part that holds the focus it goes round. */
 export function focusByTab(m: Working, backwards: boolean): void {
   const held = holder(m);

@@ -3,7 +3,7 @@
  * through. But a tab does what it does whether the menu is open or not. From acts that were done in some of the ways it is
  * told what depends on what: keys of the store are in one group where what becomes of one cannot be told without the other.
  */
-import { type Effect, keyOfStore, type Store } from "../reading";
+import { type Effect, isKept, keyOfStore, type Store } from "../reading";
 
 /** An act that was done: from which store it led to which. */
 export interface Done {
@@ -40,7 +40,7 @@ interface Aspect {
 
 export function parted(stores: readonly Store[], done: readonly Done[]): Parted {
   const { keys, values } = columns(stores);
-  const parts = new Groups(values);
+  const parts = new Groups(keys, values);
   const aspects = [...keyAspects(values, done), ...effectAspects(done)];
   for (const a of aspects) if (a.key >= 0 || a.times.some((t) => t.value !== a.times[0].value)) parts.tellApart(a);
   parts.joinBound();
@@ -123,6 +123,12 @@ function sayer(a: Aspect, aspects: readonly Aspect[], parts: Groups, ids: readon
   return Math.max(0, ids.indexOf(tells.find((g) => moved.has(g)) ?? tells[0] ?? ids[0]));
 }
 
+/** What a key says of its part, whichever that is; nothing of what only the script keeps. */
+function saying(key: string): string[] {
+  const [kind, part, what] = key.split(" ");
+  return isKept(key) ? [] : [what === undefined ? `${kind} ${part}` : `${kind} ${what}`];
+}
+
 /** Keys in groups, which come to be joined. */
 class Groups {
   /** By key: the group, which has the number of one of its keys. */
@@ -130,7 +136,10 @@ class Groups {
   /** By group: the number of its way in each store. */
   private readonly way: number[][];
 
-  constructor(values: readonly number[][]) {
+  constructor(
+    private readonly keys: readonly string[],
+    values: readonly number[][],
+  ) {
     this.group = values.map((_v, k) => k);
     this.way = [...values];
   }
@@ -187,31 +196,38 @@ class Groups {
   }
 
   /**
-   * Where the way of one leaves the other hardly a choice they are one: what is opened is said to be expanded, and of three
-   * panels one is open. So many ways together as ways one after the other are few.
+   * Where the way of one tells that of the other they are one: what is opened is said to be expanded. So they are where one
+   * hardly leaves the other a choice, and both say the same of some part, as of three panels of which one is open; or only
+   * the script keeps what one is about.
    */
   joinBound(): void {
-    for (let again = true; again; ) {
-      again = false;
+    for (;;) {
       const ids = this.ids();
-      search: for (const [i, g] of ids.entries())
-        for (const h of ids.slice(i + 1)) {
-          if (!this.areBound(g, h)) continue;
-          this.join(g, h);
-          again = true;
-          break search;
-        }
+      const pairs = ids.flatMap((g, i) => ids.slice(i + 1).flatMap((h) => (this.areBound(g, h) ? [[g, h]] : [])));
+      // What the script keeps goes with what has fewest ways.
+      const [first] = pairs.sort((a, b) => this.sizeOf(a) - this.sizeOf(b));
+      if (!first) return;
+      this.join(first[0], first[1]);
     }
+  }
+  private sizeOf([g, h]: readonly number[]): number {
+    return this.size(g) + this.size(h);
   }
   private areBound(g: number, h: number): boolean {
     const pairs = new Set<number>();
     const [one, two] = [this.way[g], this.way[h]];
-    const most = this.size(g) + this.size(h) - 1;
+    const [least, most] = [Math.max(this.size(g), this.size(h)), this.size(g) + this.size(h) - 1];
     for (let i = 0; i < one.length; i++) {
       pairs.add(one[i] * 1e5 + two[i]);
       if (pairs.size > most) return false;
     }
-    return pairs.size < this.size(g) * this.size(h);
+    return pairs.size <= least || (pairs.size < this.size(g) * this.size(h) && this.belong(g, h));
+  }
+  private belong(g: number, h: number): boolean {
+    const [one, other] = [g, h].map(
+      (id) => new Set(this.keys.flatMap((key, k) => (this.group[k] === id ? saying(key) : []))),
+    );
+    return !one.size || !other.size || [...one].some((what) => other.has(what));
   }
 
   private join(g: number, h: number): number {

@@ -1,15 +1,35 @@
 /** What was found of a page whose components go their own ways, by component: each as if it were alone on its page. */
+import { told } from "./alike";
+import { type Counted, counted } from "./counters";
+import { withoutImpossible } from "./crossings";
 import type { Explored, Outcome } from "./exploring";
 import { aspectOf, type Done, parted } from "./independent";
 import type { Store } from "./reading";
 
-export interface Group {
+interface Group {
   found: Explored;
   /** By store of the whole: which of its own. */
   of: readonly number[];
 }
 
-export function groupsOf(found: Explored): Group[] {
+/**
+ * @param width of the page as it is loaded, px
+ * @param own what the markup itself says of a key of the store
+ * @returns what goes its own way, each with a number of its own if it has one
+ */
+export function apartOf(found: Explored, width: number, own: (key: string) => string | null): Counted[] {
+  const taken = new Set<string>();
+  return groupsOf(found).map((group) => {
+    const possible = withoutImpossible(group.found, width);
+    const left = told(possible.found);
+    const last = counted(left.found, own, taken);
+    if (last.counter) taken.add(last.counter.name);
+    const through = (i: number, of: readonly number[]): number => (i < 0 ? -1 : of[i]);
+    return { ...last, of: group.of.map((i) => through(through(through(i, possible.of), left.of), last.of)) };
+  });
+}
+
+function groupsOf(found: Explored): Group[] {
   const { stores, outcomes } = found;
   const done = outcomes.flatMap((list, act) =>
     list.flatMap((o, from): Done[] => (o ? [{ act, from, to: o.to, effects: o.effects }] : [])),

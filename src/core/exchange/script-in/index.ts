@@ -10,9 +10,9 @@ import { unlike } from "./check";
 import { type Counted, counted } from "./counters";
 import { withoutImpossible } from "./crossings";
 import { CODE, type Explored, explore, MAX_STORES, type Script } from "./exploring";
-import { groupsOf } from "./groups";
+import { apartOf } from "./groups";
 import { grown, ScriptPage, type Store, type Told } from "./reading";
-import { rowsOf, writeBehaviour } from "./writing";
+import { rowsOf, type Written, writeBehaviour } from "./writing";
 
 export { CODE, type Script };
 
@@ -54,6 +54,18 @@ export function readScripts(
   return several.refused || one.read.unlike.length < several.read.unlike.length ? one.read : several.read;
 }
 
+/** A script as it was read in one way. */
+interface Tried {
+  read: ScriptRead;
+  /** It makes elements. */
+  makes: boolean;
+  /** Nothing was told of it. */
+  refused: boolean;
+}
+
+const TOO_MANY =
+  "the page can be in more ways by its script than are gone through (64): states have to be found by hand";
+
 /**
  * @param how.most so many elements of one place in the script are told apart
  * @param how.apart what is independent is told apart
@@ -64,7 +76,7 @@ function readWith(
   left: ReadonlySet<number>,
   begins: Store,
   { most, apart = false }: { most?: number; apart?: boolean },
-): { read: ScriptRead; makes: boolean; refused: boolean } {
+): Tried {
   const page = new ScriptPage(broughtIn, most, begins);
   const every = explore(page, scripts, new Set(), apart);
   const gone = left.size ? explore(page, scripts, left, apart) : every;
@@ -77,46 +89,27 @@ function readWith(
   const proposals = proposalsOf(every);
   const own = (key: string): string | null => page.own(key);
   const parts = apart ? apartOf(found, width, own) : [counted(found, own)];
-  const isTooMuch = (p: Counted): boolean =>
-    p.found.stores.length > MAX_STORES || (p.found.endless.size > 0 && !p.counter);
-  if (found.cut || parts.some(isTooMuch)) {
-    const text =
-      "the page can be in more ways by its script than are gone through (64): states have to be found by hand";
+  const refused = (text: string): Tried => {
     const notUnderstood = [...found.notUnderstood, { line: 1, text }];
     return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
-  }
+  };
+  if (found.cut || parts.some(isTooMuch)) return refused(TOO_MANY);
+  const rows = rowsOf(
+    page,
+    parts.map((p) => p.found),
+  );
   const whole = writeBehaviour(
     uncommanded(doc),
-    rowsOf(
-      page,
-      parts.map((p) => p.found),
-    ).map((rows, i) => ({ rows, found: parts[i].found, counter: parts[i].counter })),
+    parts.map((p, i) => ({ rows: rows[i], found: p.found, counter: p.counter })),
   );
   // Whatever a script says stands in a component file afterwards.
   const kept = readComponentValue(whole.doc);
-  if (!kept.ok) {
-    const [{ path, message }] = kept.problems;
-    const notUnderstood = [
-      ...found.notUnderstood,
-      { line: 1, text: `what it says cannot be kept: ${path} ${message}` },
-    ];
-    return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
-  }
-  // By store of the whole; where one of them was let go nothing is told.
-  const states = found.stores.map((_s, i) =>
-    parts.some((p) => p.of[i] < 0) ? [] : parts.flatMap((p, g) => whole.states[g][p.of[i]]),
-  );
+  if (!kept.ok) return refused(`what it says cannot be kept: ${kept.problems[0].path} ${kept.problems[0].message}`);
+  const states = statesIn(found, parts, whole);
   const read: ScriptRead = {
     doc: whole.doc,
     proposals,
-    notUnderstood: [
-      ...found.notUnderstood,
-      ...parts.flatMap(({ below }) =>
-        below
-          ? [{ line: 1, text: `${below} goes on below nought: from there on nothing is told`, otherwise: true }]
-          : [],
-      ),
-    ],
+    notUnderstood: [...found.notUnderstood, ...parts.flatMap(goesBelow)],
     unlike: [
       ...whole.left.map((row) => `${row}: what it does depends on too much to be said in one row`),
       ...unlike(whole.doc, states, found),
@@ -125,18 +118,15 @@ function readWith(
   return { read, makes, refused: false };
 }
 
-/** What goes its own way, each told as if it were alone. */
-function apartOf(found: Explored, width: number, own: (key: string) => string | null): Counted[] {
-  const taken = new Set<string>();
-  return groupsOf(found).map((group) => {
-    const possible = withoutImpossible(group.found, width);
-    const left = told(possible.found);
-    const last = counted(left.found, own, taken);
-    if (last.counter) taken.add(last.counter.name);
-    const through = (i: number, of: readonly number[]): number => (i < 0 ? -1 : of[i]);
-    return { ...last, of: group.of.map((i) => through(through(through(i, possible.of), left.of), last.of)) };
-  });
-}
+const isTooMuch = ({ found, counter }: Counted): boolean =>
+  found.stores.length > MAX_STORES || (found.endless.size > 0 && !counter);
+
+const goesBelow = ({ below }: Counted): Told[] =>
+  below ? [{ line: 1, text: `${below} goes on below nought: from there on nothing is told`, otherwise: true }] : [];
+
+/** By store of the whole: the states that are active then; none where one of its parts was let go, and nothing is told. */
+const statesIn = (found: Explored, parts: readonly Counted[], { states }: Written): string[][] =>
+  found.stores.map((_s, i) => (parts.some((p) => p.of[i] < 0) ? [] : parts.flatMap((p, g) => states[g][p.of[i]])));
 
 /** What the page's own elements change of the parts is said of the parts; of themselves nothing is seen. */
 const around = (page: ScriptPage, found: Explored): Explored => ({

@@ -4,9 +4,8 @@ import { type Done, type Parted, parted } from "./parted";
 
 /** So many at a time: what they show may make others needless. */
 const AT_ONCE = 12;
-/** Two groups are looked at in all their ways together up to so many; of larger ones a sample is. */
-const ALL_PAIRS = 64;
-const SAMPLE = 24;
+/** Two groups are looked at in so many of their ways together: in all, where there are no more. */
+const PAIRS = 64;
 /** A group with more ways is not told apart any further. */
 const MOST_WAYS = 640;
 /** What is new of one group counts for more than all that is together. */
@@ -58,7 +57,6 @@ export function worthGoingOn(been: Been, pairs: boolean): Next[] | null {
 class Seen {
   readonly isTooMuch: boolean;
   private readonly of: Parted["of"];
-  private readonly sizes: Parted["sizes"];
   private readonly ways: readonly Set<number>[];
   private readonly pairs: readonly Set<number>[][];
   /** By group: the acts that lead it on, each with the ways in which it was done. */
@@ -69,7 +67,6 @@ class Seen {
     { of, sizes }: Parted,
   ) {
     this.of = of;
-    this.sizes = sizes;
     this.isTooMuch = sizes.some((n) => n > MOST_WAYS);
     this.ways = of.map(() => new Set());
     this.pairs = of.map(() => of.map(() => new Set()));
@@ -100,8 +97,7 @@ class Seen {
       if (pairs)
         for (let h = 0; h < g; h++) {
           const known = this.pairs[g][h];
-          const isAsked = this.sizes[g] * this.sizes[h] <= ALL_PAIRS || known.size < SAMPLE;
-          if (isAsked && !known.has(this.pair(g, h, store))) news++;
+          if (known.size < PAIRS && !known.has(this.pair(g, h, store))) news++;
         }
     }
     return news;

@@ -34,7 +34,7 @@ interface Aspect {
   name: string;
   key: number;
   times: { from: number; value: string | number }[];
-  /** It comes to something else, in the keys' case, or is not the same each time. */
+  /** It is not the same each time; a key comes to something else. */
   moves: boolean;
 }
 
@@ -42,7 +42,7 @@ export function parted(stores: readonly Store[], done: readonly Done[]): Parted 
   const { keys, values } = columns(stores);
   const parts = new Groups(keys, values);
   const aspects = [...keyAspects(values, done), ...effectAspects(done)];
-  for (const a of aspects) if (a.key >= 0 || a.times.some((t) => t.value !== a.times[0].value)) parts.tellApart(a);
+  for (const a of aspects) if (a.moves) parts.tellApart(a);
   parts.joinBound();
   const ids = parts.ids();
   const says = new Map(

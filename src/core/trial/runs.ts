@@ -62,8 +62,8 @@ export function runsOf(doc: Component, set: TrialSet, tag?: string, situations =
 }
 
 function fromReactions(doc: Component, situations: number): Runs {
-  const { offered, complete } = toTheEnd(everyReaction(doc, { situations }));
-  return { runs: fromSteps(doc, offered, [SOON]), left: complete ? [] : [cutAt(situations)] };
+  const { offered, complete, situations: seen } = toTheEnd(everyReaction(doc, { situations }));
+  return { runs: fromSteps(doc, offered, [SOON]), left: complete ? [] : [cutAt(seen)] };
 }
 
 function fromPairs(doc: Component): Runs {

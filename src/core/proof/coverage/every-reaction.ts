@@ -7,9 +7,16 @@ import { CoverageCounter, scenariosFor } from "./coverage";
 
 export interface EveryReaction {
   offered: Scenario[];
-  /** False when the bound was reached, and some reaction was never taken by then. */
+  /** False when it was not gone on to the end, and some reaction was never taken by then. */
   complete: boolean;
+  /** Situations that were seen. */
+  situations: number;
 }
+
+/** So many are gone on from in the order in which they come: the runs of most specifications are the shortest. */
+const PLAIN = 2000;
+/** From so many more without a reaction that was not taken before no other is expected. */
+const PATIENCE = 4000;
 
 /** Situations between two looks at whether all are taken. */
 const OFTEN = 20;
@@ -28,8 +35,13 @@ export function* everyReaction(doc: Component, bounds: Bounds): Generator<number
     .reduce((n, cell) => n + (cell === "ignored" ? 0 : cell.branches.length), 0);
   const explorer = new Explorer(program, [taking], bounds);
   counts.add(explorer.first);
-  for (const seen of explorer.run(OFTEN)) {
-    if (counts.taken.size >= all) break;
+  let [gone, last, given] = [0, 0, false];
+  let taken = 0;
+  for (const seen of explorer.run(OFTEN, PLAIN)) {
+    gone += OFTEN;
+    if (counts.taken.size > taken) [taken, last] = [counts.taken.size, gone];
+    given = gone - Math.max(last, PLAIN) > PATIENCE;
+    if (taken >= all || given) break;
     yield seen;
   }
   const branches = [...counts.taken.keys()];
@@ -38,5 +50,6 @@ export function* everyReaction(doc: Component, bounds: Bounds): Generator<number
     const way = counts.first.get(branch);
     return way ? explorer.pathTo(way.from, way.move) : null;
   });
-  return { offered, complete: explorer.complete || branches.length >= all };
+  const complete = (explorer.complete && !given) || branches.length >= all;
+  return { offered, complete, situations: explorer.situations.length };
 }

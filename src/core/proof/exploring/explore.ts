@@ -11,6 +11,7 @@ import { endOf, playScenario } from "../scenarios/scenario";
 import { covers, elapse, type Followed, firstInstants, followed, NOTHING } from "../zones";
 import { Acts } from "./acts";
 import type { Log } from "./log";
+import { Order } from "./order";
 import { type Outcome, Outcomes } from "./outcomes";
 import { type Move, piledUp, type Situation } from "./situation";
 import { trimmer } from "./trim";
@@ -98,11 +99,17 @@ export class Explorer {
     );
   }
 
-  /** Explores; yields the number of situations seen so far, now and then, so that the caller can stop or show it. */
-  *run(every = 500): Generator<number, void> {
-    for (let i = 0; i < this.situations.length; i++) {
-      this.expand(this.situations[i]);
-      if (i % every === every - 1) yield this.situations.length;
+  /**
+   * Explores; yields the number of situations seen so far, now and then, so that the caller can stop or show it.
+   * @param plain after so many what shows something for the first time goes before what only shows it otherwise together
+   */
+  *run(every = 500, plain = Number.POSITIVE_INFINITY): Generator<number, void> {
+    const order = new Order(this.program, this.situations);
+    for (let n = 1; ; n++) {
+      const next = order.next(n > plain);
+      if (!next) return;
+      this.expand(next);
+      if (n % every === 0) yield this.situations.length;
     }
   }
 

@@ -4,6 +4,7 @@
  */
 
 import { type Explored, type Outcome, PRESSED } from "./exploring";
+import { numbered } from "./independent";
 import { isKept, keyOfStore, type Store } from "./reading";
 
 /**
@@ -44,15 +45,6 @@ function withTwins({ stores, outcomes }: Explored): (Outcome | undefined)[][] {
 
 const signOf = (o: Outcome | undefined): string => (o ? JSON.stringify([o.effects, o.whole]) : "");
 const count = (of: readonly number[]): number => new Set(of).size;
-/** Classes by number, in the order in which they come. */
-function numbered(ids: readonly string[]): number[] {
-  const known = new Map<string, number>();
-  return ids.map((id) => {
-    const at = known.get(id) ?? known.size;
-    known.set(id, at);
-    return at;
-  });
-}
 const firsts = (of: readonly number[]): number[] => {
   const out: number[] = [];
   for (const [i, c] of of.entries()) out[c] ??= i;

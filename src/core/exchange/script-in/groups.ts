@@ -3,7 +3,7 @@ import { told } from "./alike";
 import { type Counted, counted } from "./counters";
 import { withoutImpossible } from "./crossings";
 import type { Explored, Outcome } from "./exploring";
-import { aspectOf, type Done, parted } from "./independent";
+import { aspectOf, doneOf, parted } from "./independent";
 import type { Store } from "./reading";
 
 interface Group {
@@ -31,10 +31,7 @@ export function apartOf(found: Explored, width: number, own: (key: string) => st
 
 function groupsOf(found: Explored): Group[] {
   const { stores, outcomes } = found;
-  const done = outcomes.flatMap((list, act) =>
-    list.flatMap((o, from): Done[] => (o ? [{ act, from, to: o.to, effects: o.effects }] : [])),
-  );
-  const { groups, of, sizes, says } = parted(stores, done);
+  const { groups, of, sizes, says } = parted(stores, doneOf(outcomes));
   return groups.map((keys, g): Group => {
     const mine = of[g];
     const own = Array.from({ length: sizes[g] }, (_s, way) => only(stores[0], stores[mine.indexOf(way)], keys));

@@ -1,5 +1,5 @@
 /** From the page as loaded on, each act in each way that the page can then be, breadth first; or in those that tell of all. */
-import { type Done, type Next, worthGoingOn } from "../independent";
+import { doneOf, type Next, worthGoingOn } from "../independent";
 import { type Event, isA, keyOfStore, type Reading, type ScriptPage, type Store, type Timed } from "../reading";
 import {
   type Act,
@@ -117,17 +117,11 @@ export class Search {
       possible.set(`${a} ${at}`, known);
       return known;
     };
-    const been = { stores: this.stores, done: this.done(), gone: this.gone, canBe };
+    const been = { stores: this.stores, done: doneOf(this.outcomes), gone: this.gone, canBe };
     const next = worthGoingOn(been, this.asksPairs());
     this.cut ||= next === null;
     this.queue.push(...(next ?? []));
     return this.queue.length > 0;
-  }
-
-  done(): Done[] {
-    return this.outcomes.flatMap((list, act) =>
-      list.flatMap((o, from) => (o ? [{ act, from, to: o.to, effects: o.effects }] : [])),
-    );
   }
 
   /** Those that were gone on from already, or will be, are gone on from once more. */

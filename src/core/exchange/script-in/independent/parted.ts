@@ -13,6 +13,10 @@ export interface Done {
   effects: readonly Effect[];
 }
 
+/** @param outcomes by act, then by store */
+export const doneOf = (outcomes: readonly (readonly (Pick<Done, "to" | "effects"> | undefined)[])[]): Done[] =>
+  outcomes.flatMap((list, act) => list.flatMap((o, from) => (o ? [{ act, from, to: o.to, effects: o.effects }] : [])));
+
 export interface Parted {
   /** Keys that differ, by group. */
   groups: readonly (readonly string[])[];
@@ -69,7 +73,8 @@ function columns(stores: readonly Store[]): { keys: string[]; values: number[][]
   return { keys, values };
 }
 
-function numbered(ids: readonly (string | number)[]): number[] {
+/** Each by the number of what is the same, in the order in which they come. */
+export function numbered(ids: readonly (string | number)[]): number[] {
   const known = new Map<string | number, number>();
   return ids.map((id) => {
     const at = known.get(id) ?? known.size;

@@ -132,12 +132,16 @@ function tree(
   const outside = by.get("body");
   if (!outside) return rows;
   const nothing = none(outside);
+  /** What would be heard further out is heard here, where another stops it. */
+  const hearBefore = (e: PageElement, own: Outcomes, further: Outcomes): void => {
+    const row = event("", e.name);
+    if (stopped.has(row) && isNews(further)) rows.push({ event: row, outcomes: joined(own, further), stops: true });
+  };
   const emit = (e: PageElement, inherited: Outcomes): void => {
     const own = by.get(e.name) ?? inherited;
     const children = e.children.filter(isElement);
     if (alike(own, inherited) && covers(inherited, own)) {
-      if (stopped.has(event("", e.name)) && isNews(inherited))
-        rows.push({ event: event("", e.name), outcomes: joined(own, inherited), stops: true });
+      hearBefore(e, own, inherited);
       for (const c of children) emit(c, inherited);
       return;
     }
@@ -165,8 +169,7 @@ function tree(
     const own = by.get(e.name) ?? all;
     if (quiet.length === 1 && e === quiet[0]) for (const c of e.children.filter(isElement)) emit(c, nothing);
     else if (alike(own, all)) {
-      if (stopped.has(event("", e.name)) && isNews(all))
-        rows.push({ event: event("", e.name), outcomes: joined(own, all), stops: true });
+      hearBefore(e, own, all);
       all = joined(all, own);
       for (const c of e.children.filter(isElement)) walk(c);
     } else emit(e, all);

@@ -45,8 +45,8 @@ export function writeBehaviour(doc: Component, wholes: readonly Whole[]): Writte
   const taken = new Set<string>();
   const several = regions.length > 1;
   if (several) taken.add("page");
-  const parts = new Map(allParts(doc).map((p) => [p.part.name, p]));
-  const own: OwnAttribute = (part, name) => parts.get(part)?.part.attributes?.[name];
+  const attributes = new Map(allParts(doc).map(({ part }) => [part.name, part.attributes]));
+  const own: OwnAttribute = (part, name) => attributes.get(part)?.[name];
   const namesOf = (r: Region): string[] => namesFor(r, several, taken, own);
   const names = sets.map((set) => set.map(namesOf));
   const flat = regions.length ? names.flat() : [["ready"]];

@@ -1,41 +1,39 @@
 /** The live page, the plain facts under it, and why the last thing happened. */
-import { Button } from "antd";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { DOCUMENT } from "../../core/program";
-import { type Frame, type Session, type Stimulus, type Trail, trail } from "../../core/run";
+import { type Frame, type Session, type Trail, trail } from "../../core/run";
 import { drawnParts, drawnSheet, scrollAt } from "../../core/surface";
 import { usePanes } from "../panes/panes";
 import { Splitter } from "../panes/Splitter";
-import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
 import { momentOf, useRun } from "../store/run";
 import { Explanation } from "./Explanation";
 import { Facts } from "./Facts";
-import { withDrawn } from "./measured/drawn";
 import { OwnEvents } from "./OwnEvents";
 import "./live-page.css";
-import { hearsOf } from "./hears";
+import { heard } from "./hearing/heard";
+import { hearsOf } from "./hearing/hears";
+import { LiveHead } from "./LiveHead";
 import { Disagreements, type Places } from "./measured/Disagreements";
 import { PageFrame } from "./PageFrame";
-import { PageSize } from "./PageSize";
-import type { FromFrame, Mark } from "./protocol";
+import type { Mark } from "./protocol";
 import { useClock } from "./use-clock";
+import { useRoom } from "./use-room";
 import { useAsked, Why } from "./Why";
 
 export function LivePane() {
   const { doc, program } = useDoc();
-  const { session, instant, frozen, act, freeze, showing, seek } = useRun();
+  const { session, instant, frozen, act, seek } = useRun();
   const moment = useMemo(() => momentOf({ session, instant, frozen }), [session, instant, frozen]);
   const [places, setPlaces] = useState<Places>({ onTop: {}, targets: {} });
   const [measured, setMeasured] = useState(0);
   const pane = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState({ width: 330, height: 380 });
+  const room = useRoom(pane);
   const css = useMemo(() => drawnSheet(program), [program]);
   const parts = useMemo(() => (moment ? drawnParts(program, moment) : []), [program, moment]);
   const hears = useMemo(() => hearsOf(program), [program]);
   const [whole, setWhole] = useState(false);
   const words = usePanes((s) => s.words);
-  const outside = usePanes((s) => s.outside);
   const asked = useAsked((s) => s.part);
   const told = useMemo(() => tellable(session, instant), [session, instant]);
   const first = told[0];
@@ -46,13 +44,6 @@ export function LivePane() {
   const marks = useMemo(() => marksOf(way, asked), [way, asked]);
   useClock();
 
-  useEffect(() => {
-    const box = pane.current;
-    if (!box) return;
-    const watch = new ResizeObserver(() => setRoom({ width: box.clientWidth, height: box.clientHeight }));
-    watch.observe(box);
-    return () => watch.disconnect();
-  }, []);
   const pose = moment?.pose;
   // biome-ignore lint/correctness/useExhaustiveDependencies: boxes are measured anew when what lies where may change
   useEffect(() => {
@@ -68,57 +59,10 @@ export function LivePane() {
     setWhole(!whole);
     if (!whole && at < (instant ?? Number.POSITIVE_INFINITY)) seek(at);
   };
-  const hear = (event: FromFrame): void => {
-    if (event.type === "click") act({ click: event.part });
-    else if (event.type === "pointer") act({ [event.did]: event.part } as Stimulus);
-    else if (event.type === "scrolled") act({ scroll: event.top });
-    else if (event.type === "key") {
-      act(
-        event.did === "press"
-          ? { press: event.key }
-          : event.did === "down"
-            ? { keyDown: event.key }
-            : { keyUp: event.key },
-      );
-      const { session: after } = useRun.getState();
-      const focus = after?.frames.last.state.focus;
-      if ((event.key === "Tab" || event.key === "Shift+Tab") && focus === DOCUMENT)
-        leavePage(pane.current, event.key === "Tab");
-    } else if (event.type === "leave") leavePage(pane.current, true);
-    else if (event.type === "measured") {
-      setPlaces({ onTop: event.onTop, targets: event.targets });
-      const { session: now, instant: at, frozen: held } = useRun.getState();
-      const untouched = now?.frames.length === 1 && at === null && !held && !now.frames.last.state.tracks.length;
-      if (untouched) useDocument.getState().note((d) => withDrawn(d, event.drawn));
-    }
-  };
   const focusName = moment.focus === DOCUMENT ? null : program.parts[moment.focus].name;
   return (
     <aside className="live-pane" aria-label="Live page">
-      <div className="live-head">
-        <span className="caps">{showing ? "Replay" : "Live page"}</span>
-        <span className="muted live-showing" title={showing ?? ""}>
-          {showing ?? (scale < 1 ? `at ${Math.round(scale * 100)} %` : "")}
-        </span>
-        {!showing && !frozen && <PageSize page={moment.page} own={doc.page} />}
-        {frozen ? (
-          <Button size="small" onClick={() => freeze(null)}>
-            Unfreeze {frozen}
-          </Button>
-        ) : (
-          <Button size="small" type="text" onClick={() => useRun.getState().restart()}>
-            Start again
-          </Button>
-        )}
-        <Button
-          size="small"
-          type="text"
-          title={outside ? "Back beside the sheet" : "The live page in a window of its own"}
-          onClick={() => usePanes.getState().setOutside(!outside)}
-        >
-          {outside ? "Back" : "Own window"}
-        </Button>
-      </div>
+      <LiveHead moment={moment} scale={scale} />
       <div className="live-room" ref={pane}>
         <div className={`live-page ${frozen ? "frozen" : ""}`}>
           <PageFrame
@@ -133,7 +77,7 @@ export function LivePane() {
             focusVisible
             scroll={Math.round(scrollAt(moment.page, moment.now))}
             hears={hears}
-            onEvent={hear}
+            onEvent={(event) => heard(event, { pane: pane.current, setPlaces })}
             measure={measured}
             marks={marks}
           />
@@ -204,11 +148,4 @@ const MOST_BACK = 500;
 interface Told {
   frame: Frame;
   before: Frame | null;
-}
-
-/** Out of the sandboxed page, to what comes after or before it. */
-function leavePage(pane: Element | null, forward: boolean): void {
-  const { ownerDocument } = pane ?? document.body;
-  if (forward) ownerDocument.getElementById("after-live-page")?.focus();
-  else ownerDocument.querySelector<HTMLElement>(".live-head button")?.focus();
 }

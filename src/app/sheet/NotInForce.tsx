@@ -6,7 +6,7 @@ import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
 import { type Draft, draftsOf } from "./grid/drafts";
 import { idText, useSelection } from "./selection";
-import { supports } from "./use-sheet";
+import { supports } from "./use-edits";
 
 export function useDrafts(): Draft[] {
   const { doc } = useDoc();

@@ -1,23 +1,19 @@
-/** What the sheet does with keys, edits and the clipboard. */
+/** What the sheet does with keys, and with what is typed into a cell. */
 import { useCallback, useMemo, useState } from "react";
-import { moved, moveState } from "../../core/model";
 import { useTelling } from "../shell/telling";
 import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
-import { cellText, cleared, draftKey, typed } from "./grid/cells";
-import { between, buildGrid, type Grid, isCell, type Place, step } from "./grid/grid";
+import { cellText, draftKey, typed } from "./grid/cells";
+import { buildGrid, type Grid, isCell, type Place, step } from "./grid/grid";
 import { making } from "./grid/making";
-import { pastedWhole } from "./grid/paste";
 import { idOf, placeOf, useSelection } from "./selection";
+import { supports, useEdits } from "./use-edits";
 import { useView } from "./view";
 
 export interface Editing extends Place {
   initial: string;
 }
 export type Then = "down" | "right" | "left" | "stay";
-
-export const supports = (property: string, value: string): boolean =>
-  property.startsWith("--") || CSS.supports(property, value);
 
 export function useSheet() {
   const { doc } = useDoc();
@@ -91,93 +87,7 @@ export function useSheet() {
     setEditing(null);
   };
 
-  const clear = (): void => {
-    if (!writable) return;
-    const changes = between(at, corner)
-      .flat()
-      .filter((p) => isCell(grid, p))
-      .map((p) => ({
-        change: cleared(grid.rows[p.row], grid.columns[p.column]),
-        key: draftKey(grid.rows[p.row], grid.columns[p.column]),
-      }));
-    const [first] = changes;
-    if (!first?.change) return;
-    // A range of headers is taken away from the end, so that the indices of what is left stay right.
-    edit(changes.length === 1 ? first.change.label : `clear ${changes.length} cells`, (d) =>
-      changes.toReversed().reduce((doc, c) => c.change?.change(doc) ?? doc, d),
-    );
-    for (const c of changes) setDraft(c.key, null);
-    if (first.change.label.startsWith("remove"))
-      message.info(`${capital(first.change.label)}: done. Ctrl+Z brings it back.`, 3);
-  };
-
-  const reorder = (by: number): void => {
-    const row = grid.rows[at.row];
-    const column = grid.columns[at.column];
-    if (row.section === "state" && column.kind !== "names" && column.kind !== "add") {
-      edit(`move ${column.name}`, (d) => moveState(d, column.name, by));
-      selectCell({ section: "state", row: 0, column: column.id });
-    } else if (column.kind === "names" && row.section === "event") {
-      const to = Math.max(0, Math.min(doc.reactions.length - 1, row.index + by));
-      edit(`move ${row.label}`, (d) => ({ ...d, reactions: moved(d.reactions, row.index, to) }));
-      selectCell({ section: "event", row: to, column: "" });
-    } else if (column.kind === "names" && row.section === "look") {
-      const from = doc.looks.findIndex((l) => l.part === row.part);
-      edit(`move ${row.part}`, (d) => ({ ...d, looks: moved(d.looks, from, from + by) }));
-    }
-  };
-
-  const copy = (): string =>
-    between(at, corner)
-      .map((line) => line.map((p) => cellText(doc, grid.rows[p.row], grid.columns[p.column])).join("\t"))
-      .join("\n");
-
-  const paste = (text: string): void => {
-    if (!writable) return;
-    const lines = text
-      .replace(/\r/g, "")
-      .replace(/\n$/, "")
-      .split("\n")
-      .map((l) => l.split("\t"));
-    const top = { row: Math.min(at.row, corner.row), column: Math.min(at.column, corner.column) };
-    const whole = pastedWhole(grid, top, lines);
-    if (whole) {
-      const problems: string[] = [];
-      edit(whole.label, (d) => whole.change(d, problems));
-      if (problems.length) message.warning(`Not taken over: ${problems.slice(0, 3).join("; ")}`, 8);
-      return;
-    }
-    const single = lines.length === 1 && lines[0].length === 1;
-    const targets = single
-      ? between(at, corner)
-          .flat()
-          .map((place) => ({ place, text: lines[0][0] }))
-      : lines.flatMap((line, r) =>
-          line.map((cellOf, c) => ({ place: { row: top.row + r, column: top.column + c }, text: cellOf })),
-        );
-    let wrong = 0;
-    edit(targets.length === 1 ? "paste" : `paste ${targets.length} cells`, (d) => {
-      let next = d;
-      for (const target of targets) {
-        const row = grid.rows[target.place.row];
-        const column = grid.columns[target.place.column];
-        if (!row || !column || !isCell(grid, target.place) || row.section === "state" || column.kind === "names")
-          continue;
-        const change = typed(next, row, column, target.text, supports);
-        if (change.ok) next = change.change(next);
-        else {
-          wrong++;
-          setDraft(draftKey(row, column), target.text);
-        }
-      }
-      return next;
-    });
-    if (wrong)
-      message.warning(
-        `${wrong === 1 ? "One cell" : `${wrong} cells`} could not be taken as pasted; see the underlined text.`,
-        8,
-      );
-  };
+  const { clear, reorder, copy, paste } = useEdits({ doc, grid, at, corner });
 
   const onKeyDown = (event: React.KeyboardEvent): void => {
     if (editing) return;
@@ -227,4 +137,3 @@ export function useSheet() {
 
 const isHeader = (grid: Grid, at: Place): boolean =>
   grid.rows[at.row].section === "state" || grid.columns[at.column].kind === "names";
-const capital = (text: string): string => text[0].toUpperCase() + text.slice(1);

@@ -1,8 +1,8 @@
 /** What the live page has to report for a component. Pure. */
-import { doingAsked, type Program } from "../../core/program";
-import { tracksPointer } from "../../core/run";
-import { scrollRange } from "../../core/surface";
-import type { Hears } from "./protocol";
+import { doingAsked, type Program } from "../../../core/program";
+import { tracksPointer } from "../../../core/run";
+import { scrollRange } from "../../../core/surface";
+import type { Hears } from "../protocol";
 
 export function hearsOf(program: Program): Hears {
   const { pointer } = program;

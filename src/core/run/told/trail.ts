@@ -5,7 +5,7 @@ import { DOCUMENT, type PartIndex, type Program, partName } from "../../program"
 import type { Frame } from "../kept/frames";
 import type { Considered, Dispatch } from "../state/state";
 import { compareSteps } from "./compare";
-import type { Phrase } from "./explain";
+import type { Phrase } from "./phrase";
 
 export interface TrailLine {
   kind: "asked" | "left" | "did" | "entered" | "changed";

@@ -25,7 +25,7 @@ import {
   UNSEEN,
 } from "../../surface";
 import type { RunState } from "../state/state";
-import type { Phrase } from "./explain";
+import type { Phrase } from "./phrase";
 
 export interface Reason {
   /** What is asked about: `seen`, `pointer`, `focus`, or a property, an attribute, `text`. */

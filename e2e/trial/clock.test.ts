@@ -72,6 +72,29 @@ const TOLD = `<!doctype html><html lang="en"><title>Told</title><style>body { he
   setTimeout(() => {}, Number(other));
 </script></html>`;
 
+/** The browser is busy before each frame, for longer than the fade takes. */
+const SLOW = `<!doctype html><html lang="en"><title>Slow</title><style>body { height: 5000px }
+  #note { position: fixed; top: 50px; opacity: 1; transition: opacity 60ms linear } .on #note { opacity: 0 }</style><button id="go">Go</button><p id="note">Note</p><script>
+  const { port1, port2 } = new MessageChannel();
+  let times = 12;
+  port1.onmessage = () => {
+    const until = new Event("now").timeStamp + 90;
+    while (new Event("now").timeStamp < until);
+    if (times-- > 0) port2.postMessage(null);
+  };
+  const begin = () => { document.documentElement.classList.add("on"); port2.postMessage(null); };
+  const ways = {
+    click: () => go.onclick = begin,
+    timer: () => go.onclick = () => setTimeout(begin, 20),
+    frame: () => go.onclick = () => requestAnimationFrame(begin),
+    scroll: () => { onscroll = begin; go.onclick = () => scrollTo(0, 500); },
+    later: () => { onscroll = () => requestAnimationFrame(begin); go.onclick = () => scrollTo(0, 500); },
+    message: () => { onmessage = begin; go.onclick = () => postMessage(1); },
+    promise: () => go.onclick = () => setTimeout(async () => { for (let i = 0; i < 9; i++) await null; begin(); }, 20),
+  };
+  ways[location.hash.slice(1)]();
+</script></html>`;
+
 let browser: Started;
 let folder: string;
 beforeAll(async () => {
@@ -81,6 +104,7 @@ beforeAll(async () => {
   writeFileSync(join(folder, "hold.html"), HELD);
   writeFileSync(join(folder, "flash.html"), ANIMATED);
   writeFileSync(join(folder, "told.html"), TOLD);
+  writeFileSync(join(folder, "slow.html"), SLOW);
   for (const [name, [markup, tree]] of Object.entries(trees))
     writeFileSync(
       join(folder, `${name}.html`),
@@ -176,6 +200,21 @@ it("what is told in a frame is told at its instant, however far one lets the clo
     { numRuns: 24, endOnFailure: true },
   );
 });
+
+it.each(["click", "timer", "frame", "scroll", "later", "message", "promise"])(
+  "what begins by a %s in frames that take long has not gone on by then",
+  async (way) => {
+    const page = await opened("slow.html", { go: "#go", note: "#note" }, `#${way}`);
+    const opacity = async () => (await page.observe(["note"])).parts.note!.opacity;
+    await page.act({ click: "go" });
+    await page.pass(20);
+    await page.pass(0);
+    const first = await opacity();
+    await page.pass(30);
+    expect(first - (await opacity())).toBeCloseTo(0.5);
+    await page.close();
+  },
+);
 
 for (const tree of Object.keys(trees))
   for (const kind of ["transition", "keyframes"])

@@ -1,7 +1,16 @@
 /** What a person and the surroundings do to a page: by the browser's own mouse and keyboard. */
 import type { KeyInput, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
-import { answeredTo, cannotPoint, type Done, fromWithin, never, type Pointing } from "../../core/trial/system";
+import {
+  answeredTo,
+  cannotPoint,
+  type Done,
+  fromWithin,
+  type NoPlace,
+  never,
+  type Pointing,
+} from "../../core/trial/system";
+import type { Place } from "../in-page/observe";
 import type {} from "../in-page/trial-page";
 import type { Engine } from "./find";
 
@@ -9,6 +18,9 @@ export const NOT_CALMED = "this browser cannot be asked to prefer reduced motion
 /** As browsers name them; ours are those of the notation. */
 const otherwise: Readonly<Record<string, KeyInput>> = { Space: " ", Ctrl: "Control" };
 const keyName = (key: string): KeyInput => otherwise[key] ?? (key as KeyInput);
+
+/** What flees from the pointer is not followed for ever. */
+const MOST_AIMS = 3;
 
 export class Input {
   private calmed = false;
@@ -75,19 +87,35 @@ export class Input {
   private async point(s: Pointing): Promise<Done> {
     const { tab } = this;
     const [kind, part] = Object.entries(s)[0] as ["click" | "down" | "up" | "move", string | null];
-    let at: { x: number; y: number } | null;
-    if (part === null) at = await tab.evaluate((map) => window.trialPage.bare(map), this.map);
-    else {
-      const place = await tab.evaluate((map, name) => window.trialPage.place(map, name), this.map, part);
+    if (part === null) {
+      const at = await tab.evaluate((map) => window.trialPage.bare(map), this.map);
+      if (!at) return { done: false, impossible: true, why: "parts lie all over the page" };
+      await tab.mouse.move(at.x, at.y);
+    } else {
+      const place = await this.placeOf(part);
       if (typeof place === "string") return cannotPoint(part, this.map[part], place);
-      at = place;
+      await tab.mouse.move(place.x, place.y);
+      if (kind !== "move") await this.aimAgain(part, place);
     }
-    if (!at) return { done: false, impossible: true, why: "parts lie all over the page" };
-    await tab.mouse.move(at.x, at.y);
     if (kind === "click" || kind === "down") await tab.mouse.down();
     if (kind === "click" || (kind === "up" && this.pressed)) await tab.mouse.up();
     if (kind !== "move") this.pressed = kind === "down";
     return { done: true };
+  }
+
+  private placeOf(part: string): Promise<Place | NoPlace> {
+    return this.tab.evaluate((map, name) => window.trialPage.place(map, name), this.map, part);
+  }
+
+  /** What the pointer brings about on its way may move the page under it: who means the part follows it. */
+  private async aimAgain(part: string, from: Place): Promise<void> {
+    let at = from;
+    for (let times = 0; times < MOST_AIMS; times++) {
+      const place = await this.placeOf(part);
+      if (typeof place === "string" || place.under !== null || (place.x === at.x && place.y === at.y)) return;
+      at = place;
+      await this.tab.mouse.move(at.x, at.y);
+    }
   }
 
   /** @returns false where the browser cannot be asked */

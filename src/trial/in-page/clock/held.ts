@@ -32,7 +32,15 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
       waiting.push(done);
       channel.port2.postMessage(null);
     });
-  const frame = (): Promise<void> => new Promise((done) => realFrame(() => done()));
+  // What the page began in answer to a scroll or a timer begins with this very frame, and is held in it: on a busy machine
+  // it could be over by the next.
+  const frame = (): Promise<void> =>
+    new Promise((done) =>
+      realFrame(() => {
+        motions.notice();
+        done();
+      }),
+    );
 
   const clock: Clock = install({
     now: Date.now(),
@@ -114,6 +122,7 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
         await settle(1);
         continue;
       }
+      motions.noticeInFrame();
       clock.next();
       await turn();
     }

@@ -25,6 +25,8 @@ export interface HeldMotion {
 export interface HeldMotions {
   /** Stops those that have begun by now. */
   notice(): void;
+  /** The same in the browser's next frame, whenever that comes. */
+  noticeInFrame(): void;
   /** Those that are under way. At its end a motion may be none any more to the browser: it is asked before. */
   ends(): HeldMotion[];
   finish(motion: Animation): void;
@@ -71,7 +73,25 @@ export function holdMotions(
   };
   hear(window);
   onShadowRoot(hear);
-  betweenInputs(frame, motions);
+  let awaited = false;
+  let drawn = false;
+  const noticeInFrame = (): void => {
+    if (awaited) return;
+    awaited = true;
+    frame(() => {
+      awaited = false;
+      drawn = true;
+      motions();
+    });
+  };
+  // One act is several inputs, a key that goes down and comes up. On a busy machine a frame may come in between, in which
+  // motions begin that the next input would find under way: they are stopped before the page hears of it.
+  const heard = (): void => {
+    if (drawn) motions();
+    drawn = false;
+    noticeInFrame();
+  };
+  for (const kind of inputs) addEventListener(kind, heard, true);
   // Of those that a script makes no event tells; on a busy machine they could be over before they are looked for.
   const { animate } = Element.prototype;
   Element.prototype.animate = function begin(...how) {
@@ -85,6 +105,7 @@ export function holdMotions(
   };
   return {
     notice: () => void motions(),
+    noticeInFrame,
     ends: () => motions().map((motion) => ({ motion, at: endOf(motion) })),
     finish(motion) {
       motion.finish();
@@ -96,22 +117,7 @@ export function holdMotions(
   };
 }
 
-/**
- * One act is several inputs, a key that goes down and comes up. On a busy machine a frame may come in between, in which
- * motions begin that the next input would find under way: they are stopped before the page hears of it.
- */
-function betweenInputs(frame: (then: () => void) => void, hold: () => void): void {
-  let drawn = false;
-  const heard = (): void => {
-    if (drawn) hold();
-    drawn = false;
-    frame(() => {
-      drawn = true;
-    });
-  };
-  for (const kind of ["keydown", "keyup", "pointermove", "pointerdown", "mousedown", "pointerup", "mouseup", "click"])
-    addEventListener(kind, heard, true);
-}
+const inputs = ["keydown", "keyup", "pointermove", "pointerdown", "mousedown", "pointerup", "mouseup", "click"];
 
 /**
  * Animations of the style stand still from their beginning, so that none has gone on by the time it is known, however busy

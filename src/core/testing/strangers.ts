@@ -15,6 +15,7 @@ const LOST = "the focus, which is lost where this is drawn anew: the sheet keeps
 const ANY = "what is done at any key";
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
 export const remarks: Readonly<Record<string, readonly string[]>> = {
+  "stopped or done": [TWICE],
   "an egg timer": ["remaining goes on below nought: from there on nothing is told"],
   "a listbox with arrows": ["what listens for “mousemove”"],
   "drawn anew each time": [LOST],

@@ -1,6 +1,15 @@
 /** From the page as loaded on, each act in each way that the page can then be, breadth first; or in those that tell of all. */
 import { doneOf, type Next, worthGoingOn } from "../independent";
-import { type Event, isA, keyOfStore, type Reading, type ScriptPage, type Store, type Timed } from "../reading";
+import {
+  type Entity,
+  type Event,
+  isA,
+  keyOfStore,
+  type Reading,
+  type ScriptPage,
+  type Store,
+  type Timed,
+} from "../reading";
 import {
   type Act,
   actsOf,
@@ -181,6 +190,7 @@ export class Search {
     }
     if ("distance" in act && this.positions.kept(act, stores[at], done.store)) this.cut = true;
     if (due) this.noteCounting(due, timed, at);
+    for (const o of this.keeping(done.gone, at)) this.known.counting.add(o.at);
     const to = this.index.get(key) ?? this.added(done.store, key);
     if (to === null) return;
     this.outcomes[a][at] = { to, effects: done.effects, whole: done.whole };
@@ -202,8 +212,14 @@ export class Search {
     // So it does where it keeps an instant, which comes nearer.
     if (timed?.every && (other.length || reading.heap.instantsOf([timed.fn]).length)) counting.add(timed.at);
     if (timed && goesOnAndOn(reading, timed)) counting.add(timed.at);
-    for (const o of underWay(reading, this.pending[at], this.stores[at]))
-      if (o.name !== due.name && other.some((e) => o.world.has(e))) counting.add(due.at).add(o.at);
+    for (const o of this.keeping(other, at)) if (o.name !== due.name) counting.add(due.at).add(o.at);
+  }
+
+  /** What is under way that keeps any of what has changed. */
+  private keeping(changed: readonly Entity[], at: number): ReturnType<typeof underWay> {
+    if (!changed.length) return [];
+    const all = underWay(this.reading, this.pending[at], this.stores[at]);
+    return all.filter((o) => changed.some((e) => o.world.has(e)));
   }
 
   /** A way to be that was not known. @returns null where it is one too many */

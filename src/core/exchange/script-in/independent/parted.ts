@@ -44,8 +44,9 @@ interface Aspect {
 
 export function parted(stores: readonly Store[], done: readonly Done[]): Parted {
   const { keys, values } = columns(stores);
-  const parts = new Groups(keys, values);
-  const aspects = [...keyAspects(values, done), ...effectAspects(done)];
+  const first = firstAlike(values);
+  const parts = new Groups(keys, values, first);
+  const aspects = [...keyAspects(values, first, done), ...effectAspects(done)];
   for (const a of aspects) if (a.moves) parts.tellApart(a);
   parts.joinBound();
   const ids = parts.ids();
@@ -73,6 +74,16 @@ function columns(stores: readonly Store[]): { keys: string[]; values: number[][]
   return { keys, values };
 }
 
+/** By key the first that always changes with it: all that an object says stands there and goes together. */
+function firstAlike(values: readonly number[][]): number[] {
+  const known = new Map<string, number>();
+  return values.map((column, k) => {
+    const id = column.join();
+    if (!known.has(id)) known.set(id, k);
+    return known.get(id)!;
+  });
+}
+
 /** Each by the number of what is the same, in the order in which they come. */
 export function numbered(ids: readonly (string | number)[]): number[] {
   const known = new Map<string | number, number>();
@@ -93,11 +104,11 @@ function byAct(done: readonly Done[]): Map<number, Done[]> {
   return out;
 }
 
-function keyAspects(values: readonly number[][], done: readonly Done[]): Aspect[] {
+function keyAspects(values: readonly number[][], first: readonly number[], done: readonly Done[]): Aspect[] {
   const out: Aspect[] = [];
   for (const [act, list] of byAct(done))
     for (const [key, column] of values.entries())
-      if (list.some((d) => column[d.from] !== column[d.to]))
+      if (first[key] === key && list.some((d) => column[d.from] !== column[d.to]))
         out.push({
           act,
           name: "",
@@ -144,8 +155,9 @@ class Groups {
   constructor(
     private readonly keys: readonly string[],
     values: readonly number[][],
+    first: readonly number[],
   ) {
-    this.group = values.map((_v, k) => k);
+    this.group = [...first];
     this.way = [...values];
   }
 

@@ -36,6 +36,8 @@ export interface Listener {
   first: boolean;
   /** What it keeps of the act that put it up. */
   world: World | null;
+  /** Where what settles a promise is kept, which is another one each time; undefined for all else. */
+  slot?: string;
 }
 export interface Timed {
   name: string;
@@ -139,6 +141,8 @@ export interface Context {
   aborted(signal: JsObject): void;
   timer(fn: Js, args: readonly Js[], ms: number, every: boolean, node: acorn.Node): JsTimer;
   cancel(timer: JsTimer): void;
+  /** Nobody waits for a promise any more that somebody waited for. */
+  forsaken(p: JsPromise): void;
   scope(parent: Scope | null): Scope;
   get(name: string, scope: Scope): Js;
   set(name: string, value: Js, scope: Scope): void;

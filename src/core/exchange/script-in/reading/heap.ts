@@ -3,23 +3,12 @@
  * when the page was loaded is written into the store as cells, so that two ways to be in which a script keeps the same are
  * one; before an act everything is put back as it was in the way to be that the act starts from.
  */
-import type * as acorn from "acorn";
+import { type Contents, cellsOf, contentsOf, type Entity, namedBy } from "./cells";
 import { NotUnderstood } from "./not-understood";
 import type { Cell, PageElement, Store } from "./page";
-import {
-  type Js,
-  type JsFunction,
-  type JsList,
-  type JsObject,
-  type JsPairs,
-  type JsPromise,
-  type JsTimer,
-  type Scope,
-  same,
-} from "./values";
+import { type Js, type JsFunction, type JsPromise, type JsTimer, type Scope, same } from "./values";
 
-export type Entity = Scope | JsObject | JsList | JsPairs | JsPromise;
-type Contents = { fields: Map<string, Js>; more?: JsPromise["waiting"] };
+export type { Entity } from "./cells";
 export type World = ReadonlyMap<Entity, Contents>;
 /** How the script's world was, and when: instants are kept as they are, and the clock goes back with them. */
 interface Then {
@@ -27,40 +16,9 @@ interface Then {
   clock: number;
 }
 
-/** So deep is looked into what an act made. */
-const DEPTH = 12;
-/** So much of one value is written out. */
-const MOST_CELLS = 400;
-/** And of all. */
+/** So many cells are kept of all. */
 const MOST_KEPT = 1200;
 
-const contentsOf = (e: Entity): Contents => {
-  switch (e.is) {
-    case "scope":
-      return { fields: new Map(e.values) };
-    case "object":
-      return { fields: new Map(e.of) };
-    case "list":
-      return { fields: new Map(e.items.map((v, i) => [String(i), v])) };
-    case "pairs":
-      return {
-        fields: new Map(
-          e.items.flatMap(([k, v], i): [string, Js][] => [
-            [`${i}-key`, k],
-            [`${i}-value`, v],
-          ]),
-        ),
-      };
-    case "promise":
-      return {
-        fields: new Map<string, Js>([
-          ["state", e.state],
-          ["value", e.value],
-        ]),
-        more: [...e.waiting],
-      };
-  }
-};
 function putBack(e: Entity, { fields, more }: Contents): void {
   switch (e.is) {
     case "scope":
@@ -162,8 +120,8 @@ export class Heap {
         }
         differs = true;
         if (store.size > MOST_KEPT) throw new NotUnderstood(null, "more that the script keeps than is looked at");
-        const old = this.cellsOf(was, path, true);
-        const cells = now.has(name) ? this.cellsOf(is, path) : new Map([[path, "<none>"]]);
+        const old = cellsOf(was, path, { clock: this.clock, open: true });
+        const cells = now.has(name) ? cellsOf(is, path, { clock: this.clock }) : new Map([[path, "<none>"]]);
         for (const [key, cell] of cells) if (!before.has(name) || old.get(key) !== cell) store.set(key, cell);
         for (const key of old.keys()) if (before.has(name) && !cells.has(key)) store.set(key, "<none>");
       }
@@ -173,7 +131,7 @@ export class Heap {
       const path = at();
       if (path !== null)
         for (const [e, name] of instants)
-          for (const [key, cell] of this.cellsOf(contentsOf(e).fields.get(name), `${path}|${name}`))
+          for (const [key, cell] of cellsOf(contentsOf(e).fields.get(name), `${path}|${name}`, { clock: this.clock }))
             store.set(key, cell);
     }
     for (const key of [...kept.keys()]) if (isHeapKey(key)) kept.delete(key);
@@ -228,8 +186,8 @@ export class Heap {
   /** A text that tells functions, promises and the like from others that are written the same. */
   signOf(value: Js): string {
     // A timer has no name yet in the act in which it is set.
-    const byPlace = (t: JsTimer): string => `at ${t.at}`;
-    return [...this.cellsOf(value, "", false, byPlace)].map(([k, v]) => `${k}=${v}`).join(";");
+    const called = (t: JsTimer): string => `at ${t.at}`;
+    return [...cellsOf(value, "", { clock: this.clock, called })].map(([k, v]) => `${k}=${v}`).join(";");
   }
 
   /** @param named of what is around a function, only what is named in it */
@@ -262,74 +220,6 @@ export class Heap {
     }
     return out;
   }
-
-  /** @param open looked into although it lasts, to be held against what took its place */
-  private cellsOf(value: Js, at: string, open = false, called = (t: JsTimer): string => t.name): Map<string, Cell> {
-    const out = new Map<string, Cell>();
-    const seen = new Map<unknown, string>();
-    const put = (path: string, cell: Cell): void => {
-      if (out.size < MOST_CELLS) out.set(path, cell);
-    };
-    const scopeAt = (scope: Scope | null, names: ReadonlySet<string> | null, path: string, depth: number): string => {
-      let s = scope;
-      // A name stands for what is nearest.
-      const left = names && new Set(names);
-      for (; s && s.id === null; s = s.parent) {
-        const known = seen.get(s);
-        if (known !== undefined && !names) return `^${known}`;
-        if (!names) seen.set(s, path);
-        for (const [name, v] of s.values)
-          if (name !== "arguments" && (!left || left.delete(name))) walk(v, `${path}|${name}`, depth + 1, false);
-      }
-      return String(s?.id ?? "");
-    };
-    const walk = (v: Js, path: string, depth: number, opened: boolean): void => {
-      if (out.size >= MOST_CELLS) return;
-      if (typeof v !== "object" || v === null) return put(path, v === undefined ? "<undefined>" : v);
-      if (v.is === "element") return put(path, `<${v.element.name}>`);
-      if (v.is === "timer") return put(path, `<timer ${called(v)}>`);
-      if (v.is === "time") {
-        // By its own mark, since a number may have stood there.
-        put(`${path}@`, "<time>");
-        return put(path, v.ms - this.clock);
-      }
-      if (v.is === "pattern") return put(path, `<pattern ${v.source}>`);
-      if (seen.has(v)) return put(path, `<^${seen.get(v)}>`);
-      if (depth > DEPTH) return put(path, "<deep>");
-      if (v.is === "proxy") {
-        put(path, "<proxy>");
-        walk(v.handler, `${path}.by`, depth + 1, false);
-        return walk(v.target, `${path}.of`, depth + 1, false);
-      }
-      if (v.is === "accessor") {
-        walk(v.get, `${path}.get`, depth + 1, false);
-        return walk(v.set, `${path}.set`, depth + 1, false);
-      }
-      seen.set(v, path);
-      if (v.is === "native") {
-        put(path, `<native ${v.name}>`);
-        for (const [i, h] of (v.holds ?? []).entries()) walk(h, `${path}(${i})`, depth + 1, false);
-        return;
-      }
-      if (v.is === "function") {
-        const outer = scopeAt(v.scope, namesIn(v.node), path, depth);
-        return put(path, `<fn ${v.node.start} ${outer}>`);
-      }
-      if (v.id !== null && !opened) return put(path, `<#${v.id}>`);
-      put(path, `<${v.is}>`);
-      if (v.is === "object" && v.proto) walk(v.proto, `${path}.proto`, depth + 1, false);
-      for (const [name, field] of contentsOf(v).fields)
-        walk(field, `${path}.${name.replace(/\s/g, "_")}`, depth + 1, false);
-      if (v.is === "promise")
-        for (const [i, w] of v.waiting.entries()) {
-          const outer = scopeAt(w.scope, null, `${path}!${i}`, depth);
-          put(`${path}!${i}`, `<at ${w.at} ${outer}>`);
-          for (const [k, h] of w.holds.entries()) walk(h, `${path}!${i}(${k})`, depth + 1, false);
-        }
-    };
-    walk(value, at, 0, open);
-    return out;
-  }
 }
 
 /** Whether a key of the store is about what a script keeps, of which nothing is seen. */
@@ -344,33 +234,3 @@ const heapKey = (store: Store): string =>
     .flatMap(([k, v]) => (isHeapKey(k) ? [`${k}=${JSON.stringify(v)}`] : []))
     .sort()
     .join("\n");
-
-/** What the names in a function stand for that are of what is around it. */
-function namedBy({ node, scope }: JsFunction): Js[] {
-  const names = new Set(namesIn(node));
-  const out: Js[] = [];
-  for (let s: Scope | null = scope; s; s = s.parent)
-    for (const [name, v] of s.values) if (names.delete(name)) out.push(v);
-  return out;
-}
-
-const named = new WeakMap<acorn.Node, ReadonlySet<string>>();
-/** Names that stand anywhere in a function; an arrow has the `this` of what is around it. */
-function namesIn(node: acorn.Node): ReadonlySet<string> {
-  const known = named.get(node);
-  if (known) return known;
-  const out = new Set<string>();
-  const walk = (n: unknown): void => {
-    if (Array.isArray(n)) n.forEach(walk);
-    else if (typeof n === "object" && n !== null) {
-      const { type, name } = n as { type?: string; name?: string };
-      if (type === "Identifier" && name) out.add(name);
-      else if (type === "ThisExpression") out.add("this");
-      for (const [key, value] of Object.entries(n)) if (key !== "loc") walk(value);
-    }
-  };
-  walk(node);
-  if (node.type !== "ArrowFunctionExpression") out.delete("this");
-  named.set(node, out);
-  return out;
-}

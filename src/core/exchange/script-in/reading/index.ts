@@ -1,7 +1,7 @@
 /** A script gone through statement by statement, on a page that is only described. */
 
 export type { Asked, Effect, Event, Timed } from "./context";
-export { BROWSER, isKept } from "./heap";
+export { BROWSER, type Entity, isKept } from "./heap";
 export {
   capture,
   capturing,

@@ -13,7 +13,7 @@ const MOST_IN_ALL = 60;
 const MOST_DEEP = 20;
 
 const isFull = (page: ScriptPage): boolean => page.elements.filter((e) => e.made).length >= MOST_IN_ALL;
-const nameFor = (page: ScriptPage, stem: string, but?: PageElement): string =>
+export const nameFor = (page: ScriptPage, stem: string, but?: PageElement): string =>
   freeName(stem, new Set([page.html, page.body, ...page.elements].flatMap((e) => (e === but ? [] : [e.name]))));
 
 export const keyOfPlace = (e: PageElement): string => `attached ${e.name}`;

@@ -76,6 +76,9 @@ export class ScriptPage {
     this.elements = all;
   }
 
+  /** What stands in templates themselves, by their markup. */
+  readonly inTemplates = new Map<string, (PageElement | string)[]>();
+
   named(name: string): PageElement | null {
     return name === "body" ? this.body : name === "html" ? this.html : (this.byName.get(name) ?? null);
   }

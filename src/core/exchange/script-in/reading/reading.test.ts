@@ -100,6 +100,42 @@ describe("what is done in several places", () => {
     // They come in any order.
     expect(says(then(then(sent, "request ok y"), "request ok x"))).toBe(word);
   });
+
+  it("takes any of several only for broken once all are", () => {
+    const { doc } = behaviour(
+      script(`b.onclick = () => { b.disabled = true;
+        Promise.any([fetch('/x'), fetch('/y')]).then(() => { p.textContent = 'one' }, () => { p.textContent = 'none' }) }`),
+    );
+    const says = (state: string): unknown => doc.looks.find((l) => l.part === "p")!.in[state]?.text;
+    const of = rows(doc);
+    const then = (state: string, event: string): string => of[event]?.[state] ?? state;
+    const [sent] = Object.values(of["click b"])[0].split(" /");
+    const failed = then(sent, "request failed x");
+    expect(says(failed)).toBeUndefined();
+    expect(says(then(failed, "request ok y"))).toBe("one");
+    expect(says(then(failed, "request failed y"))).toBe("none");
+  });
+
+  const awaited = "const clicked = (e) => new Promise((r) => e.addEventListener('click', r, { once: true }));";
+  it.each([
+    ["by what settles them", `${awaited} (async () => { for (;;) { await clicked(b); p.hidden = !p.hidden; } })();`],
+    [
+      "by a function that does",
+      `const ask = () => new Promise((r) => { b.onclick = () => r(); });
+       (async () => { for (;;) { await ask(); p.hidden = !p.hidden; } })();`,
+    ],
+    [
+      "of which one is there first",
+      `${awaited} const wait = (ms) => new Promise((r) => setTimeout(r, ms));
+       (async () => { for (;;) { p.hidden = true; await clicked(b); p.hidden = false; await Promise.race([wait(900), clicked(b)]); } })();`,
+    ],
+  ])("goes round with promises that are waited for again and again, %s", (_name, text) => {
+    const { doc, notUnderstood } = behaviour(script(text));
+    expect(notUnderstood).toEqual([]);
+    const [one, two] = leaves(doc);
+    expect(leaves(doc)).toHaveLength(2);
+    expect(Object.keys(rows(doc)["click b"]).sort()).toEqual([one, two].sort());
+  });
 });
 
 describe("names that nobody has declared", () => {

@@ -5,7 +5,7 @@
 import type * as acorn from "acorn";
 import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
-import { Heap, type World } from "./heap";
+import { type Entity, Heap, type World } from "./heap";
 import { globalOf, sweep } from "./host";
 import { Listeners, Requests, Timers, Turns } from "./keeping";
 import { assignMember, construct, evaluateCall, execute, memberOf } from "./language";
@@ -105,6 +105,9 @@ export class Reading implements Working {
   }
   timer(...of: Parameters<Context["timer"]>): JsTimer {
     return this.clocks.start(...of);
+  }
+  forsaken(p: JsPromise): void {
+    this.clocks.forsaken.add(p);
   }
   cancel(timer: JsTimer): void {
     this.clocks.cancel(timer);
@@ -297,8 +300,10 @@ export class Reading implements Working {
   }
   /** What the browser keeps of the script's. @param out what listens to these does not count */
   private keptBut(out: ReadonlySet<PageElement>): Js[] {
-    const ears = this.ears.kept(out);
-    return [...this.clocks.kept(), ...this.asked.kept(), ...ears, ...this.extras.values(), this.global];
+    return [...this.clocks.kept(), ...this.keptBesideTimers(out)];
+  }
+  private keptBesideTimers(out: ReadonlySet<PageElement>): Js[] {
+    return [...this.asked.kept(), ...this.ears.kept(out), ...this.extras.values(), this.global];
   }
   private loaded(): void {
     this.clocks.name();
@@ -313,13 +318,13 @@ export class Reading implements Working {
   /**
    * An act upon the page as it is in the store.
    * @param before what is kept by what comes: a timer, an answer
-   * @returns whether all of it was understood
+   * @returns whether all of it was understood, and what went on of that which listeners had waited with
    */
   act(
     store: Store,
     act: () => void,
     before: World | null = null,
-  ): { store: Map<string, Cell>; effects: Effect[]; event: Event | null; whole: boolean } {
+  ): { store: Map<string, Cell>; effects: Effect[]; event: Event | null; whole: boolean; gone: Entity[] } {
     if (this.building) this.loaded();
     this.store = new Map(store);
     this.coming.begin(store);
@@ -336,9 +341,12 @@ export class Reading implements Working {
     this.madeNow.clear();
     this.takenOut.clear();
     this.turns.drop();
+    const waiting = this.ears.waiting();
     act();
     this.turns.settle();
+    const gone = this.heap.changedIn(waiting);
     this.clocks.name();
+    this.clocks.forsake(() => this.keptBesideTimers(new Set()));
     this.ears.settle();
     this.attempt(null, () => this.asked.settle());
     sweep(this, store, (out) => this.heap.elements([...this.keptBut(out)], true));
@@ -348,6 +356,7 @@ export class Reading implements Working {
       effects: this.effects,
       event: this.event,
       whole: !this.unsure,
+      gone,
     };
   }
   /** Elements and listeners for which it is known what can be done. */

@@ -100,25 +100,31 @@ export function promiseGet(r: Context, p: JsPromise, name: string): Js {
   throw new NotUnderstood(null, name);
 }
 
-/** `new Promise(…)`. */
-export function promiseBy(r: Context, executor: Js): JsPromise {
-  const p = promised();
+/** A promise with what settles it. */
+function settled(r: Context): { promise: JsPromise; resolve: Js; reject: Js } {
+  const promise = promised();
   const by = (state: "kept" | "broken"): Js =>
     native(
       state,
       ([v]) => {
-        settle(r, p, state, v);
+        settle(r, promise, state, v);
         return undefined;
       },
-      [p],
+      [promise],
     );
+  return { promise, resolve: by("kept"), reject: by("broken") };
+}
+
+/** `new Promise(…)`. */
+export function promiseBy(r: Context, executor: Js): JsPromise {
+  const { promise, resolve, reject } = settled(r);
   try {
-    r.call(executor, [by("kept"), by("broken")]);
+    r.call(executor, [resolve, reject]);
   } catch (error) {
     if (!(error instanceof Thrown)) throw error;
-    settle(r, p, "broken", error.value);
+    settle(r, promise, "broken", error.value);
   }
-  return p;
+  return promise;
 }
 
 /** `Promise.all` and its like. */
@@ -129,39 +135,57 @@ export function promiseStatic(r: Context, name: string): Js {
       return native(name, ([v]) => (isA(v, "promise") ? v : promised("kept", v)));
     case "reject":
       return native(name, ([v]) => promised("broken", v));
+    case "withResolvers":
+      return native(name, () => object({ ...settled(r) }));
     case "race":
     case "any":
     case "all":
     case "allSettled":
-      return native(name, ([of]) => {
-        const all = r.items(of);
-        const result = promised();
-        const values = list(all.map(() => undefined));
-        const left = object({ n: all.length });
-        if (!all.length && name !== "race") settle(r, result, "kept", values);
-        all.forEach((p, i) => {
-          const one = (v: Js): void => {
-            if (name === "race" || name === "any") return settle(r, result, "kept", v);
-            r.heap.touch(values);
-            values.items[i] = v;
-            const n = Number(left.of.get("n")) - 1;
-            r.heap.touch(left);
-            left.of.set("n", n);
-            if (n === 0) settle(r, result, "kept", values);
-          };
-          waiting(r, p, {
-            kept: (v) => one(name === "allSettled" ? object({ status: "fulfilled", value: v }) : v),
-            broken: (v) =>
-              name === "allSettled" ? one(object({ status: "rejected", reason: v })) : settle(r, result, "broken", v),
-            at,
-            scope: null,
-            holds: [result, values, left, i],
-          });
-        });
-        return result;
-      });
+      return native(name, ([of]) => together(r, name, r.items(of), at));
   }
   throw new NotUnderstood(null, `Promise.${name}`);
+}
+
+/** What several promises give together: the first that is there, or all. */
+function together(r: Context, name: "race" | "any" | "all" | "allSettled", all: readonly Js[], at: number): JsPromise {
+  const result = promised();
+  const values = list(all.map(() => undefined));
+  const left = object({ n: all.length });
+  const end = (state: "kept" | "broken", value: Js): void => {
+    settle(r, result, state, value);
+    // The others are waited for by nobody any more: what would have gone on after them is forgotten.
+    for (const p of all) {
+      if (!isA(p, "promise") || !p.waiting.some((w) => w.holds[0] === result)) continue;
+      r.heap.touch(p);
+      p.waiting = p.waiting.filter((w) => w.holds[0] !== result);
+      if (!p.waiting.length) r.forsaken(p);
+    }
+  };
+  const one = (i: number, v: Js): void => {
+    r.heap.touch(values);
+    values.items[i] = v;
+    const n = Number(left.of.get("n")) - 1;
+    r.heap.touch(left);
+    left.of.set("n", n);
+    if (n === 0) end(name === "any" ? "broken" : "kept", values);
+  };
+  if (!all.length && name !== "race") settle(r, result, name === "any" ? "broken" : "kept", values);
+  const isFirst = { kept: name === "race" || name === "any", broken: name === "race" || name === "all" };
+  const by = (i: number, state: "kept" | "broken") => (v: Js) => {
+    if (isFirst[state]) return end(state, v);
+    if (name !== "allSettled") return one(i, v);
+    one(i, object(state === "kept" ? { status: "fulfilled", value: v } : { status: "rejected", reason: v }));
+  };
+  all.forEach((p, i) => {
+    waiting(r, p, {
+      kept: by(i, "kept"),
+      broken: by(i, "broken"),
+      at,
+      scope: null,
+      holds: [result, values, left, i, ...all],
+    });
+  });
+  return result;
 }
 
 /** `fetch(address, options)`. */

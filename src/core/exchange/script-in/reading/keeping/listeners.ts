@@ -51,9 +51,15 @@ export class Listeners {
       return undefined;
     }
     const capture = options === true || said("capture") === true;
+    const slot = this.settles(fn) ? this.slotOf(on, type, fn) : undefined;
     const known = this.list.find(
-      (l) => l.on === on && l.type === type && l.capture === capture && this.isSame(l.fn, fn),
+      (l) =>
+        l.on === on &&
+        l.type === type &&
+        l.capture === capture &&
+        (slot === undefined ? this.isSame(l.fn, fn) : l.slot === slot),
     );
+    if (slot !== undefined) this.put(slot, fn);
     if (known) {
       this.hear(known, true);
       this.signalled(known, signal);
@@ -72,12 +78,42 @@ export class Listeners {
       first: this.r.building,
       world: null,
       ...(typeof ratio === "number" ? { ratio } : {}),
+      ...(slot === undefined ? {} : { slot }),
     };
     this.list.push(made);
     if (!this.r.building) this.hear(made, true);
     this.signalled(made, signal);
     return undefined;
   }
+  /**
+   * What settles a promise is made anew each time that somebody waits for one, and goes on with whoever waits then. So it is
+   * kept among what the script keeps, by where it was put up.
+   */
+  private readonly slots = object();
+  private slotOf(on: Listener["on"], type: string, fn: Js): string {
+    const at = isA(fn, "function") ? fn.node.start : (this.r.calling?.start ?? 0);
+    return `${typeof on === "string" ? on : on.name}-${type}-${at}`;
+  }
+  /** It settles a promise of the act that puts it up, or may do so by what is around it. */
+  private settles(fn: Js): boolean {
+    if (isA(fn, "native")) return fn.holds !== undefined;
+    return (
+      !this.r.building && isA(fn, "function") && [...this.r.heap.worldOf([fn]).keys()].some((e) => e.is === "promise")
+    );
+  }
+  private put(slot: string, fn: Js): void {
+    this.r.heap.touch(this.slots);
+    if (fn === undefined) this.slots.of.delete(slot);
+    else this.slots.of.set(slot, fn);
+  }
+  private fnOf(l: Listener): Js {
+    return l.slot === undefined ? l.fn : this.slots.of.get(l.slot);
+  }
+  /** What the promises keep that are settled by those that are up. */
+  waiting(): World {
+    return this.r.heap.worldOf([...this.slots.of.values()]);
+  }
+
   /** By the listener's place: the signal with which it ends. */
   private readonly signals = object();
   private signalled(l: Listener, signal: Js): void {
@@ -95,7 +131,7 @@ export class Listeners {
   }
   unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined {
     const capture = options === true || (isA(options, "object") && options.of.get("capture") === true);
-    const known = this.list.find((l) => l.on === on && l.type === type && l.capture === capture && l.fn === fn);
+    const known = this.list.find((l) => l.on === on && l.type === type && l.capture === capture && this.fnOf(l) === fn);
     if (known) this.unhear(known);
     return undefined;
   }
@@ -119,6 +155,7 @@ export class Listeners {
     return `variable listener ${this.list.indexOf(l)}`;
   }
   private hear(l: Listener, on: boolean): void {
+    if (!on && l.slot !== undefined) this.put(l.slot, undefined);
     if (on === l.first) this.r.erase(this.keyOf(l));
     else this.r.write(this.keyOf(l), on);
   }
@@ -130,7 +167,7 @@ export class Listeners {
 
   /** What those that are up keep of the acts that put them up. */
   worlds(): World[] {
-    return this.list.flatMap((l) => (l.world && this.hears(l) ? [l.world] : []));
+    return this.list.flatMap((l) => (l.world && l.slot === undefined && this.hears(l) ? [l.world] : []));
   }
   /** An act is over: what those that it put up keep is known. */
   settle(): void {
@@ -139,7 +176,7 @@ export class Listeners {
   /** What the browser keeps of the script's by them. */
   kept(but: ReadonlySet<PageElement>): Js[] {
     const all = this.list.filter((l) => typeof l.on === "string" || !but.has(l.on));
-    return [...all.map((l) => l.fn), this.signals];
+    return [...all.flatMap((l) => (l.slot === undefined ? [l.fn] : [])), this.signals, this.slots];
   }
 
   /** An event on its way down to its target and up again (DOM §2.9). @returns whether nobody prevented it */
@@ -194,11 +231,12 @@ export class Listeners {
       this.readLines.add(l.line);
       const node = isA(l.fn, "function") ? l.fn.node : null;
       const before = this.r.said();
+      const fn = this.fnOf(l);
       if (l.once && !this.r.building) this.hear(l, false);
       this.r.attempt(
         node,
         () => {
-          const said = this.heardBy(l.fn, typeof at === "object" ? elementOf(at) : native(at));
+          const said = this.heardBy(fn, typeof at === "object" ? elementOf(at) : native(at));
           // A property or an attribute prevents by its answer (HTML §8.1.8.1).
           if (l.property && said === false) event.prevented = true;
         },

@@ -2,7 +2,10 @@
 import type * as acorn from "acorn";
 import type { Timed, Working } from "../context";
 import { FRAME_TIME } from "../host";
-import { isA, type Js, type JsTimer, NotUnderstood, object } from "../values";
+import { isA, type Js, type JsPromise, type JsTimer, NotUnderstood, object } from "../values";
+
+/** What those that count are kept under. */
+const placeOf = ({ at, ms }: Pick<Timed, "at" | "ms">): string => `at-${at}-${ms}`;
 
 export class Timers {
   readonly list = new Map<string, Timed>();
@@ -34,12 +37,12 @@ export class Timers {
   private readonly running = object();
   private run(at: number, ms: number, fn: Js): void {
     this.r.heap.touch(this.running);
-    if (fn === undefined) this.running.of.delete(`at-${at}-${ms}`);
-    else this.running.of.set(`at-${at}-${ms}`, fn);
+    if (fn === undefined) this.running.of.delete(placeOf({ at, ms }));
+    else this.running.of.set(placeOf({ at, ms }), fn);
   }
   /** A timer comes. */
   comes({ at, fn, args, every, ms }: Timed): void {
-    const now = this.running.of.get(`at-${at}-${ms}`) ?? fn;
+    const now = this.running.of.get(placeOf({ at, ms })) ?? fn;
     if (!every && this.places.has(at)) this.run(at, ms, undefined);
     const instant: Js = { is: "time", ms: this.r.heap.clock };
     this.r.call(
@@ -73,10 +76,26 @@ export class Timers {
   }
   private readonly timerNames = new Map<string, string>();
 
+  /** Promises for which nobody waits since the act under way. */
+  readonly forsaken = new Set<JsPromise>();
+  /** A timer that only settles what nobody will ask for does nothing any more. @param others what else is kept */
+  forsake(others: () => readonly Js[]): void {
+    for (const p of this.forsaken) {
+      const name = [...this.running.of].find(([, fn]) => isA(fn, "native") && fn.holds?.includes(p))?.[0];
+      if (name === undefined || p.waiting.length || p.state !== "waiting") continue;
+      const rest = [...this.running.of].flatMap(([key, fn]) => (key === name ? [] : [fn]));
+      if (this.r.heap.worldOf([...others(), ...rest]).has(p)) continue;
+      this.r.heap.touch(this.running);
+      this.running.of.delete(name);
+      for (const t of this.list.values()) if (placeOf(t) === name) this.r.effect({ do: "cancel", timer: t.name });
+    }
+    this.forsaken.clear();
+  }
+
   /** Instants that those keep which count from the beginning. */
   watch(): void {
     for (const { at, ms, fn } of this.list.values()) {
-      const name = `at-${at}-${ms}`;
+      const name = placeOf({ at, ms });
       const isStill = (): boolean => this.running.of.get(name) === fn;
       if (this.places.has(at))
         this.r.heap.watch([fn], () => (isStill() ? `variable ${this.running.id} ${name}` : null));
@@ -85,6 +104,8 @@ export class Timers {
 
   /** What the browser keeps of the script's by them. */
   kept(): Js[] {
-    return [...[...this.list.values()].flatMap((t) => [t.fn, ...t.args]), this.running];
+    // Of those that count, what they keep now is among what runs.
+    const own = [...this.list.values()].filter((t) => !this.places.has(t.at));
+    return [...own.flatMap((t) => [t.fn, ...t.args]), this.running];
   }
 }

@@ -1,6 +1,6 @@
 /** Elements that scripts make, and copies of what is there (DOM §4.5, §4.4). */
 import type { Context } from "../../context";
-import { keyOfPlace, makeElement } from "../../made";
+import { insideMade, keyOfPlace, makeElement } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, type Js, NotUnderstood } from "../../values";
 import { noteLost } from "./anew";
@@ -52,6 +52,7 @@ const isAwaited = (r: Context, e: PageElement): boolean =>
 export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy ${r.site()}`): PageElement {
   const { page, store } = r;
   const copy = oneMore(r, `${site} of ${e.name}`, e.tag);
+  if (!r.building) blank(r, copy);
   const attributes = Object.fromEntries(
     [
       ...new Set([
@@ -64,7 +65,10 @@ export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy $
   );
   const classes = [...page.classes(e, store)].join(" ");
   if (classes) attributes.class = classes;
-  if (copy.children.length || Object.keys(copy.attributes).length) return copy;
+  if (copy.children.length || Object.keys(copy.attributes).length) {
+    for (const inner of insideMade(copy)) r.write(keyOfPlace(inner), true);
+    return copy;
+  }
   copy.attributes = attributes;
   if (e.part?.css || e.css) copy.css = { ...e.part?.css, ...e.css };
   if (!deep) return copy;

@@ -1,6 +1,6 @@
 /** Nodes without a parent, and templates that hold some (DOM §4.7; HTML §4.12.3). */
 import type { Context } from "../../context";
-import { insideMade, keyOfPlace, madeOf } from "../../made";
+import { insideMade, keyOfPlace, madeOf, nameFor } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, isA, type Js, type JsList, type JsObject, list, native, object, textOf } from "../../values";
 
@@ -52,30 +52,43 @@ export function fragment(r: Context, items: Js[]): JsObject {
   );
 }
 
+const holding = (r: Context, nodes: readonly (PageElement | string)[]): JsObject =>
+  fragment(
+    r,
+    nodes.map((n) => (isElement(n) ? elementOf(n) : n)),
+  );
+
 /** What copies a template's content makes, each time anew. */
 function copies(r: Context, markup: string): JsObject {
   const nodes = madeOf(r.page, markup, `copy ${r.site()}`, r.store, r.madeNow);
   for (const n of nodes) if (isElement(n)) for (const inner of insideMade(n)) r.write(keyOfPlace(inner), true);
-  return fragment(
-    r,
-    nodes.map((n) => (isElement(n) ? elementOf(n) : n)),
-  );
+  return holding(r, nodes);
+}
+
+/** What stands in a template itself: there for good, and never in the page. */
+function standing(r: Context, markup: string): JsObject {
+  const { page } = r;
+  let nodes = page.inTemplates.get(markup);
+  if (!nodes) {
+    nodes = madeOf(page, markup, "template", r.store, new Set());
+    for (const e of nodes.filter(isElement).flatMap((n) => [n, ...insideMade(n)])) {
+      delete e.made;
+      page.rename(e, nameFor(page, `template-${e.tag}`));
+    }
+    page.inTemplates.set(markup, nodes);
+  }
+  return holding(r, nodes);
 }
 
 /** A `template`, in the page or made by the script. */
 export function template(r: Context, markup: string): JsObject {
   const own = object(new Map<string, Js>([["markup", markup]]));
   const now = (): string => textOf(own.of.get("markup"));
-  // Mostly it is only copied; what is asked of it itself is asked of one copy.
-  let itself: JsObject | null = null;
   const asked = (name: string): [string, Js] => [
     name,
     {
       is: "accessor",
-      get: native(name, () => {
-        itself ??= copies(r, now());
-        return r.member(itself, name);
-      }),
+      get: native(name, () => r.member(standing(r, now()), name)),
       set: null,
     },
   ];

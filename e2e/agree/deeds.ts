@@ -3,7 +3,7 @@ import { takesKeys } from "../../src/core/cascade";
 import type { Part } from "../../src/core/model";
 import { DOCUMENT, doingAsked, looksAt, type Program } from "../../src/core/program";
 import { type RunState, type Stimulus, stimulate, tracksPointer } from "../../src/core/run";
-import { attributeOf, factsOf, isInView, layoutOf } from "../../src/core/surface";
+import { attributeOf, factsOf, isInView, layoutOf, partById } from "../../src/core/surface";
 import type { Deed } from "../../src/core/testing/specifications";
 import { goesBackIntoGroup } from "../../src/core/trial";
 import type { EngineName } from "./engine";
@@ -16,6 +16,23 @@ function hasOtherSizes(program: Program, before: RunState, after: RunState): boo
   );
   return before.pose !== after.pose && JSON.stringify(was) !== JSON.stringify(is);
 }
+
+/**
+ * Whether it is, or stands in, a link to a place of the page. The browser brings that into view, and so something else under
+ * the pointer: what, is a matter of layout.
+ */
+const leadsElsewhere = (program: Program, state: RunState, part: number): boolean =>
+  tracksPointer(program) &&
+  program.parts[part].path.some((p) => {
+    const [, id] = /^#(.+)$/.exec(attributeOf(program, state, p, "href") ?? "") ?? [];
+    return id !== undefined && partById(program, state, id) !== DOCUMENT;
+  });
+
+/** Whether each part has its place among the others: what is moved out is positioned, and leaves none behind. */
+const takesRoom = (program: Program, state: RunState): boolean[] => {
+  const { displayed, movedOut } = layoutOf(program, state);
+  return displayed.map((is, p) => is && !movedOut[p]);
+};
 
 /**
  * Whether something in a part can be edited that is laid out otherwise than in blocks: Chromium puts the caret of a press
@@ -116,6 +133,7 @@ export function stimulusOf(
       const asksPressed = doingAsked(program).has("active") && state.pressed !== null;
       if (asksPressed && /Enter|Space|Tab/.test(key)) return null;
       if (field && (key.endsWith("Tab") ? hasStopsInside(field) : isPlayer(field))) return null;
+      if (key === "Enter" && state.focus !== DOCUMENT && leadsElsewhere(program, state, state.focus)) return null;
       // The space bar on a radio button that is checked is a click in one browser only.
       const isChecked = state.checked.includes(state.focus) && field?.attributes?.type === "radio";
       if (engine === "firefox" && isChecked && /^Space$/.test(key)) return null;
@@ -146,6 +164,7 @@ export function stimulusOf(
       if (/^(up|move)$/.test(kind) && state.pressed !== null && state.pressed !== info.index && isTypedInto)
         return null;
       const isPress = /^(down|click)$/.test(kind);
+      if (info && /^(up|click)$/.test(kind) && leadsElsewhere(program, state, info.index)) return null;
       if (engine === "chromium" && info && isPress && holdsEditable(program, state, info.index)) return null;
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
       if (scrolls && part === "label" && state.page.scroll > 0) return null;
@@ -156,8 +175,8 @@ export function stimulusOf(
       if (part !== undefined && kind !== "move") {
         if (scrolls && (there.page.glide || there.page.scroll !== state.page.scroll)) return null;
         // So it does where something comes or goes, or has another size: what lies there then is a matter of layout.
-        const { displayed } = layoutOf(program, there);
-        if (displayed.some((is, p) => is !== layout.displayed[p]) || hasOtherSizes(program, state, there)) return null;
+        if (String(takesRoom(program, state)) !== String(takesRoom(program, there))) return null;
+        if (hasOtherSizes(program, state, there)) return null;
         // Nor does the button come up where it went down, where that moves what is pressed.
         const isPressed = kind !== "up" && state.pressed === null;
         const pressed = isPressed ? stimulate(program, there, { down: part }).state : there;

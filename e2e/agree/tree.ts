@@ -2,7 +2,8 @@
 import type { Page } from "puppeteer-core";
 import { DOCUMENT, type Program } from "../../src/core/program";
 import type { RunState } from "../../src/core/run";
-import { factsOf, isSameName, layoutOf } from "../../src/core/surface";
+import { factsOf, isNone, isSameName, layoutOf } from "../../src/core/surface";
+import type {} from "../../src/probe/page";
 
 /** Names of Chromium's own for what has no role in WAI-ARIA, or for a synonym. */
 const own: Record<string, string> = {
@@ -110,6 +111,8 @@ export async function unlikeTree(page: Page, program: Program, state: RunState, 
     if (part.tag === "a" && said === "" && role === "link") continue;
     // HTML-AAM §3.4: a table is a table; Chromium takes one that shows no cells for a means of layout.
     if (role.startsWith("LayoutTable")) continue;
+    // ARIA 1.2 §5.4 has it named by its author alone; Chromium reads out what is in it.
+    if (said === "math" && mine === "") continue;
     // ARIA 1.2 §5.2.8.6 gives these no name; Chromium reads out what is in one that can hold the focus.
     if (nameless.has(said) && focusable[index]) continue;
     // Nor does it let these be named by what is in them (§5.2.8.4); Chromium does where they can hold the focus.
@@ -121,4 +124,16 @@ export async function unlikeTree(page: Page, program: Program, state: RunState, 
       wrong.push(`${at}: name “${mine}”, in Chromium “${its}”`);
   }
   return wrong;
+}
+
+/** A line for each part whose role or name the probe reads otherwise than the core tells it. */
+export async function unlikeProbe(page: Page, program: Program, state: RunState): Promise<string[]> {
+  const names = program.parts.map((p) => p.name);
+  const seen = await page.evaluate((all) => window.livelyProbe(all, "data-name"), names);
+  return program.parts.flatMap(({ index, name, part }) => {
+    const [mine, its] = [factsOf(program, state, index), seen.parts[name]];
+    if (!mine.exposed || !its.exposed) return [];
+    const isSame = mine.role === its.role && (!mine.role || isNone(mine.role) || isSameName(mine.name, its.name));
+    return isSame ? [] : [`${name} <${part.tag}>: ${mine.role} “${mine.name}”, on the page ${its.role} “${its.name}”`];
+  });
 }

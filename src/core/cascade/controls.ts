@@ -70,7 +70,9 @@ export const isRequired = (e: StyledElement): boolean =>
 export const isOptional = (e: StyledElement): boolean => fields.has(e.tag) && !isRequired(e);
 
 /** Types of fields that a placeholder is a hint for (HTML §4.10.5.3.10). */
-export const hinted = /^(text|search|url|tel|email|password|number)$/;
+const hinted = /^(text|search|url|tel|email|password|number)$/;
+export const isHinted = (tag: string, type: string): boolean =>
+  tag === "textarea" || (tag === "input" && hinted.test((type || "text").toLowerCase()));
 const known = /^(text|search|url|tel|email|password|number|date|datetime-local|month|time|week)$/;
 /** Its placeholder stands in place of a value (HTML §4.10.5.3.10). */
 export function isShownEmpty(e: StyledElement): boolean {

@@ -1,7 +1,7 @@
 /** Style sheets as authors write them: rules, selectors, conditions, and which declarations win. */
 export { type Cascaded, cascade, matching, mediaNow, type Winner } from "./cascade";
 export type { Medium } from "./conditions";
-export { type Controls, controlOf, hinted, isCheckable, isDisabled, labelable, takesKeys } from "./controls";
+export { type Controls, controlOf, isCheckable, isDisabled, isHinted, labelable, takesKeys } from "./controls";
 export { withMarks } from "./marked";
 export { parseSheet } from "./parse";
 export { type Doing, type DoingName, doings, isInlineTag, NOTHING_DONE, saidByClass, whileDoing } from "./pseudo";

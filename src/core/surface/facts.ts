@@ -2,7 +2,8 @@
 import { type Expectation, type FactName, factNames, type PartFacts } from "../model";
 import type { PartIndex, Program } from "../program";
 import { DOCUMENT, looksAt } from "../program";
-import { attributeOf, nameOf, roleOf, textOf } from "./accessibility/roles";
+import { nameOf } from "./accessibility/names";
+import { attributeOf, roleOf, textOf } from "./accessibility/roles";
 import { type Layout, layoutOf, tabStops } from "./layout";
 import { activeNames, isActive, type Moment } from "./moment";
 import { currentValue } from "./motion/motion";

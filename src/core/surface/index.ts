@@ -1,6 +1,8 @@
 /** From state, data and time to what is on the screen: layout, motion, facts, elements. */
 
+export * from "./accessibility/aria";
 export * from "./accessibility/implicit-role";
+export * from "./accessibility/names";
 export * from "./accessibility/roles";
 export { drawnParts, drawnSheet } from "./drawn";
 export * from "./facts";

@@ -7,10 +7,16 @@ const tags =
   "div span p a button h2 ul ol li nav header footer main aside section article form label input select textarea fieldset legend img figure figcaption table caption tr td th details summary dialog progress meter output em strong small time blockquote dl dt dd hr".split(
     " ",
   );
-const roles =
-  "button link tab tabpanel tablist dialog alert status group region img heading list listitem menu menuitem checkbox switch none presentation toolbar note progressbar".split(
-    " ",
-  );
+const roles = [
+  ...(
+    "button link tab tabpanel tablist dialog alert status group region img heading list listitem menu menuitem checkbox switch none " +
+    "presentation toolbar note progressbar option listbox treeitem tree row grid gridcell cell table combobox textbox slider meter " +
+    "separator navigation form radiogroup radio tooltip term generic directory row rowheader article banner search timer"
+  ).split(" "),
+  "odd",
+  "odd button",
+  "region list",
+];
 const types = "text checkbox radio submit button range number search email password".split(" ");
 const ids = ["i0", "i1", "i2", "i3"];
 const texts = ["", "one", "two words", " three ", "four"];
@@ -28,6 +34,10 @@ const attributes = fc
       "aria-label": fc.constantFrom("said", "said twice"),
       "aria-labelledby": fc.constantFrom("i0", "i1 i2", "i3"),
       "aria-describedby": fc.constantFrom("i0", "i1"),
+      title: fc.constantFrom("titled"),
+      "aria-valuenow": fc.constantFrom("7"),
+      "aria-valuetext": fc.constantFrom("seven"),
+      "aria-selected": fc.constantFrom("true", "false"),
       alt: fc.constantFrom("", "picture"),
       placeholder: fc.constantFrom("hint"),
       value: fc.constantFrom("v", ""),
@@ -89,6 +99,9 @@ export const named: fc.Arbitrary<Component> = fc
         tag === "option" ? {} : { ...rest, ...(type && (tag === "input" || tag === "button") ? { type } : {}) };
       if (tag === "button" && !/^(submit|button|reset)$/.test(attributes.type ?? "button"))
         delete (attributes as Record<string, string>).type;
+      // A gauge is one, whatever its author calls it; what it shows is in its own words.
+      if (/^(meter|progress)$/.test(tag))
+        for (const other of ["role", "aria-valuenow", "aria-valuetext"]) delete attributes[other];
       if (tag === "img") Object.assign(attributes, { src: "/mark.png", width: "9", height: "9" });
       const part: Part = { name, tag, attributes } as Part;
       all.push(part);

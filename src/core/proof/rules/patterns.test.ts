@@ -209,6 +209,13 @@ const pairs: [RuleId, string, Component, string, Component][] = [
     list({ "aria-label": "Ports" }, true, listArrows),
   ],
   [
+    "P5",
+    "options in no listbox",
+    list({ "aria-label": "Ports", role: "menu" }, true, listArrows),
+    "One is an option, but in no listbox (in open)",
+    list({ "aria-label": "Ports" }, true, listArrows),
+  ],
+  [
     "P6",
     "a switch that does not say how it stands",
     switches({}),

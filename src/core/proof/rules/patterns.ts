@@ -8,11 +8,13 @@ import { type RunState, stimulate } from "../../run";
 import {
   activeNames,
   attributeOf,
+  isNone,
   isPainted,
   layoutOf,
   nameOf,
   partById,
   roleOf,
+  saidRolesOf,
   stateText,
   tabStops,
 } from "../../surface";
@@ -268,7 +270,9 @@ export function patternRules(program: Program, collector: Collector): Visitor {
       if (known.has(key)) return;
       known.add(key);
       for (const { index: part, name } of program.parts) {
-        const its = roleOf(program, state, part);
+        // What stands where it cannot be what its author says has no such role, and that is what has to be told of it.
+        const said = saidRolesOf(program, state, part)[0];
+        const its = said && !isNone(said) ? said : roleOf(program, state, part);
         const asked = { program, state, part };
         if (!its && attributeOf(program, state, part, "aria-expanded") === null) continue;
         if (!seen(asked, part)) continue;

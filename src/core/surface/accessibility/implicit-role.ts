@@ -128,36 +128,14 @@ export function implicitRole(part: Part, { around, named, beside = [] }: Surroun
   }
 }
 
-/** Naming these is prohibited (WAI-ARIA 1.2 §5.2.8.6): a title describes them. */
-const unnamed = new Set(
-  "caption code definition deletion emphasis insertion mark paragraph strong subscript superscript time".split(" "),
-);
-export const isUnnamed = (role: string): boolean => unnamed.has(role);
+/** The roles that what an element stands in has to have, for it to be what its tag says (HTML-AAM §3.4). */
+export const ownerRoles = (tag: string, around: string): RegExp | undefined =>
+  tag === "li" ? (/^(ul|ol|menu)$/.test(around) ? /^list$/ : undefined) : owners.get(tag);
 
-/** What these have inside does not name what they are in, as Chromium has it; accname 1.2 leaves it open. */
-const apart = new Set(
-  "alert alertdialog application article banner blockquote complementary contentinfo dialog document feed figure grid group list log main marquee menu menubar navigation note radiogroup row rowgroup search status table tablist tabpanel timer toolbar tree treegrid".split(
-    " ",
-  ),
-);
-export const isApart = (role: string): boolean => apart.has(role);
-
-/** How words are set apart in a name accname 1.2 leaves open. */
-export const isSameName = (a: string, b: string): boolean => a.replaceAll(" ", "") === b.replaceAll(" ", "");
-
-/** Landmarks that are none without a name (WAI-ARIA 1.2 §5.3.2, region). */
-export const needsName = (role: string): boolean => role === "region";
-
-/** Presented as nothing (WAI-ARIA 1.2 §5.3.3). */
-export const isNone = (role: string | undefined): boolean => role === "none" || role === "presentation";
-
-const table = /^(table|grid|treegrid)$/;
+const tables = /^(table|grid|treegrid)$/;
 const owners = new Map<string, RegExp>([
-  ...["caption", "thead", "tbody", "tfoot"].map((tag) => [tag, table] as const),
+  ...["caption", "thead", "tbody", "tfoot"].map((tag) => [tag, tables] as const),
   ["tr", /^(table|grid|treegrid|rowgroup)$/],
   ["td", /^row$/],
   ["th", /^row$/],
-  ["li", /^list$/],
 ]);
-/** The roles that what an element stands in has to have, for it to be what its tag says (HTML-AAM §3.4). */
-export const ownerRoles = (tag: string): RegExp | undefined => owners.get(tag);

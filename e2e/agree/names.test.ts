@@ -1,0 +1,149 @@
+/** What controls, lists, landmarks and all that has a role say in the names of what they stand in, against Chromium. */
+import { roles } from "aria-query";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { readHtml } from "../../src/core/exchange/html-in/read";
+import { emptyComponent } from "../../src/core/model";
+import { compile } from "../../src/core/program";
+import { start } from "../../src/core/run";
+import { type Held, open, show } from "./engine";
+import { unlikeProbe, unlikeTree } from "./tree";
+
+let browser: Held;
+beforeAll(async () => {
+  browser = await open("chromium");
+});
+afterAll(() => browser?.end());
+
+/** What is in them names these, or is named by them. */
+const contexts: Record<string, (id: string, x: string) => string> = {
+  button: (id, x) => `<div role=button id="${id}">fleet ${x}</div>`,
+  tab: (id, x) => `<div role=tab id="${id}">fleet ${x}</div>`,
+  treeitem: (id, x) => `<div role=tree><div role=treeitem id="${id}">fleet ${x}</div></div>`,
+  option: (id, x) => `<div role=listbox><div role=option id="${id}">fleet ${x}</div></div>`,
+  menuitem: (id, x) => `<div role=menu><div role=menuitem id="${id}">fleet ${x}</div></div>`,
+  cell: (id, x) => `<div role=table><div role=row><div role=cell id="${id}">fleet ${x}</div></div></div>`,
+  heading: (id, x) => `<h2 id="${id}">fleet ${x}</h2>`,
+  labelled: (id, x) => `<input id="${id}" aria-labelledby="l${id}"><div id="l${id}">fleet ${x}</div>`,
+  label: (id, x) => `<label>fleet ${x}<input id="${id}"></label>`,
+  deep: (id, x) => `<div role=button id="${id}"><div>fleet <span>${x}</span></div></div>`,
+  strayed: (id, x) => `<ul role=list><li role=treeitem id="${id}">fleet ${x}</li></ul>`,
+};
+
+/** What stands in them, by what it is. */
+const contents: Record<string, string> = {
+  ul: "<ul><li>ship</ul>",
+  ol: "<ol><li>ship</ol>",
+  menu: "<menu><li>ship</menu>",
+  dl: "<dl><dt>ship</dl>",
+  table: "<table><tr><td>ship</table>",
+  tbody: "<table><caption>ship</caption></table>",
+  nav: "<nav>ship</nav>",
+  details: "<details open><summary>x</summary>ship</details>",
+  fieldset: "<fieldset>ship</fieldset>",
+  form: "<form>ship</form>",
+  output: "<output>ship</output>",
+  hr: "<p>ship</p>",
+  pre: "<pre>ship</pre>",
+  address: "<address>ship</address>",
+  hgroup: "<hgroup><h3>ship</h3></hgroup>",
+  search: "<search>ship</search>",
+  dialog: "<dialog open>ship</dialog>",
+  figure: "<figure>ship<figcaption>x</figcaption></figure>",
+  figcaption: "<figure>x<figcaption>ship</figcaption></figure>",
+  blockquote: "<blockquote>ship</blockquote>",
+
+  main: "<main>ship</main>",
+  header: "<header>ship</header>",
+  footer: "<footer>ship</footer>",
+  section: "<section>ship</section>",
+  sectionN: "<section aria-label=x>ship</section>",
+  article: "<article>ship</article>",
+  aside: "<aside>ship</aside>",
+  optgroup: "<span>ship</span>",
+  tr: "<table><tr><th>ship</table>",
+  li: "<li>ship</li>",
+  roletable: "<div role=table><div role=row><div role=cell>ship</div></div></div>",
+  rolegrid: "<div role=grid><div role=row><div role=cell>ship</div></div></div>",
+  gridtable: "<table role=grid><tr><td>ship</table>",
+  select: "<select><option>boat<option selected>ship</select>",
+  multi: "<select multiple><option>boat<option selected>ship</select>",
+  textarea: "<textarea>ship</textarea>",
+  input: "<input value=ship>",
+  inputlist: "<input value=ship list=dl><datalist id=dl><option>z</datalist>",
+  checkbox: "<input type=checkbox checked>",
+  range: "<input type=range value=30>",
+  number: "<input type=number value=30>",
+  rangevalue: "<div role=slider aria-valuenow=7 aria-valuetext=ship>x</div>",
+  spin: "<div role=spinbutton aria-valuenow=7>x</div>",
+  meterv: "<div role=meter aria-valuenow=7 aria-valuemin=3>x</div>",
+  meterv2: "<div role=meter aria-valuemin=3>x</div>",
+  slider2: "<div role=slider aria-valuemin=10 aria-valuemax=20>x</div>",
+  bar: "<div role=progressbar aria-valuenow=7>x</div>",
+  barText: "<div role=progressbar aria-valuetext=ship>x</div>",
+  sep: "<div role=separator tabindex=0 aria-valuenow=7>x</div>",
+  img: "<img alt=ship src='data:,'>",
+  button: "<button>ship</button>",
+  link: "<a href=#x>ship</a>",
+  combo: "<div role=combobox tabindex=0>ship</div>",
+  combov: "<div role=combobox aria-valuetext=ship>x</div>",
+  listbox: "<div role=listbox><div role=option aria-selected=true>ship</div><div role=option>boat</div></div>",
+  editable: "<div contenteditable>ship</div>",
+  textboxrole: "<div role=textbox>ship</div>",
+  searchboxrole: "<div role=searchbox contenteditable>ship</div>",
+  meter: "<meter value=.5>x</meter>",
+  progress: "<progress value=.5>x</progress>",
+  svg: "<svg width=9 height=9><title>ship</title></svg>",
+  odd: "<div role='foo button'>ship</div>",
+  odd2: "<div role=foo>ship</div>",
+  upper: "<div role=NAVIGATION>ship</div>",
+  image: "<div role=image aria-label=boat>ship</div>",
+  imgtitle: "<div role=img title=boat>ship</div>",
+  legend: "<fieldset><legend>ship</legend>x</fieldset>",
+  titledNav: "<nav title=boat>ship</nav>",
+  labelledList: "<ul aria-label=boat><li>ship</ul>",
+  optionIn: "<div role=group><div role=option>ship</div></div>",
+  treeIn: "<div role=tree><div role=none><div role=treeitem>ship</div></div></div>",
+  listIn: "<div role=list><div><div role=listitem>ship</div></div></div>",
+  hidden: "<span hidden>ship</span>",
+  ariahidden: "<span aria-hidden=true>ship</span>",
+};
+
+const given = [...roles.entries()].flatMap(([role, { abstract }]) =>
+  abstract || /^(doc|graphics)-/.test(role) ? [] : `<div role="${role}">ship</div>`,
+);
+
+async function unlike(html: string): Promise<string[]> {
+  const read = readHtml(html, "Names");
+  if (!read.ok) throw new Error(read.message);
+  const doc = { ...emptyComponent("Names"), parts: read.doc.parts };
+  const { page, done } = await show(browser, doc);
+  const program = compile(doc);
+  const { state } = start(program);
+  const lines = [...(await unlikeTree(page, program, state)), ...(await unlikeProbe(page, program, state))];
+  await done();
+  return lines;
+}
+
+describe("a name", () => {
+  it.each(Object.keys(contexts))("of a %s with anything in it is that of Chromium", async (context) => {
+    const all = [...given, ...Object.values(contents)];
+    expect(await unlike(all.map((inner, i) => contexts[context](`k${i}`, inner)).join("\n"))).toEqual([]);
+  });
+});
+
+describe("a role", () => {
+  const some = "option treeitem listitem cell form region generic directory image odd tab menuitem row".split(" ");
+  const around = "list listbox tree group table grid treegrid tablist menu none article".split(" ");
+  it.each(some)("%s in anything is that of Chromium", async (role) => {
+    const inner = [`<div role="${role}">x</div>`, `<li role="${role}">x</li>`, `<nav role="${role} button">x</nav>`];
+    const html = around.flatMap((r) =>
+      inner.flatMap((x) => [
+        `<div role="${r}" aria-label="a">${x}</div>`,
+        `<div role="${r}" aria-label="a"><div>${x}</div></div>`,
+        `<ul role="${r}">${x}</ul>`,
+        `<fieldset>${x}</fieldset>`,
+      ]),
+    );
+    expect(await unlike(html.join("\n"))).toEqual([]);
+  });
+});

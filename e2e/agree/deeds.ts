@@ -71,6 +71,10 @@ const isPlayer = ({ tag }: Part): boolean => tag === "audio" || tag === "video";
 /** The Tab key goes through day, month and year, and through the buttons of a player. */
 const hasStopsInside = (part: Part): boolean =>
   isPlayer(part) || /^(date|datetime-local|month|time|week)$/.test(part.attributes?.type ?? "");
+/** Firefox stops with Tab at a dialog itself wherever one is displayed; HTML §6.6.3 leaves it to the browser. */
+export const stopsAtDialog = (program: Program, state: RunState): boolean =>
+  program.parts.some(({ index, part }) => part.tag === "dialog" && layoutOf(program, state).displayed[index]);
+
 /** Words of its own take the caret of a click, from where Firefox goes on with Tab (HTML §6.6.3 leaves it to the browser). */
 const takesCaret = (program: Program, state: RunState, part: number): boolean =>
   program.parts[part].content.some((c) => typeof c !== "number") && !layoutOf(program, state).disabled[part];
@@ -153,6 +157,7 @@ export function stimulusOf(
       const drags = engine === "firefox" && state.pressed !== null;
       if (key.endsWith("Tab") && state.focus === DOCUMENT && drags) return null;
       const after = key.endsWith("Tab") ? stimulate(program, state, { press: key }).state.focus : null;
+      if (engine === "firefox" && after !== null && stopsAtDialog(program, state)) return null;
       if (engine === "firefox" && after !== null && goesBackIntoGroup(program, state, { press: key })) return null;
       return after === DOCUMENT ? null : { press: key };
     }

@@ -69,9 +69,14 @@ export const heard: Record<string, Act["is"]> = {
 };
 
 /** What is typed or picked from a list is a person's own text; only what is checked is known here. */
-export const isTyped = ({ type, on }: { type: string; on: PageElement | string }): boolean =>
+const isTypedInto = (e: PageElement): boolean =>
+  /^(textarea|select)$/.test(e.tag) ||
+  /^(|true|plaintext-only)$/i.test(e.attributes.contenteditable ?? "false") ||
+  (e.tag === "input" && !isCheckable(e) && !/^(hidden|button|submit|reset|image)$/i.test(e.attributes.type ?? ""));
+/** Who listens so hears what somebody types. */
+export const isTyped = (page: ScriptPage, { type, on }: { type: string; on: PageElement | string }): boolean =>
   /^(input|change)$/.test(type) &&
-  (typeof on === "string" || /^(textarea|select)$/.test(on.tag) || (on.tag === "input" && !isCheckable(on)));
+  page.elements.some((e) => isTypedInto(e) && (typeof on === "string" || page.contains(on, e)));
 
 /** What is inert or disabled is neither clicked nor focused, in itself or with what is around it. */
 export function isOff(page: ScriptPage, act: Act, store: Store): boolean {

@@ -103,7 +103,10 @@ function tellUnheard(reading: Reading): void {
   const pointed = reading.listeners.some((l) => /^pointer |^click$/.test(heard[l.type] ?? ""));
   for (const l of reading.listeners)
     if (pointed && besidePointer.test(l.type)) reading.readLines.add(l.line);
-    else if (isTyped(l) || (!heard[l.type] && !/^(scroll|in view|resize)$/.test(l.type) && !l.type.startsWith(MEDIA)))
+    else if (
+      isTyped(reading.page, l) ||
+      (!heard[l.type] && !/^(scroll|in view|resize)$/.test(l.type) && !l.type.startsWith(MEDIA))
+    )
       reading.notUnderstood.set(`${l.line} ${l.type}`, { line: l.line, text: `what listens for “${l.type}”` });
 }
 

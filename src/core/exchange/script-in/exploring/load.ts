@@ -1,6 +1,6 @@
 /** Scripts as they stand in the markup, put together and gone through once, as the page is loaded. */
-import * as acorn from "acorn";
-import { elementOf, functionOf, Reading, type ScriptPage, TOO_DEEP, withoutUnread } from "../reading";
+import type * as acorn from "acorn";
+import { parse, Reading, type ScriptPage, shift, TOO_DEEP, withoutUnread } from "../reading";
 
 import { literals, modified } from "./keys";
 
@@ -35,6 +35,7 @@ export function load(
   const keys = new Set<string>();
   const reading = new Reading(page, "", counting, framed, positions);
   const top = reading.scope(null);
+  reading.handlers.top = top;
   const note = (error: unknown, line: number): void => {
     const text = error instanceof RangeError ? TOO_DEEP : (error as Error).message.replace(/\s*\(\d+:\d+\)$/, "");
     reading.notUnderstood.set(`${line} ${text}`, { line, text });
@@ -65,6 +66,16 @@ export function load(
     const program = s.at || s.template ? null : parsed(s.text, s.line);
     return program ? [{ program, inHead: s.inHead === true }] : [];
   });
+  // What stands in the markup is heard before what scripts put up.
+  for (const { at, text, line } of scripts) {
+    const e = at && page.named(at.part);
+    if (!at || !e) continue;
+    try {
+      literals(reading.handlers.hear(e, at.type, text, line), keys);
+    } catch (error) {
+      note(error, line);
+    }
+  }
   if (/\bshowModal\b/.test(reading.source)) keys.add("Escape");
   const byCode = /\b(keyCode|which)\b/.test(reading.source);
   for (const key of [...keys])
@@ -80,47 +91,5 @@ export function load(
     scripts.flatMap((s) => (s.at ? [s.text] : [])).join("\n"),
   );
   reading.load(programs, top);
-  for (const s of scripts) {
-    if (!s.at) continue;
-    const program = parsed(`(function (event) { ${s.text}\n})`, s.line);
-    if (!program) continue;
-    const statement = program.body[0] as acorn.ExpressionStatement;
-    const e = page.named(s.at.part);
-    if (e)
-      reading.listeners.push({
-        on: e,
-        type: s.at.type,
-        fn: functionOf(statement.expression as acorn.FunctionExpression, top, { self: elementOf(e) }),
-        line: s.line,
-        once: false,
-        capture: false,
-        property: true,
-        first: true,
-        world: null,
-      });
-  }
   return { reading, keys };
-}
-
-function parse(source: string): { program: acorn.Program } | { error: unknown } {
-  const options = { ecmaVersion: "latest" as const, locations: true };
-  try {
-    return { program: acorn.parse(source, { ...options, sourceType: "script" }) };
-  } catch (error) {
-    try {
-      return { program: acorn.parse(source, { ...options, sourceType: "module" }) };
-    } catch {
-      return { error };
-    }
-  }
-}
-
-function shift(node: unknown, by: number): void {
-  if (Array.isArray(node)) for (const n of node) shift(n, by);
-  else if (typeof node === "object" && node !== null && "type" in node) {
-    const n = node as unknown as { start: number; end: number };
-    n.start += by;
-    n.end += by;
-    for (const [key, value] of Object.entries(node)) if (key !== "loc") shift(value, by);
-  }
 }

@@ -120,6 +120,10 @@ export function cellsOf(
   return out;
 }
 
+/** What a promise goes on with, written out. */
+export const cellsOfWaiting = (waiting: JsPromise["waiting"], at: string, how: Writing): Map<string, Cell> =>
+  cellsOf({ is: "promise", id: null, state: "waiting", value: undefined, waiting }, at, how);
+
 /** What the names in a function stand for that are of what is around it. */
 export function namedBy({ node, scope }: JsFunction): Js[] {
   const names = new Set(namesIn(node));

@@ -120,6 +120,8 @@ export interface Context {
   /** Done as soon as what runs now has ended (HTML §8.1.7.3, microtasks). */
   soon(does: () => void): void;
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
+  /** By the code in an attribute of its markup. @throws NotUnderstood where it is none */
+  listenBy(e: PageElement, type: string, code: string): void;
   /** Somebody listens to it itself. */
   isListenedTo(e: PageElement): boolean;
   /** Somebody listens to it now. */

@@ -3,7 +3,7 @@
  * when the page was loaded is written into the store as cells, so that two ways to be in which a script keeps the same are
  * one; before an act everything is put back as it was in the way to be that the act starts from.
  */
-import { type Contents, cellsOf, contentsOf, type Entity, namedBy } from "./cells";
+import { type Contents, cellsOf, cellsOfWaiting, contentsOf, type Entity, namedBy } from "./cells";
 import { NotUnderstood } from "./not-understood";
 import type { Cell, PageElement, Store } from "./page";
 import { type Js, type JsFunction, type JsPromise, type JsTimer, type Scope, same } from "./values";
@@ -107,8 +107,14 @@ export class Heap {
   store(kept: Map<string, Cell>): void {
     const store = new Map<string, Cell>();
     const changed: Entity[] = [];
-    for (const [e, { fields: before }] of this.written) {
-      const { fields: now } = contentsOf(e);
+    const put = (now: Map<string, Cell>, before: Map<string, Cell> | null): void => {
+      for (const [key, cell] of now) if (before?.get(key) !== cell) store.set(key, cell);
+      for (const key of before?.keys() ?? []) if (!now.has(key)) store.set(key, "<none>");
+      if (store.size > MOST_KEPT) throw new NotUnderstood(null, "more that the script keeps than is looked at");
+    };
+    const { clock } = this;
+    for (const [e, { fields: before, more: waited = [] }] of this.written) {
+      const { fields: now, more: waits = [] } = contentsOf(e);
       let differs = false;
       for (const name of new Set([...before.keys(), ...now.keys()])) {
         const [was, is] = [before.get(name), now.get(name)];
@@ -119,11 +125,14 @@ export class Heap {
           continue;
         }
         differs = true;
-        if (store.size > MOST_KEPT) throw new NotUnderstood(null, "more that the script keeps than is looked at");
-        const old = cellsOf(was, path, { clock: this.clock, open: true });
-        const cells = now.has(name) ? cellsOf(is, path, { clock: this.clock }) : new Map([[path, "<none>"]]);
-        for (const [key, cell] of cells) if (!before.has(name) || old.get(key) !== cell) store.set(key, cell);
-        for (const key of old.keys()) if (before.has(name) && !cells.has(key)) store.set(key, "<none>");
+        const old = before.has(name) ? cellsOf(was, path, { clock, open: true }) : null;
+        put(now.has(name) ? cellsOf(is, path, { clock }) : new Map([[path, "<none>"]]), old);
+      }
+      // What it goes on with is another, though it is kept or broken as before.
+      if (waits.length !== waited.length || waits.some((w, i) => w !== waited[i])) {
+        differs = true;
+        const path = `variable ${e.id} <waiting>`;
+        put(cellsOfWaiting(waits, path, { clock }), cellsOfWaiting(waited, path, { clock }));
       }
       if (differs) changed.push(e);
     }
@@ -138,7 +147,7 @@ export class Heap {
     for (const [key, cell] of store) kept.set(key, cell);
     const key = heapKey(store);
     if (!key || this.worlds.has(key)) return;
-    const made = this.made(changed.flatMap((e) => [...contentsOf(e).fields.values()]));
+    const made = this.made(changed.flatMap((e) => (e.is === "promise" ? [e] : [...contentsOf(e).fields.values()])));
     const world = new Map([...changed, ...made].map((e) => [e, contentsOf(e)]));
     this.worlds.set(key, { world, clock: this.clock });
   }

@@ -24,7 +24,7 @@ export {
   toggled,
 } from "./host";
 export { ENDLESS_FRAMES } from "./keeping";
-export { withoutUnread } from "./language";
+export { parse, shift, withoutUnread } from "./language";
 export { grown } from "./made";
 export { NotUnderstood, type Told } from "./not-understood";
 export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";

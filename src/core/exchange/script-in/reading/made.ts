@@ -101,6 +101,8 @@ interface Writer {
 export interface Said {
   tag: string;
   attributes: Record<string, string>;
+  /** Code in attributes, by the event. */
+  handlers: Record<string, string>;
   children: (Said | string)[];
 }
 
@@ -119,10 +121,11 @@ export function saidBy(markup: string): (Said | string)[] {
       if (node.type === "text") return node.data?.trim() ? [node.data.replace(/\s+/g, " ")] : [];
       if (node.type !== "tag" || depth > MOST_DEEP) return [];
       const tag = node.name!;
-      const attributes: Record<string, string> = {};
+      const [attributes, handlers]: Record<string, string>[] = [{}, {}];
       for (const [name, value] of Object.entries(node.attribs ?? {}))
-        if (!attributeProblem(tag, name, escapeTemplate(value))) attributes[name] = value;
-      return [{ tag, attributes, children: read(node.children ?? [], depth + 1) }];
+        if (/^on[a-z]+$/.test(name)) handlers[name.slice(2)] = value;
+        else if (!attributeProblem(tag, name, escapeTemplate(value))) attributes[name] = value;
+      return [{ tag, attributes, handlers, children: read(node.children ?? [], depth + 1) }];
     });
   return read(fragment.childNodes ?? (fragment as unknown as { children: unknown[] }).children, 0);
 }
@@ -141,6 +144,7 @@ export function madeOf(
       const e = makeElement(page, `${path}/${i} ${said.tag}`, said.tag, store, now);
       if (e.children.length || Object.keys(e.attributes).length) return e;
       e.attributes = said.attributes;
+      e.handlers = said.handlers;
       e.children = build(said.children, `${path}/${i}`);
       for (const c of e.children) if (isElement(c)) c.parent = e;
       return e;

@@ -5,6 +5,8 @@ export class NotUnderstood extends Error {
     readonly what: string,
     /** It is understood, and the sheet does it otherwise than the page. */
     readonly otherwise = false,
+    /** It is said so, and not by what stands there in the script. */
+    readonly whole = false,
   ) {
     super(what);
   }

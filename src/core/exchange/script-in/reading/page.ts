@@ -26,6 +26,8 @@ export interface PageElement extends StyledElement {
   /** Of one that the script makes: where, and whether it has its name from the script. */
   made?: { site: string; named: boolean };
   css?: Record<string, string>;
+  /** Code that stands in attributes of its markup, by the event. */
+  handlers?: Readonly<Record<string, string>>;
 }
 
 const allOf = (e: PageElement): string[] => [e.name, ...e.children.filter(isElement).flatMap(allOf)];

@@ -6,9 +6,9 @@ import type * as acorn from "acorn";
 import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
 import { type Entity, Heap, type World } from "./heap";
-import { globalOf, sweep } from "./host";
-import { Listeners, Requests, Timers, Turns } from "./keeping";
-import { assignMember, construct, evaluateCall, execute, memberOf } from "./language";
+import { globalOf, isIn, sweep } from "./host";
+import { Handlers, Listeners, Requests, Timers, Turns } from "./keeping";
+import { assignMember, construct, evaluateCall, execute, ITERATOR_OF, iterate, iteratorOf, memberOf } from "./language";
 import { Measure } from "./measure";
 import type { Told } from "./not-understood";
 import type { Cell, PageElement, ScriptPage, Store } from "./page";
@@ -20,6 +20,7 @@ import {
   type JsTimer,
   list,
   NotUnderstood,
+  native,
   object,
   type Scope,
   Thrown,
@@ -58,6 +59,7 @@ export class Reading implements Working {
   ) {
     this.heap = new Heap(positions);
     this.ears = new Listeners(this);
+    this.handlers = new Handlers(this);
     this.clocks = new Timers(this, counting);
     this.asked = new Requests(this, counting);
     this.turns = new Turns(this);
@@ -65,6 +67,17 @@ export class Reading implements Working {
     this.coming = new Coming(page);
   }
   private readonly ears: Listeners;
+  readonly handlers: Handlers;
+  listenBy(e: PageElement, type: string, code: string): void {
+    const line = this.calling ? this.line(this.calling) : 1;
+    try {
+      this.handlers.hear(e, type, code, line);
+    } catch (error) {
+      // What is no code does nothing.
+      if (!(error instanceof SyntaxError)) throw error;
+      this.note(new NotUnderstood(line, `on${type}, which is no code`), line);
+    }
+  }
   private readonly clocks: Timers;
   get event(): Event | null {
     return this.ears.event;
@@ -204,14 +217,18 @@ export class Reading implements Working {
   scope(parent: Scope | null): Scope {
     return this.heap.scope(parent);
   }
-
   get(name: string, scope: Scope): Js {
-    for (let s: Scope | null = scope; s; s = s.parent) if (s.values.has(name)) return s.values.get(name);
+    for (let s: Scope | null = scope; s; s = s.parent) {
+      if (s.values.has(name)) return s.values.get(name);
+      if (s.within !== undefined && isIn(this, s.within, name)) return this.member(s.within, name);
+    }
+    if (name === ITERATOR_OF) return native(name, ([v]) => iteratorOf(this, v));
     return globalOf(this, name);
   }
 
   set(name: string, value: Js, scope: Scope): void {
     for (let s: Scope | null = scope; s; s = s.parent) {
+      if (s.within !== undefined && isIn(this, s.within, name)) return this.assign(s.within, name, value);
       if (!s.values.has(name)) continue;
       this.heap.touch(s);
       s.values.set(name, value);
@@ -232,6 +249,7 @@ export class Reading implements Working {
     if (isA(v, "list")) return v.items;
     if (isA(v, "pairs")) return v.kind === "Set" ? v.items.map(([k]) => k) : v.items.map(([k, x]) => list([k, x]));
     if (typeof v === "string") return [...v];
+    if (isA(v, "object")) return [...iterate(this, v)];
     throw new NotUnderstood(null, "going through this");
   }
 

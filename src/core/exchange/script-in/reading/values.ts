@@ -83,6 +83,8 @@ export interface JsPromise extends Kept {
 export interface Waiting {
   kept(value: Js): void;
   broken(value: Js): void;
+  /** Of what a generator goes on with: it is asked to go no further. */
+  left?(value: Js): void;
   /** What tells it from others: the place in the script, and what it keeps of the call that it was made in. */
   at: number;
   scope: Scope | null;
@@ -123,6 +125,8 @@ export interface Scope extends Kept {
   is: "scope";
   values: Map<string, Js>;
   parent: Scope | null;
+  /** Whose properties are names here, behind the values (ECMA-262 §9.1.1.2). */
+  within?: Js;
 }
 
 /** Something that the script itself throws. */
@@ -176,6 +180,9 @@ export function inherited(of: JsObject | null, name: string): { value: Js } | nu
   for (let o = of, n = 0; o && n < 40; o = o.proto, n++) if (o.of.has(name)) return { value: o.of.get(name) };
   return null;
 }
+
+/** The symbols of the language as names that no script can write, and that nobody finds among a thing's own. */
+export const symbol = (name: string): string => `#@${name}`;
 
 type Kind = Exclude<Extract<Js, object>, null>["is"];
 /** Whether it is one of these kinds. */

@@ -15,6 +15,7 @@ import {
   same,
   textOf,
 } from "../values";
+import { numberIn } from "./intl";
 import { patternOf } from "./patterns";
 
 type Lists = Record<string, (r: Context, items: Js[], args: Js[], self: JsList) => Js>;
@@ -174,11 +175,11 @@ const pairs: Pairs = {
   },
 };
 
-const numbers: Record<string, (n: number, args: Js[]) => Js> = {
+const numbers: Record<string, (n: number, args: Js[], r: Context) => Js> = {
   toString: (n: number, [base]: Js[]) =>
     n.toString(base === undefined ? 10 : Math.min(36, Math.max(2, numberOf(base)))),
   toFixed: (n: number, [digits]: Js[]) => n.toFixed(Math.min(20, Math.max(0, numberOf(digits ?? 0)))),
-  toLocaleString: (n: number) => n.toLocaleString("en"),
+  toLocaleString: (n: number, [language, options]: Js[], r: Context) => numberIn(r, n, language, options),
 };
 
 const own = <T>(of: Record<string, T>, name: string): T | null => (Object.hasOwn(of, name) ? of[name] : null);
@@ -212,7 +213,7 @@ export function methodOf(r: Context, value: Js, name: string): Js {
   }
   if (typeof value === "number") {
     const call = own(numbers, name);
-    if (call) return method(name, (args) => call(value, args));
+    if (call) return method(name, (args) => call(value, args, r));
   }
   if (typeof value === "boolean" && name === "toString") return native(name, () => String(value));
   throw new NotUnderstood(null, name);

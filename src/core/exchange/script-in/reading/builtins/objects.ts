@@ -26,6 +26,30 @@ const namesOf = (v: Js): string[] =>
 const pairOf = (r: Context, v: Js): Js[] => namesOf(v).map((n) => list([n, r.member(v, n)]));
 const itself = (_r: Context, [v]: Js[]): Js => v;
 
+/** `structuredClone`: the same again, and what is the same in it stays so (HTML §2.7). */
+export function clone(value: Js, known = new Map<Js, Js>()): Js {
+  if (known.has(value)) return known.get(value);
+  const made = <T extends Js>(copy: T): T => {
+    known.set(value, copy);
+    return copy;
+  };
+  if (typeof value !== "object" || value === null || value.is === "time") return value;
+  if (value.is === "list") {
+    const copy = made(list([]));
+    copy.items = value.items.map((v) => clone(v, known));
+    return copy;
+  }
+  if (value.is === "pairs") {
+    const copy = made({ ...value, id: null, items: [] as [Js, Js][] });
+    copy.items = value.items.map(([k, v]) => [clone(k, known), clone(v, known)]);
+    return copy;
+  }
+  if (value.is !== "object") throw new NotUnderstood(null, "a copy of this");
+  const copy = made(object());
+  for (const [name, v] of value.of) if (!name.startsWith("#")) copy.of.set(name, clone(v, known));
+  return copy;
+}
+
 const objects: Calls = {
   keys: (_r, [v]) => list(namesOf(v)),
   values: (r, [v]) => list(namesOf(v).map((n) => r.member(v, n))),
@@ -81,7 +105,7 @@ const json: Calls = {
     }
   },
 };
-function plain(r: Context, v: Js, depth = 0): unknown {
+export function plain(r: Context, v: Js, depth = 0): unknown {
   if (typeof v !== "object" || v === null) return v;
   if (depth > 8) throw new NotUnderstood(null, "what is written as JSON");
   if (isA(v, "list")) return v.items.map((i) => plain(r, i, depth + 1));

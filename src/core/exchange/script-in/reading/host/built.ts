@@ -1,6 +1,6 @@
 /** What scripts make with `new` of what the browser has. */
 import type * as acorn from "acorn";
-import { errorOf, promiseBy } from "../builtins";
+import { errorOf, intlBy, promiseBy } from "../builtins";
 import type { Context } from "../context";
 import {
   elementOf,
@@ -66,6 +66,8 @@ export function builtBy(r: Context, name: string, args: readonly Js[], node: aco
     case "IntersectionObserver":
       return observer(r, first, second, node);
   }
+  const words = /^Intl\./.test(name) ? intlBy(r, name, args) : null;
+  if (words) return words;
   // A custom element: what is made is the element that stands in the page.
   if (/^HTML(\w*)Element$/.test(name) && r.upgrading) {
     const own = r.extra(r.upgrading, true)!;

@@ -17,6 +17,7 @@ import {
 import { elementMethods } from "./element-methods";
 import { named } from "./lists";
 import { ANSWER, answerBy, check } from "./native";
+import { isHandler, isOfBrowser } from "./properties";
 import { attributeSet, CONTENT, classList, setText, styleTextSet } from "./said";
 import { nodeOf, replaceInside } from "./tree";
 import { scrollPage } from "./view";
@@ -37,21 +38,6 @@ const reflected: Record<string, string> = {
 const flags = new Set(["hidden", "disabled", "inert", "open", "required", "readOnly", "checked"]);
 const aria = (property: string): string => property.replace(/^aria(?=[A-Z])/, "aria-").toLowerCase();
 
-/** Names that elements have in browsers; all others are the script's own. */
-const ofBrowser = new Set(
-  `classList style dataset textContent innerText innerHTML outerHTML outerText value tagName nodeName parentElement
-   parentNode children childNodes firstElementChild lastElementChild nextElementSibling previousElementSibling firstChild
-   lastChild nextSibling previousSibling scrollHeight scrollWidth scrollTop scrollLeft offsetHeight offsetWidth offsetTop
-   offsetLeft offsetParent clientHeight clientWidth clientTop clientLeft tabIndex hidden disabled inert open required
-   readOnly checked indeterminate id className title href src alt role htmlFor type name lang dir draggable contentEditable
-   isContentEditable hash host hostname pathname search protocol shadowRoot slot attributes part form elements options
-   selectedIndex selectedOptions selected files valueAsNumber valueAsDate max min step pattern placeholder autofocus
-   validity validationMessage willValidate labels returnValue nodeType nodeValue isConnected ownerDocument
-   childElementCount currentTime duration paused muted volume popover width height`.split(/\s+/),
-);
-export const isOfBrowser = (name: string): boolean =>
-  ofBrowser.has(name) || /^(aria|on)[A-Z]|^on[a-z]+$/.test(name) || Object.hasOwn(elementMethods, name);
-
 /** A form's controls, which are also its own properties by their names (HTML §4.10.3). */
 const controlsOf = (r: Context, form: PageElement): JsObject =>
   named(r, r.page.all("button, input, select, textarea, fieldset, output", form, r.store));
@@ -59,6 +45,10 @@ const controlsOf = (r: Context, form: PageElement): JsObject =>
 /** A property of an element. @returns undefined for what is known to be none */
 export function elementGet(r: Context, e: PageElement, property: string): Js {
   const { page, store } = r;
+  // Its controls go before what a form has by itself (Web IDL §3.9, "LegacyOverrideBuiltIns").
+  const control = e.tag === "form" ? controlsOf(r, e).of.get(property) : undefined;
+  if (control !== undefined && property !== "length") return control;
+  if (!isOfBrowser(e.tag, property)) return undefined;
   const inside = (of: PageElement): PageElement[] =>
     of.children.filter(isElement).filter((c) => page.isThere(c, store));
   const siblings = e.parent ? inside(e.parent) : [e];
@@ -87,7 +77,6 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     case "elements":
       return controlsOf(r, e);
     case "hash":
-      if (!/^(a|area)$/.test(e.tag)) return undefined;
       return /#.+$/s.exec(page.attribute(e, "href", store) ?? "")?.[0] ?? "";
     case "isConnected":
       return page.isInPage(e, store);
@@ -151,9 +140,7 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
   if (/^aria[A-Z]/.test(property)) return page.attribute(e, aria(property), store);
   const call = elementMethods[property];
   if (call) return native(`${property} of ${e.name}`, (args) => call(r, e, args));
-  if (/^on[a-z]+$/.test(property)) return null;
-  // What the script says of it is not said yet.
-  if (!isOfBrowser(property)) return e.tag === "form" ? controlsOf(r, e).of.get(property) : undefined;
+  if (isHandler(property)) return null;
   throw new NotUnderstood(null, `.${property}`);
 }
 
@@ -173,7 +160,7 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
   else if (property === "tabIndex") attributeSet(r, e, "tabindex", textOf(value));
   else if (Object.hasOwn(reflected, property)) attributeSet(r, e, reflected[property], textOf(value));
   else if (/^aria[A-Z]/.test(property)) attributeSet(r, e, aria(property), value === null ? null : textOf(value));
-  else if (/^on[a-z]+$/.test(property)) r.listen(e, property.slice(2), value, object({ property: true }));
+  else if (isHandler(property)) r.listen(e, property.slice(2), value, object({ property: true }));
   else if (property === "value" || (gauges.test(e.tag) && Object.hasOwn(gaugeValues, property)))
     attributeSet(r, e, property, textOf(value));
   else if (property === "style") {

@@ -6,6 +6,7 @@ import { isElement, type PageElement } from "../page";
 import { isTrue, type Js, methodsOf, NotUnderstood, native, object, textOf } from "../values";
 import { tellChanged } from "./custom";
 import { closeOthers, toggled } from "./native";
+import { isHandler } from "./properties";
 import { detach, replaceInside } from "./tree";
 
 /** Stands for a height that is measured. */
@@ -26,6 +27,11 @@ export function setText(r: Context, e: PageElement, text: string): void {
 export function attributeSet(r: Context, e: PageElement, name: string, value: string | null): void {
   if (name === "class") return classesSet(r, e, value ?? "");
   if (name === "style") return styleTextSet(r, e, value ?? "");
+  if (isHandler(name)) {
+    if (value === null) r.listen(e, name.slice(2), null, object({ property: true }));
+    else r.listenBy(e, name.slice(2), value);
+    return;
+  }
   const before = r.page.attribute(e, name, r.store);
   r.write(`attribute ${e.name} ${name}`, value);
   if (before !== value) tellChanged(r, e, name, before, value);

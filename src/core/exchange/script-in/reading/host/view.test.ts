@@ -18,7 +18,9 @@ describe("whether the browser has something", () => {
     ["'popover' in HTMLElement.prototype", true],
     ["'showModal' in document.createElement('dialog')", true],
     ["'inert' in p", true],
-    ["window.matchMedia && 'open' in p", true],
+    ["window.matchMedia && 'open' in document.createElement('details')", true],
+    ["'open' in p", false],
+    ["'value' in b", true],
   ])("is answered: %s", (asked, is) => {
     const { rows, remarks } = told(`b.onclick = () => { if (${asked}) p.hidden = true; else p.title = "none"; };`);
     expect(remarks).toEqual([]);

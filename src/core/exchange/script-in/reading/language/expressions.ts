@@ -185,7 +185,7 @@ function unaryOf(r: Context, node: acorn.UnaryExpression, scope: Scope): Js {
     try {
       return unary(operator, r.get(argument.name, scope));
     } catch (error) {
-      if (error instanceof NotUnderstood) return "undefined";
+      if (error instanceof NotUnderstood && !error.whole) return "undefined";
       throw error;
     }
   }

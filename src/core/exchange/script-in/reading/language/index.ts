@@ -1,4 +1,7 @@
 /** The language itself: expressions, statements, functions, classes, and what waits. */
+export { iterate, iteratorOf } from "./iterating";
 export { assignMember, memberOf } from "./members";
+export { parse, shift } from "./parse";
+export { ITERATOR_OF } from "./pausing";
 export { construct, evaluateCall, execute } from "./statements";
 export { withoutUnread } from "./unread";

@@ -6,13 +6,15 @@ import { assignTo, declare, type Evaluate } from "./patterns";
 
 export type End = { is: "return"; value: Js } | { is: "break" | "continue"; label?: string } | null;
 
-/** The loop ends by it, or one further out goes on. */
-export const isOver = (end: End): boolean =>
-  end !== null && (end.is === "return" || end.is === "break" || "label" in end);
+/** The next round comes. @param labels of the loop */
+export const goesOn = (end: End, labels: readonly string[]): boolean =>
+  end === null || (end.is === "continue" && (end.label === undefined || labels.includes(end.label)));
+/** What an end of a round means to what is around the loop. */
+export const outOf = (end: End): End => (end?.is === "break" && end.label === undefined ? null : end);
 
 /** What `for … in` goes through. */
 export function namesOfLoop(over: Js): string[] {
-  if (isA(over, "object")) return [...over.of.keys()];
+  if (isA(over, "object")) return [...over.of.keys()].filter((name) => !name.startsWith("#"));
   if (isA(over, "list")) return over.items.map((_v, i) => String(i));
   if (over === null || over === undefined) return [];
   throw new NotUnderstood(null, "going through this");

@@ -2,9 +2,21 @@
 
 import { methodOf, promiseGet } from "../builtins";
 import type { Context } from "../context";
-import { elementGet, elementSet, eventGet, goTo, hostGet, isEvent, isOfBrowser, kebab, styleSet } from "../host";
+import {
+  elementGet,
+  elementSet,
+  eventGet,
+  goTo,
+  hostGet,
+  isEvent,
+  isHandler,
+  isOfBrowser,
+  kebab,
+  styleSet,
+} from "../host";
 import type { PageElement } from "../page";
 import { inherited, isA, type Js, type JsObject, method, NotUnderstood, native, object, textOf } from "../values";
+import { ITERATOR, iteratorOf } from "./iterating";
 
 export const got = (r: Context, value: Js, self: Js): Js =>
   isA(value, "accessor") ? (value.get ? r.call(value.get, [], self) : undefined) : value;
@@ -20,6 +32,7 @@ export function memberOf(r: Context, value: Js, name: string): Js {
     case "promise":
       return promiseGet(r, value, name);
     case "list":
+      if (name === ITERATOR) return native(name, () => iteratorOf(r, value), [value]);
       return /^-?\d+$/.test(name) ? value.items[Number(name)] : methodOf(r, value, name);
     case "proxy": {
       const get = value.handler.of.get("get");
@@ -31,6 +44,8 @@ export function memberOf(r: Context, value: Js, name: string): Js {
       if (name === "getTime" || name === "valueOf") return native(name, () => value);
       throw new NotUnderstood(null, "the time of day");
     case "pairs":
+      if (name === ITERATOR) return native(name, () => iteratorOf(r, value), [value]);
+      return methodOf(r, value, name);
     case "pattern":
       return methodOf(r, value, name);
     case "object": {
@@ -131,7 +146,7 @@ function assignToElement(r: Context, e: PageElement, name: string, value: Js): v
     if (known.value.set) r.call(known.value.set, [value], { is: "element", element: e });
     return;
   }
-  if (!known && isOfBrowser(name)) return elementSet(r, e, name, value);
+  if (!known && isOfBrowser(e.tag, name)) return elementSet(r, e, name, value);
   const own = r.extra(e, true)!;
   r.heap.touch(own);
   own.of.set(name, value);
@@ -149,7 +164,7 @@ function assignToHost(r: Context, host: string, name: string, value: Js): void {
   if (host.startsWith("style ")) styleSet(r, r.page.named(host.slice(6))!, name, value);
   else if (host.startsWith("dataset ")) {
     r.write(`attribute ${host.slice(8)} data-${kebab(name)}`, textOf(value));
-  } else if (/^(window|document)$/.test(host) && /^on[a-z]+$/.test(name))
+  } else if (/^(window|document)$/.test(host) && isHandler(name, true))
     r.listen(host as "window", name.slice(2), value, object({ property: true }));
   else if (host === "location" && name === "hash") goTo(r, textOf(value));
   else if (host === "window" && name === "location" && /^#/.test(textOf(value))) goTo(r, textOf(value));

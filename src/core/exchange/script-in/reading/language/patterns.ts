@@ -3,6 +3,7 @@ import type * as acorn from "acorn";
 import type { Context } from "../context";
 import { nameMade } from "../made";
 import { isA, type Js, list, NotUnderstood, object, type Scope, textOf } from "../values";
+import { firstOf } from "./iterating";
 
 export type Evaluate = (r: Context, node: acorn.Expression, scope: Scope) => Js;
 type Give = (target: acorn.Node, value: Js) => void;
@@ -16,8 +17,10 @@ function taken(r: Context, pattern: acorn.Node, value: Js, scope: Scope, evaluat
       return inner(left, value === undefined ? evaluate(r, right, scope) : value);
     }
     case "ArrayPattern": {
-      const items = r.items(value);
-      (pattern as acorn.ArrayPattern).elements.forEach((p, i) => {
+      const { elements } = pattern as acorn.ArrayPattern;
+      const rest = elements.at(-1)?.type === "RestElement";
+      const items = rest ? r.items(value) : firstOf(r, value, elements.length);
+      elements.forEach((p, i) => {
         if (p?.type === "RestElement") inner(p.argument, list(items.slice(i)));
         else if (p) inner(p, items[i]);
       });
@@ -83,7 +86,8 @@ export function located<T>(r: Context, node: acorn.Node, what: () => T): T {
   try {
     return what();
   } catch (error) {
-    if (error instanceof NotUnderstood && error.line === null) throw new NotUnderstood(r.line(node), wordsOf(r, node));
+    if (error instanceof NotUnderstood && error.line === null)
+      throw new NotUnderstood(r.line(node), error.whole ? error.what : wordsOf(r, node), false, error.whole);
     throw error;
   }
 }

@@ -2,11 +2,12 @@
 import type * as acorn from "acorn";
 import type { Context } from "../context";
 import { isTrue, type Js, type JsFunction, list, NotUnderstood, type Scope, same, Thrown } from "../values";
-import { runAsync } from "./async";
 import { classOf, construct as constructBy, enter, hoist } from "./classes";
 import { evaluate } from "./expressions";
-import { bindLoop, type End, emptied, isOver, namesOfLoop } from "./loops";
+import { iterate } from "./iterating";
+import { bindLoop, type End, emptied, goesOn, namesOfLoop, outOf } from "./loops";
 import { declare } from "./patterns";
+import { generatorOf, runAsync } from "./pausing";
 
 /** A list of statements; one that is not understood is noted and passed over. */
 export function execute(r: Context, body: readonly acorn.Node[], scope: Scope): End {
@@ -27,7 +28,13 @@ export function execute(r: Context, body: readonly acorn.Node[], scope: Scope): 
   return null;
 }
 
-export function one(r: Context, node: acorn.Statement | acorn.ModuleDeclaration, scope: Scope): End {
+/** @param labels its own */
+export function one(
+  r: Context,
+  node: acorn.Statement | acorn.ModuleDeclaration,
+  scope: Scope,
+  labels: readonly string[] = [],
+): End {
   r.tick(node);
   switch (node.type) {
     case "ExpressionStatement":
@@ -41,6 +48,7 @@ export function one(r: Context, node: acorn.Statement | acorn.ModuleDeclaration,
       }
       return null;
     case "ClassDeclaration":
+      r.heap.touch(scope);
       scope.values.set(node.id.name, classOf(r, node, scope, evaluate));
       return null;
     case "ExportNamedDeclaration":
@@ -59,14 +67,14 @@ export function one(r: Context, node: acorn.Statement | acorn.ModuleDeclaration,
     }
     case "ForOfStatement":
     case "ForInStatement":
-      return each(r, node, scope);
+      return each(r, node, scope, labels);
     case "ForStatement":
-      return loop(r, node, scope);
+      return loop(r, node, scope, labels);
     case "WhileStatement":
     case "DoWhileStatement":
-      return repeat(r, node, scope);
+      return repeat(r, node, scope, labels);
     case "LabeledStatement":
-      return labelled(one(r, node.body, scope), node.label.name);
+      return labelled(one(r, node.body, scope, [...labels, node.label.name]), node.label.name);
     case "SwitchStatement":
       return choose(r, node, scope);
     case "ThrowStatement":
@@ -112,18 +120,19 @@ function attempt(r: Context, node: acorn.TryStatement, scope: Scope): End {
   return end;
 }
 
-function each(r: Context, node: acorn.ForOfStatement | acorn.ForInStatement, scope: Scope): End {
+type Labels = readonly string[];
+function each(r: Context, node: acorn.ForOfStatement | acorn.ForInStatement, scope: Scope, labels: Labels): End {
   const over = evaluate(r, node.right, scope);
-  for (const item of node.type === "ForOfStatement" ? [...r.items(over)] : namesOfLoop(over)) {
+  for (const item of node.type === "ForOfStatement" ? iterate(r, over) : namesOfLoop(over)) {
     const inner = r.scope(scope);
     bindLoop(r, node, item, inner, evaluate);
     const end = one(r, node.body, inner);
-    if (isOver(end)) return end!.is === "return" || "label" in end! ? end : null;
+    if (!goesOn(end, labels)) return outOf(end);
   }
   return null;
 }
 
-function repeat(r: Context, node: acorn.WhileStatement | acorn.DoWhileStatement, scope: Scope): End {
+function repeat(r: Context, node: acorn.WhileStatement | acorn.DoWhileStatement, scope: Scope, labels: Labels): End {
   const of = node.type === "WhileStatement" ? emptied(r.source, node) : null;
   if (of) {
     const value = evaluate(r, of, scope);
@@ -134,12 +143,12 @@ function repeat(r: Context, node: acorn.WhileStatement | acorn.DoWhileStatement,
   for (let first = node.type === "DoWhileStatement"; first || isTrue(evaluate(r, node.test, scope)); first = false) {
     r.tick(node);
     const end = one(r, node.body, scope);
-    if (isOver(end)) return end!.is === "return" || "label" in end! ? end : null;
+    if (!goesOn(end, labels)) return outOf(end);
   }
   return null;
 }
 
-function loop(r: Context, node: acorn.ForStatement, scope: Scope): End {
+function loop(r: Context, node: acorn.ForStatement, scope: Scope, labels: Labels): End {
   const inner = r.scope(scope);
   if (node.init?.type === "VariableDeclaration") one(r, node.init, inner);
   else if (node.init) evaluate(r, node.init, inner);
@@ -150,7 +159,7 @@ function loop(r: Context, node: acorn.ForStatement, scope: Scope): End {
     for (const [name, value] of inner.values) round.values.set(name, value);
     const end = one(r, node.body, round);
     for (const name of inner.values.keys()) inner.values.set(name, round.values.get(name));
-    if (isOver(end)) return end!.is === "return" || "label" in end! ? end : null;
+    if (!goesOn(end, labels)) return outOf(end);
     if (node.update) evaluate(r, node.update, inner);
   }
   return null;
@@ -171,7 +180,6 @@ function choose(r: Context, node: acorn.SwitchStatement, scope: Scope): End {
 }
 
 export function evaluateCall(r: Context, fn: JsFunction, args: Js[], self?: Js): Js {
-  if (fn.node.generator) throw new NotUnderstood(r.line(fn.node), "a function that is left and entered again");
   const scope = r.scope(fn.scope);
   enter(fn, scope, self ?? fn.self);
   scope.values.set("arguments", list(args));
@@ -183,6 +191,8 @@ export function evaluateCall(r: Context, fn: JsFunction, args: Js[], self?: Js):
     else declare(r, p, args[i], scope, evaluate);
   });
   const { body } = fn.node;
+  if (fn.node.generator && body.type === "BlockStatement")
+    return generatorOf(r, { statements: body.body, scope, one, isAsync: fn.node.async });
   if (fn.node.async)
     return runAsync(
       r,

@@ -3,7 +3,7 @@
  * can tell their values apart, and there is no end to them.
  */
 import type * as acorn from "acorn";
-import { inner } from "./awaits";
+import { inner } from "./pausing";
 
 interface Uses {
   declared: number;

@@ -65,6 +65,7 @@ export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy $
   );
   const classes = [...page.classes(e, store)].join(" ");
   if (classes) attributes.class = classes;
+  for (const [type, code] of Object.entries(e.handlers ?? {})) r.listenBy(copy, type, code);
   if (copy.children.length || Object.keys(copy.attributes).length) {
     for (const inner of insideMade(copy)) r.write(keyOfPlace(inner), true);
     return copy;

@@ -70,6 +70,7 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
       if (value !== (e.attributes[name] ?? null)) r.write(about + name, value);
       else if (r.store.has(about + name)) r.erase(about + name);
     }
+    for (const [type, code] of Object.entries(s.handlers)) r.listenBy(e, type, code);
     drawInside(r, e, s.children, `${e.made!.site}/`);
   }
   for (const e of known) if (!order.includes(e) && page.isThere(e, r.store)) detach(r, e);

@@ -1,8 +1,9 @@
 /** Nodes without a parent, and templates that hold some (DOM §4.7; HTML §4.12.3). */
 import type { Context } from "../../context";
-import { insideMade, keyOfPlace, madeOf, nameFor } from "../../made";
+import { insideMade, madeOf, nameFor } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, isA, type Js, type JsList, type JsObject, list, native, object, textOf } from "../../values";
+import { begun } from "./begun";
 
 /** Stands in a fragment, for its nodes. */
 const NODES = "<nodes>";
@@ -61,7 +62,7 @@ const holding = (r: Context, nodes: readonly (PageElement | string)[]): JsObject
 /** What copies a template's content makes, each time anew. */
 function copies(r: Context, markup: string): JsObject {
   const nodes = madeOf(r.page, markup, `copy ${r.site()}`, r.store, r.madeNow);
-  for (const n of nodes) if (isElement(n)) for (const inner of insideMade(n)) r.write(keyOfPlace(inner), true);
+  for (const n of nodes) if (isElement(n)) begun(r, n);
   return holding(r, nodes);
 }
 

@@ -1,16 +1,17 @@
 /** Elements put into the page, moved and taken out of it (DOM §4.2). */
 import type { Context } from "../../context";
-import { insideMade, keyOfPlace, madeOf } from "../../made";
+import { madeOf } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, isA, type Js, NotUnderstood, textOf } from "../../values";
 import { attach, detach, inPlaceOf } from "./attach";
+import { begun } from "./begun";
 import { cloned } from "./copies";
 
 function insert(r: Context, parent: PageElement, markup: string, before: PageElement | null, first: boolean): void {
   const nodes = madeOf(r.page, markup, `in ${parent.name}`, r.store, r.madeNow);
   if (nodes.some((n) => !isElement(n)) && nodes.some(isElement))
     throw new NotUnderstood(null, "markup that is made anew");
-  for (const n of nodes) if (isElement(n)) for (const inner of insideMade(n)) r.write(keyOfPlace(inner), true);
+  for (const n of nodes) if (isElement(n)) begun(r, n);
   for (const n of first ? [...nodes].reverse() : nodes)
     attach(r, parent, isElement(n) ? elementOf(n) : n, before, first);
 }

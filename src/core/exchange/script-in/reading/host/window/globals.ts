@@ -1,43 +1,39 @@
 /** The browser's own objects, as far as scripts of components use them. */
 
-import { fetched, languageGet, promised, promiseStatic } from "../builtins";
-import type { Context } from "../context";
+import { clone, fetched, languageGet, promised, promiseStatic } from "../../builtins";
+import type { Context } from "../../context";
 import {
   elementOf,
+  inherited,
   isA,
   isTrue,
   type Js,
   type JsElement,
   type JsNative,
-  list,
   NotUnderstood,
   native,
   numberOf,
-  object,
+  symbol,
   textOf,
-} from "../values";
-import { defined } from "./custom";
-import { elementMethods } from "./element-methods";
-import { isOfBrowser } from "./elements";
-import { raised } from "./event";
-import { named } from "./lists";
-import { hashOf } from "./native";
-import { kebab, styleGet } from "./said";
-import { cloned, created, fragment, template } from "./tree";
-import { computedStyle, media, scrollPage, transition } from "./view";
+} from "../../values";
+import { defined } from "../custom";
+import { eventOf, raised } from "../event";
+import { hashOf } from "../native";
+import { isOfBrowser } from "../properties";
+import { kebab, styleGet } from "../said";
+import { computedStyle, media, scrollPage } from "../view";
+import { ACTIVE, isOfDocument, ofDocument } from "./document";
+import { namedInDocument, namedInWindow } from "./named";
 
 /** ms from one frame to the next, as far as scripts count. */
 const FRAME = 16;
 /** Stands for the instant of a frame until it comes. */
 export const FRAME_TIME = native("the instant of the frame");
 
-/** What has the focus: kept only to give the focus back. */
-export const ACTIVE = "what has the focus";
-
 const hosts = new Set(
   `document window console Math Array Object Promise Map Set WeakMap WeakSet JSON Event CustomEvent EventTarget
    AbortController FormData URLSearchParams Headers Proxy Reflect IntersectionObserver customElements Element Node NodeList HTMLCollection localStorage sessionStorage Error TypeError RangeError SyntaxError
-   location history navigator performance Date`.split(/\s+/),
+   location history navigator performance Date Intl`.split(/\s+/),
 );
 
 /** Globals that a script finds. */
@@ -46,9 +42,8 @@ export function globalOf(r: Context, name: string): Js {
   const known = ofWindow(r, name);
   if (known) return known.is;
   if (hosts.has(name) || /^HTML\w*Element$/.test(name)) return native(name);
-  // An element with an id is a global of that name (HTML §7.2.2.3).
-  const byId = r.page.isYetToCome ? undefined : r.page.elements.find((e) => e.attributes.id === name);
-  if (byId) return elementOf(byId);
+  const element = namedInWindow(r, name);
+  if (element) return element.is;
   throw new NotUnderstood(null, name);
 }
 
@@ -113,7 +108,11 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
     case "Boolean":
       return fn(([v]) => isTrue(v));
     case "Symbol":
-      return null;
+      return fn(([text]) => symbol(`${r.calling?.start ?? 0} ${textOf(text)}`));
+    case "structuredClone":
+      return fn(([value]) => clone(value));
+    case "event":
+      return { is: r.event ? eventOf(r.event) : undefined };
     case "getComputedStyle":
       return fn(([e]) => computedStyle(r, e));
     case "matchMedia":
@@ -134,11 +133,22 @@ const ofOthers = /^(ontouch\w+|webkit\w*|moz\w*|ms[A-Z]\w*|attachEvent|ActiveXOb
 /** Whether there is such a thing in the browser, as scripts ask before they use it. */
 export function knows(r: Context, of: JsNative | JsElement, name: string): boolean {
   if (ofOthers.test(name)) return false;
-  if (isA(of, "element")) return r.extra(of.element, false)?.of.has(name) || isOfBrowser(name);
+  if (isA(of, "element")) return r.extra(of.element, false)?.of.has(name) || isOfBrowser(of.element.tag, name);
   if (of.name === "document" && ofDocument(r, name)) return true;
   if (of.name === "window" && (hosts.has(name) || ofWindow(r, name) || r.global.of.has(name))) return true;
-  if (/^(HTML\w*Element|Element)\.prototype$/.test(of.name) && isOfBrowser(name)) return true;
+  if (/^(HTML\w*Element|Element)\.prototype$/.test(of.name) && isOfBrowser(null, name)) return true;
   throw new NotUnderstood(null, `whether there is ${name}`);
+}
+
+/** Whether names stand for what an element or the document has, as around a listener in the markup. */
+export function isIn(r: Context, of: Js, name: string): boolean {
+  if (isA(of, "element"))
+    return (
+      inherited(r.extra(of.element, false), name) !== null ||
+      isOfBrowser(of.element.tag, name) ||
+      (of.element.tag === "form" && r.member(of, name) !== undefined)
+    );
+  return isA(of, "native") && of.name === "document" && (namedInDocument(r, name) !== null || isOfDocument(r, name));
 }
 
 /** A property of one of the browser's objects. */
@@ -153,9 +163,12 @@ export function hostGet(r: Context, host: string, property: string): Js {
     throw new NotUnderstood(null, `what has the focus, ${property}`);
   }
   if (host === "document") {
-    const known = ofDocument(r, property);
+    const known = namedInDocument(r, property) ?? ofDocument(r, property);
     if (known) return known.is;
   }
+  if (host === "Intl") return native(whole);
+  if (host === "Symbol")
+    return property === "for" ? native(whole, ([v]) => symbol(`for ${textOf(v)}`)) : symbol(property);
   if (host === "Promise") return promiseStatic(r, property);
   if (host === "console") return native(whole, () => undefined);
   if (/^(local|session)Storage$/.test(host)) return stored(r, host, property);
@@ -187,86 +200,6 @@ export function hostGet(r: Context, host: string, property: string): Js {
   const known = languageGet(r, host, property);
   if (known !== null) return known;
   throw new NotUnderstood(null, whole);
-}
-
-function ofDocument(r: Context, property: string): { is: Js } | null {
-  const fn = (call: (args: Js[]) => Js): { is: Js } => ({ is: native(`document.${property}`, call) });
-  switch (property) {
-    case "activeElement":
-      return { is: r.active ? elementOf(r.active) : native(ACTIVE) };
-    case "body":
-      return { is: r.page.isYetToCome ? null : elementOf(r.page.body) };
-    case "scrollingElement":
-    case "documentElement":
-      return { is: elementOf(r.page.html) };
-    case "getElementById":
-      return fn(([id]) => {
-        const found = r.page.elements.find(
-          (e) => r.page.attribute(e, "id", r.store) === textOf(id) && r.page.isInPage(e, r.store),
-        );
-        return found ? elementOf(found) : templateBy(r, `#${textOf(id)}`);
-      });
-    case "querySelector":
-      return fn(([s]) => {
-        const found = r.page.all(textOf(s), r.page.html, r.store)[0];
-        return found ? elementOf(found) : templateBy(r, textOf(s));
-      });
-    case "querySelectorAll":
-    case "getElementsByClassName":
-    case "getElementsByTagName":
-    case "contains":
-      return fn((args) => elementMethods[property](r, r.page.html, args));
-    case "getElementsByName":
-      return fn(([name]) =>
-        list(r.page.elements.filter((e) => r.page.attribute(e, "name", r.store) === textOf(name)).map(elementOf)),
-      );
-    case "createElement":
-      return fn(([tag]) => (/^template$/i.test(textOf(tag)) ? template(r, "") : created(r, textOf(tag))));
-    case "createDocumentFragment":
-      return fn(() => fragment(r, []));
-    case "importNode":
-      return fn(([node, deep]) =>
-        isA(node, "element")
-          ? elementOf(cloned(r, node.element, deep === true))
-          : r.call(r.member(node, "cloneNode"), [deep]),
-      );
-    case "createTextNode":
-      return fn(([text]) => textOf(text));
-    case "forms":
-      return {
-        is: named(
-          r,
-          r.page.elements.filter((e) => e.tag === "form"),
-        ),
-      };
-    case "addEventListener":
-      return fn(([type, call, options]) => r.listen("document", textOf(type), call, options));
-    case "removeEventListener":
-      return fn(([type, call, options]) => r.unlisten("document", textOf(type), call, options));
-    case "dispatchEvent":
-      return fn(([event]) => raised(r, "document", event));
-    case "startViewTransition":
-      return fn(([call]) => transition(r, call));
-    case "readyState":
-      return { is: "complete" };
-    case "defaultView":
-      return { is: native("window") };
-    case "hidden":
-      return { is: false };
-    case "visibilityState":
-      return { is: "visible" };
-  }
-  return null;
-}
-
-/** A `template` by its id, or by being the only one; a script that is data by its id. */
-function templateBy(r: Context, selector: string): Js {
-  const [, id] = /^(?:template)?#([\w-]+)$/.exec(selector.trim()) ?? [];
-  const isOnly = selector.trim() === "template";
-  const found = r.page.templates.find((t) => (id === undefined ? isOnly && !t.isData : t.attributes.id === id));
-  if (!found) return null;
-  if (!found.isData) return template(r, found.markup);
-  return object(Object.fromEntries(["textContent", "innerHTML", "innerText", "text"].map((n) => [n, found.markup])));
 }
 
 /** What the browser keeps for the page; nothing yet, on the first visit. */

@@ -1,0 +1,3 @@
+/** What a script finds around its elements: the window and the document. */
+export { ACTIVE } from "./document";
+export { FRAME_TIME, globalOf, hostGet, isIn, knows } from "./globals";

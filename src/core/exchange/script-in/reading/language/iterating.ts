@@ -1,0 +1,83 @@
+/** What goes through something one by one: through a list and the like, or as an object itself says (ECMA-262 §27.1). */
+import type { Context } from "../context";
+import { isA, isTrue, type Js, type JsObject, list, NotUnderstood, native, object, symbol } from "../values";
+
+export const ITERATOR = symbol("iterator");
+const ASYNC = symbol("asyncIterator");
+/** Of one that goes through a list: the list, and how far it is. */
+const [OF, AT] = ["#<of>", "#<at>"];
+/** Longer than anything that a component goes through. */
+const MOST = 20_000;
+
+/** Whoever can be asked for the next one, and is gone through by being asked. */
+export const iterator = (next: (self: JsObject, value: Js) => Js, more: Readonly<Record<string, Js>> = {}): JsObject =>
+  object({
+    next: native("next", ([v], self) => next(self as JsObject, v)),
+    [ITERATOR]: native("itself", (_args, self) => self),
+    [ASYNC]: native("itself", (_args, self) => self),
+    ...more,
+  });
+export const answer = (value: Js, done: boolean): JsObject => object({ value, done });
+
+/** @throws NotUnderstood for what cannot be gone through */
+export function iteratorOf(r: Context, v: Js): Js {
+  if (isA(v, "object"))
+    for (const name of [ITERATOR, ASYNC]) {
+      const by = r.member(v, name);
+      if (by !== undefined) return r.call(by, [], v);
+    }
+  const through = iterator((self) => {
+    const items = self.of.get(OF);
+    const at = Number(self.of.get(AT));
+    if (!isA(items, "list") || at >= items.items.length) return answer(undefined, true);
+    r.heap.touch(self);
+    self.of.set(AT, at + 1);
+    return answer(items.items[at], false);
+  });
+  return object({ [OF]: isA(v, "list") ? v : list(r.items(v)), [AT]: 0 }, through);
+}
+
+/** @returns null where there is none any more */
+export function nextOf(r: Context, iterator: Js): { value: Js } | null {
+  const said = r.call(r.member(iterator, "next"), [], iterator);
+  return isTrue(r.member(said, "done")) ? null : { value: r.member(said, "value") };
+}
+
+/** It is left before its end (§7.4.11). */
+export function close(r: Context, iterator: Js): void {
+  const left = r.member(iterator, "return");
+  if (left !== undefined) r.call(left, [], iterator);
+}
+
+/** One by one, as far as somebody asks; left before the end it is told so. */
+export function* iterate(r: Context, v: Js): Generator<Js> {
+  if (!isA(v, "object")) {
+    yield* [...r.items(v)];
+    return;
+  }
+  const through = iteratorOf(r, v);
+  let over = false;
+  try {
+    for (let n = 0; ; n++) {
+      if (n > MOST) throw new NotUnderstood(null, "going through this without an end");
+      const next = nextOf(r, through);
+      over = next === null;
+      if (!next) return;
+      yield next.value;
+    }
+  } finally {
+    if (!over) close(r, through);
+  }
+}
+
+/** The first of them: of what has no end, nobody asks for more. */
+export function firstOf(r: Context, v: Js, most: number): Js[] {
+  if (!isA(v, "object")) return r.items(v);
+  const out: Js[] = [];
+  if (most > 0)
+    for (const item of iterate(r, v)) {
+      out.push(item);
+      if (out.length >= most) break;
+    }
+  return out;
+}

@@ -41,8 +41,9 @@ const isMovedOut = (program: Program, state: RunState, part: number): boolean =>
   return program.parts[part].path.some((p) => as[p] === "moved out");
 };
 
-/** Rules by which parts are of another size than their blocks have them. */
-const leavesNoRoom = /(height|width): 0|scale\(0/;
+/** Rules and looks by which parts are of another size than their blocks have them. */
+const leavesNoRoom = ({ page, looks }: Component): boolean =>
+  /(height|width): 0|scale\(0/.test(page.css ?? "") || /"scale":"0"|"transform":"scale\(0/.test(JSON.stringify(looks));
 
 /** What one of the two says of a part, fact by fact. */
 function saidOf(f: PartFacts, attributes: Said): Said {
@@ -108,7 +109,7 @@ function pairs(
       own((a) => probed.attributes[a]),
     );
     // How long a page without blocks is that has many parts, only the page knows.
-    const isSketched = program.doc.page.blocks === undefined || leavesNoRoom.test(program.doc.page.css ?? "");
+    const isSketched = program.doc.page.blocks === undefined || leavesNoRoom(program.doc);
     const below = isSketched && mine["in view"] === "yes" && its["in view"] === "no";
     const isSomewhere = isInPlaced(program, index) || isMovedOut(program, state, index) || below;
     const skip = new Set<string>(isSomewhere ? [...skipped, "visible", "in view"] : skipped);
@@ -122,8 +123,7 @@ function pairs(
     const heard = its.name ?? "";
     if (mine.name !== undefined && (saysLess(heard, mine.name) || isSameName(heard, mine.name))) skip.add("name");
     // Firefox gives a progress bar a border, which stays when there is no room for more.
-    if (leavesNoRoom.test(program.doc.page.css ?? "") && program.parts[index].part.tag === "progress")
-      skip.add("visible");
+    if (leavesNoRoom(program.doc) && program.parts[index].part.tag === "progress") skip.add("visible");
     // Chromium gives a box that can be checked no width where it is laid out as a grid; Firefox does, as it does elsewhere.
     if (isGridOfNoWidth(program, state, index)) for (const f of ["visible", "in view"]) skip.add(f);
     // Chromium draws a disabled select paler, and has its options disabled with it; HTML §4.10.10.2 does not.

@@ -55,7 +55,8 @@ export function declare(r: Context, pattern: acorn.Node, value: Js, scope: Scope
   taken(r, pattern, value, scope, evaluate, (target, v) => {
     if (target.type !== "Identifier") throw new NotUnderstood(r.line(target), "names given to parts of this");
     const { name } = target as acorn.Identifier;
-    if (isA(v, "element")) nameMade(r, v.element, name);
+    // Later it is known by the name that it has got.
+    if (isA(v, "element") && (r.building || r.madeNow.has(v.element))) nameMade(r, v.element, name);
     r.heap.touch(scope);
     scope.values.set(name, v);
   });

@@ -112,8 +112,8 @@ export function selectorOf(element: Element): string {
 }
 
 /** Attributes by which authors name elements; and those that stay as they are besides. */
-const given = ["data-part", "data-name", "data-testid", "data-test"];
-const lasting = /^(data-part|data-name|data-testid|data-test|name|type|for|href|role)$/;
+const given = ["data-part", "data-name", "data-testid", "data-test", "data-id", "data-key"];
+const lasting = /^(data-part|data-name|data-testid|data-test|data-id|data-key|name|type|for|href|role)$/;
 
 /** Elements that were there when the page was looked at first: they are mostly there for good. */
 let first: WeakSet<Element> | null = null;

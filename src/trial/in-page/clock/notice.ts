@@ -3,11 +3,15 @@
 /** Timers shorter than this give the browser a moment rather than wait, ms. */
 const MOMENT = 17;
 
+/** A text in place of a function is a script of its own (HTML §8.6); the library's clock takes functions alone. */
+// biome-ignore lint/security/noGlobalEval: the page's own code, run as the browser would run it
+const called = (f: unknown): unknown => (typeof f === "function" ? f : () => window.eval(String(f)));
+
 /** Whether the page waits for frames or for no time at all; by how much that may make it late. */
 export function noticeMoments(): () => number {
   let frames = 0;
   let moments = 0;
-  const { requestAnimationFrame: frame, requestIdleCallback: idle, setTimeout: timeout } = window;
+  const { requestAnimationFrame: frame, requestIdleCallback: idle, setTimeout: timeout, setInterval: every } = window;
   window.requestAnimationFrame = (f) => {
     frames++;
     return frame(f);
@@ -19,8 +23,10 @@ export function noticeMoments(): () => number {
     };
   window.setTimeout = ((f: () => void, ms?: number, ...more: unknown[]) => {
     if ((ms ?? 0) < MOMENT) moments++;
-    return (timeout as (...a: unknown[]) => number)(f, ms, ...more);
+    return (timeout as (...a: unknown[]) => number)(called(f), ms, ...more);
   }) as typeof setTimeout;
+  window.setInterval = ((f: () => void, ...more: unknown[]) =>
+    (every as (...a: unknown[]) => number)(called(f), ...more)) as typeof setInterval;
   return () => (frames ? 2 * MOMENT : moments ? MOMENT : 0);
 }
 

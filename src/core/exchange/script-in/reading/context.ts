@@ -75,6 +75,8 @@ export interface Event {
   stopped: boolean;
   stoppedNow: boolean;
   prevented: boolean;
+  /** It is on its way down. */
+  capturing: boolean;
   current: PageElement | "document" | "window";
   /** Of an event that the script makes itself. */
   detail: Js;
@@ -122,6 +124,8 @@ export interface Context {
   listen(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;
   /** By the code in an attribute of its markup. @throws NotUnderstood where it is none */
   listenBy(e: PageElement, type: string, code: string): void;
+  /** A text as the function that it is run as. @throws NotUnderstood where it is no code */
+  functionIn(code: string): Js;
   /** Somebody listens to it itself. */
   isListenedTo(e: PageElement): boolean;
   /** Somebody listens to it now. */

@@ -168,8 +168,8 @@ const aboutOf = (e: PageElement, key: string): boolean => {
  */
 export function grown(page: ScriptPage, stores: readonly Store[]): { doc: Component; stores: Store[] } {
   const made = page.elements.filter((e) => e.made && e.parent);
-  if (!made.length) return { doc: page.doc, stores: [...stores] };
   const out = stores.map((s) => new Map(s));
+  for (const e of page.elements) if (e.part) settle(e, out);
   for (const e of made) {
     const place = keyOfPlace(e);
     const there = out.filter((s) => s.get(place) === true);
@@ -190,6 +190,20 @@ export function grown(page: ScriptPage, stores: readonly Store[]): { doc: Compon
   return { doc: { ...page.doc, parts: top.map((e) => partOf(e, never)) }, stores: out };
 }
 
+/** What a script says of a part once and for all, as the page is loaded, is said by its markup from then on. */
+function settle(e: PageElement, stores: readonly Map<string, Cell>[]): void {
+  for (const [key, value] of [...stores[0]]) {
+    if (!aboutOf(e, key) || stores.some((s) => !s.has(key) || s.get(key) !== value)) continue;
+    const [kind, , what] = key.split(" ");
+    // What is said in place of what stands inside stays a look: parts are none of its words.
+    if (kind === "words" || (kind === "text" && e.children.some(isElement))) continue;
+    if (kind === "attribute" && value !== null && attributeProblem(e.tag, what, escapeTemplate(String(value))))
+      continue;
+    bake(e, key, value);
+    for (const s of stores) s.delete(key);
+  }
+}
+
 function bake(e: PageElement, key: string, value: Cell): void {
   const [kind, , what] = key.split(" ");
   if (kind === "text") e.children = value === null || value === "" ? [] : [String(value)];
@@ -201,6 +215,25 @@ function bake(e: PageElement, key: string, value: Cell): void {
     else classes.delete(what);
     e.attributes = { ...e.attributes, class: [...classes].join(" ") };
   } else if (value !== null) e.attributes = { ...e.attributes, [what]: String(value) };
+  else {
+    const { [what]: _gone, ...left } = e.attributes;
+    e.attributes = left;
+  }
+  if (e.part) e.part = withSaid(e.part, e, kind, what);
+}
+
+/** A part as what was said of its element has made it. */
+function withSaid(part: Part, e: PageElement, kind: string, what: string): Part {
+  if (kind === "text") return { ...part, content: e.children.map((c) => escapeTemplate(String(c))) };
+  if (kind === "style") {
+    const css = Object.entries({ ...part.css, ...e.css }).filter(([, value]) => value !== "");
+    return { ...part, css: Object.fromEntries(css) };
+  }
+  const name = kind === "class" ? "class" : what;
+  const { [name]: _before, ...attributes } = part.attributes ?? {};
+  const now = e.attributes[name];
+  const isNone = now === undefined || (name === "class" && now === "");
+  return { ...part, attributes: isNone ? attributes : { ...attributes, [name]: escapeTemplate(now) } };
 }
 
 /** A part as it was, with what was made in it. */

@@ -3,6 +3,33 @@ import { describe, expect, it } from "vitest";
 import { printEvent, printLook } from "../../../expression";
 import { behaviour, button, leaves, read, rows, script } from "../../../testing/read";
 
+describe("what a script says once and for all, as the page is loaded", () => {
+  const toggling = "b.onclick = () => { b.disabled = true; };";
+  it.each([
+    ["p.title = '1/2'", { attributes: { id: "p", title: "1/2" } }],
+    ["p.setAttribute('role', 'status'); p.removeAttribute('id')", { attributes: { role: "status" } }],
+    ["p.hidden = true", { attributes: { id: "p", hidden: "" } }],
+    ["p.classList.add('ready')", { attributes: { id: "p", class: "ready" } }],
+    ["p.style.color = 'teal'", { css: { color: "teal" } }],
+    ["p.textContent = 'now ${b}'", { content: ["now \\${b}"] }],
+    ["document.body.classList.add('js'); p.tabIndex = -1", { attributes: { id: "p", tabindex: "-1" } }],
+  ])("is said by the markup: %s", (text, is) => {
+    const { doc, notUnderstood } = behaviour(script(`${text}; ${toggling}`));
+    expect(notUnderstood).toEqual([]);
+    expect(doc.parts.find((part) => part.name === "p")).toMatchObject(is);
+    expect(Object.keys(doc.parts.find((part) => part.name === "p")!.attributes ?? {})).not.toContain("onclick");
+    expect(doc.looks.find((l) => l.part === "p")?.in ?? {}).toEqual({});
+  });
+  it("is a look where it takes something away, or stands in place of parts", () => {
+    const { doc } = behaviour(
+      `<button id="b">b</button><div id="box"><i id="i">in</i></div><p id="p">p</p><script>p.remove(); box.textContent = 'none'; ${toggling}</script>`,
+    );
+    const always = (part: string) => doc.looks.find((l) => l.part === part)?.in.always;
+    expect(always("p")).toEqual({ as: "absent" });
+    expect(always("box")).toEqual({ text: "none" });
+  });
+});
+
 describe("what is done in several places", () => {
   it("is a part at each place at which the script puts it", () => {
     const { doc } = behaviour(

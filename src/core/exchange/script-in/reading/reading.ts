@@ -3,12 +3,13 @@
  * each kind of statement and expression is gone through here, and what is not known stops the reading at its line.
  */
 import type * as acorn from "acorn";
+import { iterate, iteratorOf } from "./builtins";
 import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
 import { type Entity, Heap, type World } from "./heap";
 import { globalOf, isIn, sweep } from "./host";
 import { Handlers, Listeners, Requests, Timers, Turns } from "./keeping";
-import { assignMember, construct, evaluateCall, execute, ITERATOR_OF, iterate, iteratorOf, memberOf } from "./language";
+import { assignMember, construct, evaluateCall, execute, ITERATOR_OF, memberOf } from "./language";
 import { Measure } from "./measure";
 import type { Told } from "./not-understood";
 import type { Cell, PageElement, ScriptPage, Store } from "./page";
@@ -69,13 +70,18 @@ export class Reading implements Working {
   private readonly ears: Listeners;
   readonly handlers: Handlers;
   listenBy(e: PageElement, type: string, code: string): void {
+    this.coded((line) => void this.handlers.hear(e, type, code, line));
+  }
+  functionIn(code: string): Js {
+    return this.coded((line) => this.handlers.run(code, line));
+  }
+  private coded<T>(read: (line: number) => T): T {
     const line = this.calling ? this.line(this.calling) : 1;
     try {
-      this.handlers.hear(e, type, code, line);
+      return read(line);
     } catch (error) {
-      // What is no code does nothing.
-      if (!(error instanceof SyntaxError)) throw error;
-      this.note(new NotUnderstood(line, `on${type}, which is no code`), line);
+      if (error instanceof SyntaxError) throw new NotUnderstood(line, "a text that is no code");
+      throw error;
     }
   }
   private readonly clocks: Timers;

@@ -31,6 +31,8 @@ interface Kept {
 export interface JsList extends Kept {
   is: "list";
   items: Js[];
+  /** Of what a pattern found: its place and its groups. */
+  more?: ReadonlyMap<string, Js>;
 }
 export interface JsElement {
   is: "element";
@@ -208,6 +210,7 @@ export function textOf(v: Js): string {
   throw new NotUnderstood(null, "this as a text");
 }
 /** As a number (§7.1.4), as far as it is none of an object. */
-export const numberOf = (v: Js): number => (typeof v === "object" && v !== null ? Number.NaN : Number(v));
+export const numberOf = (v: Js): number =>
+  isA(v, "list") ? Number(textOf(v)) : typeof v === "object" && v !== null ? Number.NaN : Number(v);
 
 export { NotUnderstood };

@@ -102,10 +102,11 @@ export function looksOf(
   });
   for (const [part, displayOf] of found.softly) comeSoftly(part, displayOf, regions, names, rows);
   for (const part of found.moving) goAtOnce(rows.get(part));
-  // What goes by a number in every way the page can be is said once.
+  // What is so in every way the page can be is said once.
   for (const [key, value] of found.stores[0]) {
-    if (!isTemplate(value) || found.stores.some((s) => s.get(key) !== value)) continue;
+    if (found.stores.some((s) => s.get(key) !== value)) continue;
     for (const [part, look] of lookFor([key], [value], doc)) {
+      if (!Object.keys(look).length) continue;
       const row = rows.get(part) ?? {};
       rows.set(part, row);
       row[ALWAYS] = { ...row[ALWAYS], ...look, css: { ...row[ALWAYS]?.css, ...look.css } };

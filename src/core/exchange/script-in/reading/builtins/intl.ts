@@ -1,7 +1,7 @@
 /** Numbers and lists in words, by the language of somebody (ECMA-402). */
 import type { Context } from "../context";
 import { type Js, methodsOf, NotUnderstood, numberOf, object, textOf } from "../values";
-import { plain } from "./objects";
+import { plain } from "./plain";
 
 const languageOf = (v: Js): string => (v === undefined ? "en" : textOf(v));
 /** @throws NotUnderstood for what no such thing can be made of */

@@ -1,28 +1,10 @@
 /** `Object`, `Array`, `JSON`, `Math` and `Number` (ECMA-262 §20 to §25). */
 import type { Context } from "../context";
-import {
-  isA,
-  type Js,
-  type JsObject,
-  list,
-  method,
-  NotUnderstood,
-  native,
-  numberOf,
-  object,
-  same,
-  textOf,
-} from "../values";
+import { isA, type Js, list, method, NotUnderstood, native, numberOf, object, same, textOf } from "../values";
+import { type Calls, maths, numbers } from "./numbers";
+import { pairsOf } from "./pairs";
+import { namesOf, objectIn, plain } from "./plain";
 
-type Calls = Record<string, (r: Context, args: Js[]) => Js>;
-const objectIn = (v: Js): JsObject => {
-  if (isA(v, "proxy")) return objectIn(v.target);
-  if (isA(v, "object")) return v;
-  if (isA(v, "function")) return v.own;
-  throw new NotUnderstood(null, "going through this");
-};
-const namesOf = (v: Js): string[] =>
-  isA(v, "list") ? v.items.map((_x, i) => String(i)) : [...objectIn(v).of.keys()].filter((n) => !n.startsWith("#"));
 const pairOf = (r: Context, v: Js): Js[] => namesOf(v).map((n) => list([n, r.member(v, n)]));
 const itself = (_r: Context, [v]: Js[]): Js => v;
 
@@ -62,7 +44,28 @@ const objects: Calls = {
   },
   create: (_r, [proto]) => object({}, isA(proto, "object") ? proto : null),
   hasOwn: (_r, [v, n]) => objectIn(v).of.has(textOf(n)),
-  is: (_r, [a, b]) => same(a, b),
+  is: (_r, [a, b]) => same(a, b) || Object.is(a, b),
+  groupBy: (r, [v, fn]) => {
+    const made = object();
+    for (const [i, x] of r.items(v).entries()) {
+      const key = textOf(r.call(fn, [x, i]));
+      const known = made.of.get(key);
+      if (isA(known, "list")) known.items.push(x);
+      else made.of.set(key, list([x]));
+    }
+    return made;
+  },
+  defineProperty: (r, [v, name, how]) => {
+    if (!isA(how, "object")) throw new NotUnderstood(null, "a property");
+    const [get, set] = ["get", "set"].map((n) => how.of.get(n));
+    const own = objectIn(v);
+    r.heap.touch(own);
+    const accessor = { is: "accessor", get: get ?? null, set: set ?? null } as Js;
+    own.of.set(textOf(name), get !== undefined || set !== undefined ? accessor : how.of.get("value"));
+    return v;
+  },
+  getOwnPropertyNames: (_r, [v]) => list(isA(v, "list") ? [...namesOf(v), "length"] : namesOf(v)),
+  isFrozen: () => true,
   // Nobody here writes to what is frozen.
   freeze: itself,
   seal: itself,
@@ -80,22 +83,9 @@ const arrays: Calls = {
   isArray: (_r, [v]) => isA(v, "list"),
   of: (_r, args) => list(args),
 };
-const maths: Calls = {
-  max: (_r, args) => Math.max(...args.map(numberOf)),
-  min: (_r, args) => Math.min(...args.map(numberOf)),
-};
-for (const name of ["floor", "ceil", "round", "abs", "trunc", "sign", "sqrt"] as const)
-  maths[name] = (_r, [v]) => Math[name](numberOf(v));
-maths.pow = (_r, [a, b]) => numberOf(a) ** numberOf(b);
-const numbers: Calls = {
-  isInteger: (_r, [v]) => Number.isInteger(v),
-  isNaN: (_r, [v]) => Number.isNaN(v),
-  isFinite: (_r, [v]) => Number.isFinite(v),
-  parseInt: (_r, [v, base]) => Number.parseInt(textOf(v), base === undefined ? 10 : numberOf(base)),
-  parseFloat: (_r, [v]) => Number.parseFloat(textOf(v)),
-};
 const json: Calls = {
-  stringify: (r, [v]) => JSON.stringify(plain(r, v)),
+  stringify: (r, [v, _by, space]) =>
+    JSON.stringify(plain(r, v), null, typeof space === "number" || typeof space === "string" ? space : undefined),
   parse: (_r, [text]) => {
     try {
       return fromPlain(JSON.parse(textOf(text)));
@@ -105,17 +95,21 @@ const json: Calls = {
     }
   },
 };
-export function plain(r: Context, v: Js, depth = 0): unknown {
-  if (typeof v !== "object" || v === null) return v;
-  if (depth > 8) throw new NotUnderstood(null, "what is written as JSON");
-  if (isA(v, "list")) return v.items.map((i) => plain(r, i, depth + 1));
-  if (isA(v, "object")) return Object.fromEntries(namesOf(v).map((n) => [n, plain(r, r.member(v, n), depth + 1)]));
-  throw new NotUnderstood(null, "what is written as JSON");
-}
 function fromPlain(v: unknown): Js {
   if (Array.isArray(v)) return list(v.map(fromPlain));
   if (typeof v === "object" && v !== null) return object(new Map(Object.entries(v).map(([k, x]) => [k, fromPlain(x)])));
   return v as Js;
+}
+
+function groupedInMap(r: Context, v: Js, fn: Js): Js {
+  const made = pairsOf(r, "Map", []);
+  for (const [i, x] of r.items(v).entries()) {
+    const key = r.call(fn, [x, i]);
+    const known = r.call(r.member(made, "get"), [key], made);
+    if (isA(known, "list")) known.items.push(x);
+    else r.call(r.member(made, "set"), [key, list([x])], made);
+  }
+  return made;
 }
 
 const reflect: Calls = {
@@ -134,11 +128,26 @@ const all: Record<string, Calls> = {
   Array: arrays,
   Math: maths,
   Number: numbers,
+  String: {
+    fromCharCode: (_r, args) => String.fromCharCode(...args.map(numberOf)),
+    fromCodePoint: (_r, args) => args.map((v) => String.fromCodePoint(Math.trunc(numberOf(v)) || 0)).join(""),
+    raw: (r, [strings, ...values]) =>
+      r
+        .items(r.member(strings, "raw"))
+        .map((s, i) => textOf(s) + (i < values.length ? textOf(values[i]) : ""))
+        .join(""),
+  },
+  Map: { groupBy: (r, [v, fn]) => groupedInMap(r, v, fn) },
   JSON: json,
 };
 /** Kinds of values whose methods are asked of others of their kind. */
 const prototypes = /^(Array|String|Object|Number|NodeList|HTMLCollection|Element|HTML\w*Element)$/;
-const constants: Record<string, number> = { "Math.PI": Math.PI, "Number.MAX_SAFE_INTEGER": Number.MAX_SAFE_INTEGER };
+const constants: Record<string, number> = Object.fromEntries([
+  ...(["PI", "E", "LN2", "LN10", "SQRT2", "SQRT1_2", "LOG2E", "LOG10E"] as const).map((n) => [`Math.${n}`, Math[n]]),
+  ...(
+    ["MAX_SAFE_INTEGER", "MIN_SAFE_INTEGER", "EPSILON", "MAX_VALUE", "MIN_VALUE", "POSITIVE_INFINITY", "NaN"] as const
+  ).map((n) => [`Number.${n}`, Number[n]]),
+]);
 
 /** A property of one of them; null where there is none that is known. */
 export function languageGet(r: Context, host: string, property: string): Js | null {

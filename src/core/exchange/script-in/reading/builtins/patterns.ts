@@ -12,7 +12,7 @@ export function patternOf({ source, flags }: JsPattern, text: string): RegExp {
     source.length > 200 ||
     text.length > LONGEST ||
     repeats > MOST_REPEATS ||
-    /\)[*+{]|\\[1-9k]|\(\?[<!=]/.test(source)
+    /\)[*+{]|\\[1-9k]|\(\?<[!=]/.test(source)
   )
     throw new NotUnderstood(null, `the pattern ${source.slice(0, 60)}`);
   const id = `${flags}/${source}`;

@@ -1,6 +1,6 @@
 /** What scripts make with `new` of what the browser has. */
 import type * as acorn from "acorn";
-import { errorOf, intlBy, promiseBy } from "../builtins";
+import { errorOf, ITERATOR, intlBy, iteratorOf, pairsOf, promiseBy } from "../builtins";
 import type { Context } from "../context";
 import {
   elementOf,
@@ -21,7 +21,7 @@ import { isCheckable } from "./native";
 export function builtBy(r: Context, name: string, args: readonly Js[], node: acorn.Node, prototype?: JsObject): Js {
   const [first, second] = args;
   if (/Error$/.test(name)) {
-    const made = errorOf(first === undefined ? "" : textOf(first)) as JsObject;
+    const made = errorOf(first === undefined ? "" : textOf(first), name) as JsObject;
     made.proto = prototype ?? null;
     return made;
   }
@@ -31,14 +31,12 @@ export function builtBy(r: Context, name: string, args: readonly Js[], node: aco
     case "WeakMap":
     case "WeakSet": {
       const kind = /Map$/.test(name) ? "Map" : "Set";
-      const items = first === undefined || first === null ? [] : r.items(first);
-      return {
-        is: "pairs",
-        id: null,
-        kind,
-        items: items.map((i) => (kind === "Set" ? [i, i] : [r.items(i)[0], r.items(i)[1]])),
-      };
+      return pairsOf(r, kind, first === undefined || first === null ? [] : r.items(first));
     }
+    case "Array":
+      return list(
+        args.length === 1 && typeof first === "number" ? new Array(Math.min(first, 1000)).fill(undefined) : [...args],
+      );
     case "Promise":
       return promiseBy(r, first);
     case "Event":
@@ -133,13 +131,15 @@ function entered(r: Context, form: Js): JsObject {
   const of = (method: string): Js => r.member(pairs, method);
   const call = (method: string, args: Js[]): Js => r.call(of(method), args, pairs);
   const set = (args: Js[]): undefined => void call("set", args);
+  const all = (): Js => iteratorOf(r, list(items.map((pair) => list(pair))));
   return methodsOf({
+    [ITERATOR]: all,
     get: (args) => call("get", args) ?? null,
     has: (args) => call("has", args),
     set,
     append: set,
     delete: (args) => call("delete", args),
-    entries: () => call("entries", []),
+    entries: all,
     forEach: (args) => call("forEach", args),
     toString: () => "",
   });

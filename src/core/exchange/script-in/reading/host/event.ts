@@ -107,6 +107,8 @@ export function eventGet(r: Context, name: string): Js {
     case "currentTarget":
       if (!event) return null;
       return typeof event.current === "object" ? elementOf(event.current) : native(event.current);
+    case "eventPhase":
+      return event ? (event.current === event.target ? 2 : event.capturing ? 1 : 3) : 0;
     case "defaultPrevented":
       return event?.prevented ?? false;
     case "preventDefault":

@@ -3,7 +3,7 @@ import type * as acorn from "acorn";
 import type { Working } from "../context";
 import { parse, shift } from "../language";
 import type { PageElement } from "../page";
-import { elementOf, type FunctionNode, functionOf, isA, native, object, type Scope } from "../values";
+import { elementOf, type FunctionNode, functionOf, isA, type Js, native, object, type Scope } from "../values";
 
 export class Handlers {
   /** What is around every script. */
@@ -23,6 +23,11 @@ export class Handlers {
     e.handlers = { ...e.handlers, [type]: text };
     this.r.listen(e, type, functionOf(fn, this.scopeIn(e), { self: elementOf(e) }), object({ property: true }));
     return fn;
+  }
+
+  /** A text that a timer is given in place of a function: a script of its own. */
+  run(text: string, line: number): Js {
+    return functionOf(this.functionOf(text, line), this.top!);
   }
 
   /** The same code is the same function, whenever it is read. */

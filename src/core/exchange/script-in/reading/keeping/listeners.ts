@@ -197,6 +197,7 @@ export class Listeners {
       stoppedNow: false,
       prevented: false,
       current: "window",
+      capturing: false,
       detail: made?.detail,
       moved,
     };
@@ -224,6 +225,7 @@ export class Listeners {
   private heardAt(event: Event, { on: at, first, isAnother }: OnPath, capture: boolean): void {
     if (event.stopped) return;
     event.current = at;
+    event.capturing = capture;
     const now = isAnother() ? first : this.list.filter((l) => l.on === at && l.type === event.type && this.hears(l));
     for (const l of now) {
       if (event.stoppedNow) break;

@@ -1,8 +1,10 @@
 /** Expressions, one kind at a time (ECMA-262 §13). */
 import type * as acorn from "acorn";
+import { textFor } from "../builtins";
 import type { Context } from "../context";
 import {
   functionOf,
+  inherited,
   isA,
   isTrue,
   type Js,
@@ -38,7 +40,7 @@ export function evaluate(
       return joined(
         node.quasis.flatMap((q, i) => [
           q.value.cooked ?? "",
-          node.expressions[i] ? textOf(evaluate(r, node.expressions[i], scope)) : "",
+          node.expressions[i] ? textFor(r, evaluate(r, node.expressions[i], scope)) : "",
         ]),
       );
     case "ArrowFunctionExpression":
@@ -166,7 +168,11 @@ function chain(r: Context, node: acorn.Node, scope: Scope): { value: Js; gone: b
     const t = node as acorn.TaggedTemplateExpression;
     const tag = chain(r, t.tag, scope);
     const values = t.quasi.expressions.map((e) => evaluate(r, e, scope));
-    const strings = list(t.quasi.quasis.map((q) => q.value.cooked ?? undefined));
+    const raw = list(t.quasi.quasis.map((q) => q.value.raw));
+    const strings: Js = {
+      ...list(t.quasi.quasis.map((q) => q.value.cooked ?? undefined)),
+      more: new Map([["raw", raw]]),
+    };
     r.calling = t;
     return { value: located(r, t, () => r.call(tag.value, [strings, ...values], tag.self)), gone: false };
   }
@@ -193,7 +199,10 @@ function unaryOf(r: Context, node: acorn.UnaryExpression, scope: Scope): Js {
 }
 
 function binaryOf(r: Context, node: acorn.BinaryExpression, scope: Scope): Js {
-  if (node.left.type === "PrivateIdentifier") throw new NotUnderstood(r.line(node), wordsOf(r, node));
+  if (node.left.type === "PrivateIdentifier") {
+    const of = evaluate(r, node.right, scope);
+    return isA(of, "object") && inherited(of, `#${node.left.name}`) !== null;
+  }
   const [a, b] = [evaluate(r, node.left, scope), evaluate(r, node.right, scope)];
   if (/^[<>]=?$/.test(node.operator)) r.compared(a, b);
   if (node.operator === "instanceof") return located(r, node, () => isInstance(a, b));
@@ -213,7 +222,8 @@ function isInstance(a: Js, b: Js): boolean {
       return own === undefined || a.element.tag === (own === "anchor" ? "a" : own);
     }
     if (b.name === "Array") return isA(a, "list");
-    if (/Error$/.test(b.name)) return isA(a, "object") && a.of.has("message");
+    if (/Error$/.test(b.name))
+      return isA(a, "object") && a.of.has("message") && (b.name === "Error" || a.of.get("name") === b.name);
     if (b.name === "Promise") return isA(a, "promise");
     if (b.name === "Map" || b.name === "Set") return isA(a, "pairs") && a.kind === b.name;
   }

@@ -1,5 +1,4 @@
 /** The language itself: expressions, statements, functions, classes, and what waits. */
-export { iterate, iteratorOf } from "./iterating";
 export { assignMember, memberOf } from "./members";
 export { parse, shift } from "./parse";
 export { ITERATOR_OF } from "./pausing";

@@ -1,6 +1,6 @@
 /** Properties: of the script's own objects, of elements, and of what the browser has (ECMA-262 §10.1). */
 
-import { methodOf, promiseGet } from "../builtins";
+import { ITERATOR, iteratorOf, methodOf, promiseGet } from "../builtins";
 import type { Context } from "../context";
 import {
   elementGet,
@@ -16,7 +16,6 @@ import {
 } from "../host";
 import type { PageElement } from "../page";
 import { inherited, isA, type Js, type JsObject, method, NotUnderstood, native, object, textOf } from "../values";
-import { ITERATOR, iteratorOf } from "./iterating";
 
 export const got = (r: Context, value: Js, self: Js): Js =>
   isA(value, "accessor") ? (value.get ? r.call(value.get, [], self) : undefined) : value;

@@ -1,4 +1,5 @@
 /** Operators (ECMA-262 §13.5 to §13.12). */
+import { primitive } from "../builtins";
 import type { Context } from "../context";
 import { ACTIVE, knows } from "../host";
 import {
@@ -45,9 +46,16 @@ export function binary(r: Context, operator: string, left: Js, right: Js): Js {
   if (operator === "!==" || operator === "!=") return !(same(a, b) || (operator === "!=" && alike(a, b)));
   if (operator === "in") return isIn(r, a, b);
   if (isA(a, "time") || isA(b, "time")) return timed(operator, a, b);
+  const plain = [a, b].map((v) =>
+    isA(v, "object") || isA(v, "function") ? primitive(r, v, operator === "+" ? "default" : "number") : v,
+  );
+  if (!Object.is(plain[0], a) || !Object.is(plain[1], b)) return binary(r, operator, plain[0], plain[1]);
+  if (isA(a, "list") || isA(b, "list")) {
+    const [x, y] = [a, b].map((v) => (isA(v, "list") ? textOf(v) : v));
+    return binary(r, operator, x, y);
+  }
   if (isObject(a) || isObject(b)) {
-    if (operator === "+" && (typeof a === "string" || typeof b === "string" || isA(a, "list") || isA(b, "list")))
-      return joined([textOf(a), textOf(b)]);
+    if (operator === "+" && (typeof a === "string" || typeof b === "string")) return joined([textOf(a), textOf(b)]);
     throw new NotUnderstood(null, `${operator} of these`);
   }
   if (operator === "+" && (typeof a === "string" || typeof b === "string")) return joined([textOf(a), textOf(b)]);
@@ -115,7 +123,7 @@ function compare(operator: string, a: number | string, b: number | string): Js {
 function isIn(r: Context, name: Js, of: Js): boolean {
   if (isA(of, "native") && of.name.startsWith("dataset ")) return r.member(of, textOf(name)) !== undefined;
   if (isA(of, "native") || isA(of, "element")) return knows(r, of, textOf(name));
-  if (isA(of, "object")) return inherited(of, textOf(name)) !== null;
+  if (isA(of, "object")) return inherited(of, textOf(name)) !== null || textOf(name) === "toString";
   if (isA(of, "list")) return Number(textOf(name)) < of.items.length;
   throw new NotUnderstood(null, "what is asked of this");
 }

@@ -1,9 +1,9 @@
 /** Names given to values and to pieces of them (ECMA-262 §14.3.3), and assignments (§13.15). */
 import type * as acorn from "acorn";
+import { firstOf } from "../builtins";
 import type { Context } from "../context";
 import { nameMade } from "../made";
 import { isA, type Js, list, NotUnderstood, object, type Scope, textOf } from "../values";
-import { firstOf } from "./iterating";
 
 export type Evaluate = (r: Context, node: acorn.Expression, scope: Scope) => Js;
 type Give = (target: acorn.Node, value: Js) => void;

@@ -1,10 +1,10 @@
 /** Statements, one kind at a time (ECMA-262 §14). */
 import type * as acorn from "acorn";
+import { iterate } from "../builtins";
 import type { Context } from "../context";
 import { isTrue, type Js, type JsFunction, list, NotUnderstood, type Scope, same, Thrown } from "../values";
 import { classOf, construct as constructBy, enter, hoist } from "./classes";
 import { evaluate } from "./expressions";
-import { iterate } from "./iterating";
 import { bindLoop, type End, emptied, goesOn, namesOfLoop, outOf } from "./loops";
 import { declare } from "./patterns";
 import { generatorOf, runAsync } from "./pausing";

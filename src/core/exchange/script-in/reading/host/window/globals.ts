@@ -1,6 +1,6 @@
 /** The browser's own objects, as far as scripts of components use them. */
 
-import { clone, fetched, languageGet, promised, promiseStatic } from "../../builtins";
+import { clone, errorOf, fetched, languageGet, promised, promiseStatic, textFor } from "../../builtins";
 import type { Context } from "../../context";
 import {
   elementOf,
@@ -14,8 +14,10 @@ import {
   native,
   numberOf,
   symbol,
+  Thrown,
   textOf,
 } from "../../values";
+import { builtBy } from "../built";
 import { defined } from "../custom";
 import { eventOf, raised } from "../event";
 import { hashOf } from "../native";
@@ -65,7 +67,13 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
     case "setTimeout":
     case "setInterval":
       return fn(([call, ms, ...args]) =>
-        r.timer(call, args, ms === undefined ? 0 : numberOf(ms), name === "setInterval", r.calling!),
+        r.timer(
+          typeof call === "string" ? r.functionIn(call) : call,
+          args,
+          ms === undefined ? 0 : numberOf(ms),
+          name === "setInterval",
+          r.calling!,
+        ),
       );
     case "clearTimeout":
     case "clearInterval":
@@ -100,11 +108,32 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
       return { is: native(name, ([v]) => numberOf(isA(v, "list") ? textOf(v) : v)) };
     case "parseInt":
     case "parseFloat":
-      return fn(([v]) => (name === "parseInt" ? Number.parseInt(textOf(v), 10) : Number.parseFloat(textOf(v))));
+      return fn(([v, base]) =>
+        name === "parseInt"
+          ? Number.parseInt(textOf(v), base === undefined ? undefined : numberOf(base))
+          : Number.parseFloat(textOf(v)),
+      );
+    case "isFinite":
+      return fn(([v]) => Number.isFinite(numberOf(v)));
+    case "Array":
+      return fn((args) => builtBy(r, name, args, r.calling!));
+    case "encodeURIComponent":
+      return fn(([v]) => encodeURIComponent(textOf(v)));
+    case "encodeURI":
+      return fn(([v]) => encodeURI(textOf(v)));
+    case "decodeURIComponent":
+    case "decodeURI":
+      return fn(([v]) => {
+        try {
+          return name === "decodeURI" ? decodeURI(textOf(v)) : decodeURIComponent(textOf(v));
+        } catch {
+          throw new Thrown(errorOf("URI malformed", "URIError"));
+        }
+      });
     case "isNaN":
       return fn(([v]) => Number.isNaN(numberOf(v)));
     case "String":
-      return fn(([v]) => textOf(v));
+      return fn(([v]) => textFor(r, v));
     case "Boolean":
       return fn(([v]) => isTrue(v));
     case "Symbol":

@@ -3,7 +3,7 @@
  * after a `yield` when it is asked for (ECMA-262 §27.5, §27.7).
  */
 import type * as acorn from "acorn";
-import { promised, settle, waiting as waitFor } from "../../builtins";
+import { close, iteratorOf, nextOf, promised, settle, waiting as waitFor } from "../../builtins";
 import type { Context } from "../../context";
 import {
   isTrue,
@@ -18,7 +18,6 @@ import {
 } from "../../values";
 import { hoist } from "../classes";
 import { evaluate } from "../expressions";
-import { close, iteratorOf, nextOf } from "../iterating";
 import { bindLoop, type End, namesOfLoop } from "../loops";
 import { declare } from "../patterns";
 import { type Pause, waits } from "./awaits";

@@ -1,6 +1,6 @@
 /** Functions with a star: left at each `yield`, and entered again when the next value is asked for (ECMA-262 §27.5, §27.6). */
 import type * as acorn from "acorn";
-import { promised, settle, waiting } from "../../builtins";
+import { answer, close, iterator, iteratorOf, promised, settle, waiting } from "../../builtins";
 import type { Context } from "../../context";
 import {
   isA,
@@ -14,7 +14,6 @@ import {
   Thrown,
   type Waiting,
 } from "../../values";
-import { answer, close, iterator, iteratorOf } from "../iterating";
 import { type One, Run } from "./async";
 
 /** Where it was left, kept as by a promise that only its caller waits for; and whom it answers, while it waits itself. */

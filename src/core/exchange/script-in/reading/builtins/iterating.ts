@@ -19,13 +19,18 @@ export const iterator = (next: (self: JsObject, value: Js) => Js, more: Readonly
   });
 export const answer = (value: Js, done: boolean): JsObject => object({ value, done });
 
+/** Methods of what goes through something that give another of the kind, or what comes of all (§27.1.4). */
+const helpers = ["map", "filter", "flatMap", "reduce", "forEach", "some", "every", "find"];
+
 /** @throws NotUnderstood for what cannot be gone through */
 export function iteratorOf(r: Context, v: Js): Js {
-  if (isA(v, "object"))
+  if (isA(v, "object")) {
     for (const name of [ITERATOR, ASYNC]) {
       const by = r.member(v, name);
       if (by !== undefined) return r.call(by, [], v);
     }
+    throw new NotUnderstood(null, "going through this");
+  }
   const through = iterator((self) => {
     const items = self.of.get(OF);
     const at = Number(self.of.get(AT));
@@ -34,6 +39,24 @@ export function iteratorOf(r: Context, v: Js): Js {
     self.of.set(AT, at + 1);
     return answer(items.items[at], false);
   });
+  const rest = (self: Js): Js => list([...iterate(r, self)]);
+  for (const name of helpers)
+    through.of.set(
+      name,
+      native(name, (args, self) => {
+        const all = rest(self);
+        const said = r.call(r.member(all, name), args, all);
+        return isA(said, "list") ? iteratorOf(r, said) : said;
+      }),
+    );
+  through.of.set(
+    "toArray",
+    native("toArray", (_args, self) => rest(self)),
+  );
+  through.of.set(
+    "take",
+    native("take", ([n], self) => iteratorOf(r, list(firstOf(r, self, Number(n))))),
+  );
   return object({ [OF]: isA(v, "list") ? v : list(r.items(v)), [AT]: 0 }, through);
 }
 

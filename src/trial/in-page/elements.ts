@@ -129,7 +129,8 @@ function byNeighbour(element: Element, root: Document | ShadowRoot): string | nu
   return null;
 }
 
-function within(element: Element, root: Document | ShadowRoot): string {
+/** By what its author calls it. */
+function byOwn(element: Element, root: Document | ShadowRoot): string | null {
   if (element.id && root.querySelectorAll(`#${CSS.escape(element.id)}`).length === 1)
     return `#${CSS.escape(element.id)}`;
   for (const by of given) {
@@ -137,8 +138,27 @@ function within(element: Element, root: Document | ShadowRoot): string {
     const selector = `[${by}=${JSON.stringify(value)}]`;
     if (value && root.querySelectorAll(selector).length === 1) return selector;
   }
-  const beside = byNeighbour(element, root);
-  if (beside !== null) return beside;
+  return null;
+}
+const stepOf = (e: Element): string => {
+  const same = [...(e.parentNode?.children ?? [])].filter((o) => o.localName === e.localName);
+  return same.length > 1 ? `${e.localName}:nth-of-type(${same.indexOf(e) + 1})` : e.localName;
+};
+/** What comes later may be the only one of its kind now, and one of several then: it is known by what it lies in. */
+function byAround(element: Element, root: Document | ShadowRoot): string | null {
+  if (!first || first.has(element)) return null;
+  const steps = [stepOf(element)];
+  for (let e = element.parentElement; e && e !== document.body; e = e.parentElement) {
+    const own = byOwn(e, root);
+    if (own) return [own, ...steps].join(" > ");
+    steps.unshift(stepOf(e));
+  }
+  return null;
+}
+
+function within(element: Element, root: Document | ShadowRoot): string {
+  const known = byOwn(element, root) ?? byNeighbour(element, root) ?? byAround(element, root);
+  if (known !== null) return known;
   if (root instanceof Document)
     try {
       // Classes, and most attributes, come and go with what the page is doing.
@@ -156,10 +176,8 @@ function within(element: Element, root: Document | ShadowRoot): string {
 
 function byPlace(element: Element, root: Document | ShadowRoot): string {
   const steps: string[] = [];
-  for (let e: Element | null = element; e && e !== root.firstElementChild?.parentElement; e = e.parentElement) {
-    const same = [...(e.parentNode?.children ?? [])].filter((o) => o.localName === e!.localName);
-    steps.unshift(same.length > 1 ? `${e.localName}:nth-of-type(${same.indexOf(e) + 1})` : e.localName);
-  }
+  for (let e: Element | null = element; e && e !== root.firstElementChild?.parentElement; e = e.parentElement)
+    steps.unshift(stepOf(e));
   return steps.join(" > ");
 }
 

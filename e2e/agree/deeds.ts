@@ -72,7 +72,7 @@ const isPlayer = ({ tag }: Part): boolean => tag === "audio" || tag === "video";
 const hasStopsInside = (part: Part): boolean =>
   isPlayer(part) || /^(date|datetime-local|month|time|week)$/.test(part.attributes?.type ?? "");
 /** Firefox stops with Tab at a dialog itself wherever one is displayed; HTML §6.6.3 leaves it to the browser. */
-export const stopsAtDialog = (program: Program, state: RunState): boolean =>
+const stopsAtDialog = (program: Program, state: RunState): boolean =>
   program.parts.some(({ index, part }) => part.tag === "dialog" && layoutOf(program, state).displayed[index]);
 
 /** Words of its own take the caret of a click, from where Firefox goes on with Tab (HTML §6.6.3 leaves it to the browser). */

@@ -96,6 +96,9 @@ function pairs(
   // In the midst of a glide browsers stop at whole pixels of the screen.
   // Nor does the core know how long a page without blocks is, and so whether it is scrolled to what gets the focus.
   if (Math.abs(Number(core.scroll) - facts.scroll) < 1 || !program.doc.page.blocks) page.scroll = core.scroll;
+  const noRoom = leavesNoRoom(program.doc);
+  // How long a page without blocks is that has many parts, only the page knows.
+  const isSketched = program.doc.page.blocks === undefined || noRoom;
   for (const { index, name } of program.parts) {
     const probed = facts.parts[name];
     const own = (value: (attribute: string) => string | null | undefined): Said =>
@@ -108,8 +111,6 @@ function pairs(
       probed,
       own((a) => probed.attributes[a]),
     );
-    // How long a page without blocks is that has many parts, only the page knows.
-    const isSketched = program.doc.page.blocks === undefined || leavesNoRoom(program.doc);
     const below = isSketched && mine["in view"] === "yes" && its["in view"] === "no";
     const isSomewhere = isInPlaced(program, index) || isMovedOut(program, state, index) || below;
     const skip = new Set<string>(isSomewhere ? [...skipped, "visible", "in view"] : skipped);
@@ -123,7 +124,7 @@ function pairs(
     const heard = its.name ?? "";
     if (mine.name !== undefined && (saysLess(heard, mine.name) || isSameName(heard, mine.name))) skip.add("name");
     // Firefox gives a progress bar a border, which stays when there is no room for more.
-    if (leavesNoRoom(program.doc) && program.parts[index].part.tag === "progress") skip.add("visible");
+    if (noRoom && program.parts[index].part.tag === "progress") skip.add("visible");
     // Chromium gives a box that can be checked no width where it is laid out as a grid; Firefox does, as it does elsewhere.
     if (isGridOfNoWidth(program, state, index)) for (const f of ["visible", "in view"]) skip.add(f);
     // Chromium draws a disabled select paler, and has its options disabled with it; HTML §4.10.10.2 does not.

@@ -203,6 +203,9 @@ export function same(a: Js, b: Js): boolean {
   return a === b;
 }
 
+/** As keys and members are told apart: what is no number is itself (§7.2.10). */
+export const sameValue = (a: Js, b: Js): boolean => same(a, b) || Object.is(a, b);
+
 export function textOf(v: Js): string {
   if (typeof v !== "object" || v === null) return String(v);
   if (v.is === "list") return v.items.map((i) => (i === null || i === undefined ? "" : textOf(i))).join(",");

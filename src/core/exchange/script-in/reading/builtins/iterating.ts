@@ -67,10 +67,18 @@ export function nextOf(r: Context, iterator: Js): { value: Js } | null {
 }
 
 /** It is left before its end (§7.4.11). */
-export function close(r: Context, iterator: Js): void {
+function close(r: Context, iterator: Js): void {
   const left = r.member(iterator, "return");
   if (left !== undefined) r.call(left, [], iterator);
 }
+
+/** Goes on once it is left before its end. */
+export const closing =
+  <V>(r: Context, iterator: Js, go: (v: V) => void) =>
+  (v: V): void => {
+    close(r, iterator);
+    go(v);
+  };
 
 /** One by one, as far as somebody asks; left before the end it is told so. */
 export function* iterate(r: Context, v: Js): Generator<Js> {

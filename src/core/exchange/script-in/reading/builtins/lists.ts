@@ -1,6 +1,6 @@
 /** Methods of lists (ECMA-262 §23.1.3). */
 import type { Context } from "../context";
-import { isA, isTrue, type Js, type JsList, list, numberOf, same, textOf } from "../values";
+import { isA, isTrue, type Js, type JsList, list, numberOf, same, sameValue, textOf } from "../values";
 import { iteratorOf } from "./iterating";
 
 type Lists = Record<string, (r: Context, items: Js[], args: Js[], self: JsList) => Js>;
@@ -10,7 +10,6 @@ export const place = (v: Js): number | undefined => (v === undefined ? undefined
 /** Nothing is no text between others (§23.1.3.18). */
 const joinedBy = (items: Js[], by: Js): string =>
   items.map((v) => (v === null || v === undefined ? "" : textOf(v))).join(by === undefined ? "," : textOf(by));
-const isSameToo = (a: Js, b: Js): boolean => same(a, b) || Object.is(a, b);
 
 /** A function that is given each one, its place and all of them. */
 const by =
@@ -61,7 +60,7 @@ export const lists: Lists = {
   every: (r, items, args, self) => items.every(holds(r, args, self)),
   reduce: (r, items, args, self) => summed(r, items, args, self, [...items.keys()]),
   reduceRight: (r, items, args, self) => summed(r, items, args, self, [...items.keys()].reverse()),
-  includes: (_r, items, [x, from]) => items.slice(place(from)).some((y) => isSameToo(x, y)),
+  includes: (_r, items, [x, from]) => items.slice(place(from)).some((y) => sameValue(x, y)),
   indexOf: (_r, items, [x, from]) => {
     const start =
       from === undefined ? 0 : numberOf(from) < 0 ? Math.max(0, items.length + numberOf(from)) : numberOf(from);

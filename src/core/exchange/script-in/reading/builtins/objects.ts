@@ -1,6 +1,18 @@
 /** `Object`, `Array`, `JSON`, `Math` and `Number` (ECMA-262 §20 to §25). */
 import type { Context } from "../context";
-import { isA, type Js, list, method, NotUnderstood, native, numberOf, object, same, textOf } from "../values";
+import {
+  isA,
+  type Js,
+  type JsPairs,
+  list,
+  method,
+  NotUnderstood,
+  native,
+  numberOf,
+  object,
+  sameValue,
+  textOf,
+} from "../values";
 import { type Calls, maths, numbers } from "./numbers";
 import { pairsOf } from "./pairs";
 import { namesOf, objectIn, plain } from "./plain";
@@ -44,16 +56,10 @@ const objects: Calls = {
   },
   create: (_r, [proto]) => object({}, isA(proto, "object") ? proto : null),
   hasOwn: (_r, [v, n]) => objectIn(v).of.has(textOf(n)),
-  is: (_r, [a, b]) => same(a, b) || Object.is(a, b),
+  is: (_r, [a, b]) => sameValue(a, b),
   groupBy: (r, [v, fn]) => {
-    const made = object();
-    for (const [i, x] of r.items(v).entries()) {
-      const key = textOf(r.call(fn, [x, i]));
-      const known = made.of.get(key);
-      if (isA(known, "list")) known.items.push(x);
-      else made.of.set(key, list([x]));
-    }
-    return made;
+    const groups = grouped(r, v, (x, i) => textOf(r.call(fn, [x, i])));
+    return object(new Map(groups.items.map(([key, of]) => [textOf(key), of])));
   },
   defineProperty: (r, [v, name, how]) => {
     if (!isA(how, "object")) throw new NotUnderstood(null, "a property");
@@ -101,13 +107,14 @@ function fromPlain(v: unknown): Js {
   return v as Js;
 }
 
-function groupedInMap(r: Context, v: Js, fn: Js): Js {
+/** Lists by what each of them has in common. */
+function grouped(r: Context, v: Js, keyOf: (x: Js, i: number) => Js): JsPairs {
   const made = pairsOf(r, "Map", []);
   for (const [i, x] of r.items(v).entries()) {
-    const key = r.call(fn, [x, i]);
-    const known = r.call(r.member(made, "get"), [key], made);
+    const key = keyOf(x, i);
+    const known = made.items.find(([k]) => sameValue(k, key))?.[1];
     if (isA(known, "list")) known.items.push(x);
-    else r.call(r.member(made, "set"), [key, list([x])], made);
+    else made.items.push([key, list([x])]);
   }
   return made;
 }
@@ -137,7 +144,7 @@ const all: Record<string, Calls> = {
         .map((s, i) => textOf(s) + (i < values.length ? textOf(values[i]) : ""))
         .join(""),
   },
-  Map: { groupBy: (r, [v, fn]) => groupedInMap(r, v, fn) },
+  Map: { groupBy: (r, [v, fn]) => grouped(r, v, (x, i) => r.call(fn, [x, i])) },
   JSON: json,
 };
 /** Kinds of values whose methods are asked of others of their kind. */

@@ -1,11 +1,10 @@
 /** Methods of maps and sets (ECMA-262 §24.1, §24.2). */
 import type { Context } from "../context";
-import { isA, type Js, type JsPairs, list, NotUnderstood, same } from "../values";
+import { isA, type Js, type JsPairs, list, NotUnderstood, sameValue } from "../values";
 import { iteratorOf } from "./iterating";
 
 type Pairs = Record<string, (r: Context, p: JsPairs, args: Js[]) => Js>;
-const isKey = (a: Js, b: Js): boolean => same(a, b) || Object.is(a, b);
-const indexIn = (p: JsPairs, key: Js): number => p.items.findIndex(([k]) => isKey(k, key));
+const indexIn = (p: JsPairs, key: Js): number => p.items.findIndex(([k]) => sameValue(k, key));
 function put(p: JsPairs, key: Js, value: Js): JsPairs {
   const at = indexIn(p, key);
   p.items = at < 0 ? [...p.items, [key, value]] : p.items.map((pair, i) => (i === at ? [pair[0], value] : pair));
@@ -28,7 +27,7 @@ const keysOf = (r: Context, v: Js): Js[] => {
     v.items.map(([k]) => k),
   ).items.map(([k]) => k);
 };
-const has = (keys: readonly Js[], key: Js): boolean => keys.some((k) => isKey(k, key));
+const has = (keys: readonly Js[], key: Js): boolean => keys.some((k) => sameValue(k, key));
 /** What two sets make together. */
 const among =
   (is: (inFirst: boolean, inSecond: boolean) => boolean) =>

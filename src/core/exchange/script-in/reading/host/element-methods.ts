@@ -3,7 +3,7 @@
 import type { Context } from "../context";
 import type { PageElement } from "../page";
 import { elementOf, isA, isTrue, type Js, list, MEASURED, NotUnderstood, object, textOf } from "../values";
-import { raised } from "./event";
+import { targetMethods } from "./event";
 import { report, reset } from "./forms";
 import {
   capture,
@@ -23,9 +23,7 @@ const BLURS = "blur(), by which what has the focus loses it: the sheet keeps it"
 
 export const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
   ...treeMethods,
-  addEventListener: (r, e, [type, fn, options]) => r.listen(e, textOf(type), fn, options),
-  removeEventListener: (r, e, [type, fn, options]) => r.unlisten(e, textOf(type), fn, options),
-  dispatchEvent: (r, e, [event]) => raised(r, e, event),
+  ...targetMethods,
   getAttributeNames: (r, e) => list(Object.keys(e.attributes).filter((n) => r.page.attribute(e, n, r.store) !== null)),
   hasAttributes: (_r, e) => Object.keys(e.attributes).length > 0,
   checkVisibility: () => {

@@ -1,5 +1,5 @@
 /** What a listener is told (UI Events §5). */
-import type { Context, Event } from "../context";
+import type { Context, Event, Listener } from "../context";
 import {
   elementOf,
   isA,
@@ -136,8 +136,15 @@ export function eventGet(r: Context, name: string): Js {
 }
 
 /** `target.dispatchEvent(event)` (DOM §2.9). */
-export function raised(r: Context, on: Parameters<Context["dispatch"]>[1], made: Js): boolean {
+function raised(r: Context, on: Parameters<Context["dispatch"]>[1], made: Js): boolean {
   const type = isA(made, "object") ? made.of.get("type") : undefined;
   if (!isA(made, "object") || typeof type !== "string") throw new NotUnderstood(null, "what is raised");
   return r.dispatch(type, on, "", { detail: made.of.get("detail"), bubbles: made.of.get("bubbles") === true });
 }
+
+/** What elements, the document and the window have as targets of events (DOM §2.7). */
+export const targetMethods: Record<string, (r: Context, on: Listener["on"], args: Js[]) => Js> = {
+  addEventListener: (r, on, [type, fn, options]) => r.listen(on, textOf(type), fn, options),
+  removeEventListener: (r, on, [type, fn, options]) => r.unlisten(on, textOf(type), fn, options),
+  dispatchEvent: (r, on, [event]) => raised(r, on, event),
+};

@@ -46,14 +46,12 @@ export function binary(r: Context, operator: string, left: Js, right: Js): Js {
   if (operator === "!==" || operator === "!=") return !(same(a, b) || (operator === "!=" && alike(a, b)));
   if (operator === "in") return isIn(r, a, b);
   if (isA(a, "time") || isA(b, "time")) return timed(operator, a, b);
-  const plain = [a, b].map((v) =>
-    isA(v, "object") || isA(v, "function") ? primitive(r, v, operator === "+" ? "default" : "number") : v,
-  );
-  if (!Object.is(plain[0], a) || !Object.is(plain[1], b)) return binary(r, operator, plain[0], plain[1]);
-  if (isA(a, "list") || isA(b, "list")) {
-    const [x, y] = [a, b].map((v) => (isA(v, "list") ? textOf(v) : v));
-    return binary(r, operator, x, y);
-  }
+  const hint = operator === "+" ? "default" : "number";
+  return computed(operator, primitive(r, a, hint), primitive(r, b, hint));
+}
+
+/** Of what is no object any more, or of what nobody knows as a text or a number. */
+function computed(operator: string, a: Js, b: Js): Js {
   if (isObject(a) || isObject(b)) {
     if (operator === "+" && (typeof a === "string" || typeof b === "string")) return joined([textOf(a), textOf(b)]);
     throw new NotUnderstood(null, `${operator} of these`);

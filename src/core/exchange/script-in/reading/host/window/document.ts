@@ -2,7 +2,7 @@
 import type { Context } from "../../context";
 import { elementOf, isA, type Js, list, native, object, textOf } from "../../values";
 import { elementMethods } from "../element-methods";
-import { raised } from "../event";
+import { targetMethods } from "../event";
 import { named } from "../lists";
 import { cloned, created, fragment, template } from "../tree";
 import { transition } from "../view";
@@ -61,11 +61,9 @@ export function ofDocument(r: Context, property: string): { is: Js } | null {
         ),
       };
     case "addEventListener":
-      return fn(([type, call, options]) => r.listen("document", textOf(type), call, options));
     case "removeEventListener":
-      return fn(([type, call, options]) => r.unlisten("document", textOf(type), call, options));
     case "dispatchEvent":
-      return fn(([event]) => raised(r, "document", event));
+      return fn((args) => targetMethods[property](r, "document", args));
     case "startViewTransition":
       return fn(([call]) => transition(r, call));
     case "readyState":

@@ -19,7 +19,7 @@ import {
 } from "../../values";
 import { builtBy } from "../built";
 import { defined } from "../custom";
-import { eventOf, raised } from "../event";
+import { eventOf, targetMethods } from "../event";
 import { hashOf } from "../native";
 import { isOfBrowser } from "../properties";
 import { kebab, styleGet } from "../said";
@@ -105,7 +105,7 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
     case "fetch":
       return fn((args) => fetched(r, args));
     case "Number":
-      return { is: native(name, ([v]) => numberOf(isA(v, "list") ? textOf(v) : v)) };
+      return fn(([v]) => numberOf(v));
     case "parseInt":
     case "parseFloat":
       return fn(([v, base]) =>
@@ -147,11 +147,9 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
     case "matchMedia":
       return fn(([query]) => media(r, textOf(query)));
     case "addEventListener":
-      return fn(([type, call, options]) => r.listen("window", textOf(type), call, options));
     case "removeEventListener":
-      return fn(([type, call, options]) => r.unlisten("window", textOf(type), call, options));
     case "dispatchEvent":
-      return fn(([event]) => raised(r, "window", event));
+      return fn((args) => targetMethods[name](r, "window", args));
   }
   return null;
 }

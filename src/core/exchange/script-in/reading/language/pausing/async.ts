@@ -3,7 +3,7 @@
  * after a `yield` when it is asked for (ECMA-262 §27.5, §27.7).
  */
 import type * as acorn from "acorn";
-import { close, iteratorOf, nextOf, promised, settle, waiting as waitFor } from "../../builtins";
+import { closing, iteratorOf, nextOf, promised, settle, waiting as waitFor } from "../../builtins";
 import type { Context } from "../../context";
 import {
   isTrue,
@@ -140,12 +140,12 @@ export class Run {
         if (waits(node.right) || ("await" in node && node.await)) return false;
         const over = evaluate(r, node.right, scope);
         const names = node.type === "ForInStatement" ? list(namesOfLoop(over)) : over;
-        const { around, goesOn, left } = this.each(node, names, scope);
+        const { around, goesOn, iterator } = this.each(node, names, scope);
         const out: Then = {
-          next: () => left(then.next)(undefined),
-          ret: left(then.ret),
-          fail: left(then.fail),
-          leave: left(then.leave),
+          next: () => closing(r, iterator, then.next)(undefined),
+          ret: closing(r, iterator, then.ret),
+          fail: closing(r, iterator, then.fail),
+          leave: closing(r, iterator, then.leave),
         };
         this.loop(node.body, around, out, labels, goesOn, then.next);
         return true;
@@ -186,12 +186,7 @@ export class Run {
     around.values.set("<of>", iterator);
     return {
       around,
-      left:
-        <V>(go: (v: V) => void) =>
-        (v: V): void => {
-          close(r, iterator);
-          go(v);
-        },
+      iterator,
       goesOn: (_n: number, inner: Scope): boolean => {
         const item = nextOf(r, iterator);
         if (!item) return false;

@@ -1,6 +1,6 @@
 /** Functions with a star: left at each `yield`, and entered again when the next value is asked for (ECMA-262 §27.5, §27.6). */
 import type * as acorn from "acorn";
-import { answer, close, iterator, iteratorOf, promised, settle, waiting } from "../../builtins";
+import { answer, closing, iterator, iteratorOf, promised, settle, waiting } from "../../builtins";
 import type { Context } from "../../context";
 import {
   isA,
@@ -139,13 +139,8 @@ class Generator {
   private eachOf(through: Js, w: Waiting): void {
     const { r } = this;
     const holds = [...w.holds, through];
-    const closing =
-      (go: ((v: Js) => void) | undefined) =>
-      (v: Js): void => {
-        close(r, through);
-        go?.(v);
-      };
-    const after = { ...w, holds, broken: closing(w.broken), left: closing(w.left) };
+    const left = (v: Js): void => w.left?.(v);
+    const after = { ...w, holds, broken: closing(r, through, w.broken), left: closing(r, through, left) };
     const took = (said: Js): void => {
       if (isTrue(r.member(said, "done"))) w.kept(r.member(said, "value"));
       else this.give(r.member(said, "value"), { ...after, kept: next });

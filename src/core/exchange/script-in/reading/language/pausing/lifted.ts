@@ -26,13 +26,42 @@ type At = Pick<acorn.Node, "start" | "end" | "loc">;
 const at = ({ start, end, loc }: acorn.Node): At => ({ start, end, loc });
 const nameAt = (n: acorn.Node, name: string): acorn.Identifier => ({ ...at(n), type: "Identifier", name });
 
+const literal = (n: acorn.Node, value: true | null): acorn.Literal => ({
+  ...at(n),
+  type: "Literal",
+  value,
+  raw: String(value),
+});
+const unary = (operator: "!" | "void", argument: acorn.Expression, n: acorn.Node): acorn.UnaryExpression => ({
+  ...at(n),
+  type: "UnaryExpression",
+  operator,
+  prefix: true,
+  argument,
+});
+const binary = (
+  left: acorn.Expression,
+  operator: acorn.BinaryOperator,
+  right: acorn.Expression,
+  n: acorn.Node,
+): acorn.BinaryExpression => ({ ...at(n), type: "BinaryExpression", operator, left, right });
+/** left = right; */
+const given = (left: acorn.Pattern, right: acorn.Expression, n: acorn.Node): acorn.ExpressionStatement => ({
+  ...at(n),
+  type: "ExpressionStatement",
+  expression: { ...at(n), type: "AssignmentExpression", operator: "=", left, right },
+});
 const declared = (id: acorn.Pattern, init: acorn.Expression | null): acorn.VariableDeclaration => {
   const declarator: acorn.VariableDeclarator = { ...at(id), type: "VariableDeclarator", id, init };
   return { ...at(id), type: "VariableDeclaration", kind: "let", declarations: [declarator] };
 };
 const endless = (node: acorn.Node, body: acorn.Statement[]): acorn.WhileStatement => {
-  const test: acorn.Literal = { ...at(node), type: "Literal", value: true, raw: "true" };
-  return { ...at(node), type: "WhileStatement", test, body: { ...at(node), type: "BlockStatement", body } };
+  return {
+    ...at(node),
+    type: "WhileStatement",
+    test: literal(node, true),
+    body: { ...at(node), type: "BlockStatement", body },
+  };
 };
 
 class Lift {
@@ -52,13 +81,7 @@ class Lift {
     else if (node.type === "WhileStatement") {
       // while (await a) b → while (true) { if (!await a) break; b }
       const leave: acorn.BreakStatement = { ...at(node), type: "BreakStatement" };
-      const test: acorn.UnaryExpression = {
-        ...at(node),
-        type: "UnaryExpression",
-        operator: "!",
-        prefix: true,
-        argument: node.test,
-      };
+      const test = unary("!", node.test, node);
       const out: acorn.IfStatement = { ...at(node), type: "IfStatement", test, consequent: leave };
       last = [endless(node, [out, node.body])];
     }
@@ -80,18 +103,13 @@ class Lift {
     };
     const [one, value] = [name("one"), name("value")];
     const { left } = node;
-    const assigned = (to: acorn.Pattern): acorn.AssignmentExpression => {
-      return { ...at(node), type: "AssignmentExpression", operator: "=", left: to, right: value };
-    };
     const out: acorn.BreakStatement = { ...at(node), type: "BreakStatement" };
     this.declare(name("each"), call(nameAt(node, ITERATOR_OF), [this.expression(node.right)]));
     const body: acorn.Statement[] = [
       declared(one, waited(call(of(name("each"), "next"), []))),
       { ...at(node), type: "IfStatement", test: of(one, "done"), consequent: out },
       declared(value, waited(of(one, "value"))),
-      left.type === "VariableDeclaration"
-        ? declared(left.declarations[0].id, value)
-        : { ...at(node), type: "ExpressionStatement", expression: assigned(left) },
+      left.type === "VariableDeclaration" ? declared(left.declarations[0].id, value) : given(left, value, node),
       node.body,
     ];
     return [endless(node, body)];
@@ -211,28 +229,13 @@ class Lift {
     let whole = onto(there, link, false);
     for (const l of rest) whole = onto(whole, l, l.optional);
     if (rest.some((l) => l.optional)) whole = { ...node, expression: whole } as acorn.ChainExpression;
-    const nothing: acorn.Literal = { ...at(node), type: "Literal", value: null, raw: "null" };
-    const none: acorn.UnaryExpression = {
+    const nothing = literal(node, null);
+    const choice: acorn.ConditionalExpression = {
       ...at(node),
-      type: "UnaryExpression",
-      operator: "void",
-      prefix: true,
-      argument: nothing,
-    };
-    const test: acorn.BinaryExpression = {
-      ...at(node),
-      type: "BinaryExpression",
-      operator: "!=",
-      left: there,
-      right: nothing,
-    };
-    const alternate = none;
-    const choice = {
-      ...at(node),
-      type: "ConditionalExpression" as const,
-      test,
+      type: "ConditionalExpression",
+      test: binary(there, "!=", nothing, node),
       consequent: whole as acorn.Expression,
-      alternate,
+      alternate: unary("void", nothing, node),
     };
     return waits(whole) ? this.choice(choice) : choice;
   }
@@ -257,7 +260,7 @@ class Lift {
       });
     const before = this.named({ ...left }, "before") as acorn.Expression;
     const right = this.expression(node.right);
-    return give({ ...at(node), type: "BinaryExpression", operator: by as acorn.BinaryOperator, left: before, right });
+    return give(binary(before, by as acorn.BinaryOperator, right, node));
   }
 
   private named(value: acorn.Node, as = "await"): acorn.Node {
@@ -278,15 +281,7 @@ class Lift {
   ): void {
     const block = (value: acorn.Expression): acorn.BlockStatement => {
       const lift = new Lift();
-      const right = lift.expression(value);
-      const give: acorn.AssignmentExpression = {
-        ...at(id),
-        type: "AssignmentExpression",
-        operator: "=",
-        left: id,
-        right,
-      };
-      const last: acorn.ExpressionStatement = { ...at(id), type: "ExpressionStatement", expression: give };
+      const last = given(id, lift.expression(value), id);
       return { ...at(id), type: "BlockStatement", body: [...lift.before, last] };
     };
     this.before.push({
@@ -300,21 +295,8 @@ class Lift {
   private either(node: acorn.LogicalExpression): acorn.Identifier {
     const id = nameAt(node, `<either ${node.start}>`);
     this.declare(id, this.expression(node.left, true));
-    const not: acorn.UnaryExpression = {
-      ...at(node),
-      type: "UnaryExpression",
-      operator: "!",
-      prefix: true,
-      argument: id,
-    };
-    const nothing: acorn.Literal = { ...at(node), type: "Literal", value: null, raw: "null" };
-    const none: acorn.BinaryExpression = {
-      ...at(node),
-      type: "BinaryExpression",
-      operator: "==",
-      left: id,
-      right: nothing,
-    };
+    const not = unary("!", id, node);
+    const none = binary(id, "==", literal(node, null), node);
     this.under(node.operator === "&&" ? id : node.operator === "||" ? not : none, id, node.right, null);
     return id;
   }

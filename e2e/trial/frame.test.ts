@@ -153,13 +153,29 @@ it.each(tries)("that %s: it does not get there, and the run goes on", async (whi
   expect(reached).toEqual([]);
   expect(await page.title()).toBe(title);
 });
-it("that leaves for elsewhere is cut, does not get there, and the next is unharmed", async () => {
+const leaves: [how: string, does: (address: string) => string][] = [
+  ["at once", (a) => `location.href = "${a}/left"`],
+  ["by and by", (a) => `setTimeout(() => location.assign("${a}/left"))`],
+  ["with a link", (a) => `note.innerHTML = "<a href=${a}/left>On</a>"; note.firstChild.click()`],
+  ["for another program", () => `location.href = "mailto:harbour@quay.invalid"`],
+  ["to itself", () => `location.reload()`],
+];
+it.each(leaves)("that leaves %s is cut, does not get there, and the next is unharmed", async (_how, what) => {
   const address = `http://127.0.0.1:${(bait.address() as AddressInfo).port}`;
-  const left = await tried(gone, goes, does(`location.href = "${address}/left"`));
-  expect(left.results.some((r) => r.verdict === "cut" && /left for elsewhere/.test(r.why))).toBe(true);
+  expect(verdicts(await tried(gone, goes, does(what(address))))).toEqual(["the page left for elsewhere"]);
   expect(reached).toEqual([]);
   expect(verdicts(await tried(gone, goes, does("")))).toEqual(goes.map(() => "same"));
 });
+it("that leaves as it opens is cut", async () => {
+  const address = `http://127.0.0.1:${(bait.address() as AddressInfo).port}`;
+  const html = does("").replace("<title>", `<script>location.href = "${address}/left"</script><title>`);
+  expect(verdicts(await tried(gone, goes, html))).toEqual(["the page left for elsewhere"]);
+  expect(reached).toEqual([]);
+});
+it.each(["location.hash = 'on'", "history.pushState(0, '')", "location.href = 'javascript:void 0'"])(
+  "that stays where it is at %s does the same",
+  async (what) => expect(verdicts(await tried(gone, goes, does(what)))).toEqual(goes.map(() => "same")),
+);
 it.each([
   ["never comes to rest", "for (;;);"],
   ["keeps no time", "const again = () => { Promise.resolve().then(again) }; again()"],

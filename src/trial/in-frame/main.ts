@@ -8,18 +8,20 @@ import type { TrialPage } from "../in-page/trial-page";
 import type { FrameCalls } from "./calls";
 import { watchOpening } from "./closing";
 import { Hand } from "./hand";
+import { gone, leaving, watchLeaving } from "./leaving";
 import { rewriteRules } from "./marks";
 import { keepPreference } from "./preference";
 import { keepStorage } from "./storage";
 
 let page: TrialPage;
 let hand: Hand;
-
 const calls: FrameCalls = {
   here: () => true,
-  async open(html, { scroll, reducedMotion, requests }) {
+  leaving: () => leaving,
+  async write(html, { scroll, reducedMotion, requests }) {
     // Whoever listens at this document or its window is forgotten by this (HTML §8.4.1).
     document.open();
+    watchLeaving();
     keepStorage();
     keepPreference(reducedMotion);
     page = takeHold({ scroll, requests, realTime: false });
@@ -32,18 +34,25 @@ const calls: FrameCalls = {
     }
     document.close();
     await loaded;
+  },
+  async open(scroll) {
     rewriteRules();
     hand = new Hand(page);
     if (scrollY < scroll) return { done: false, impossible: true, why: "the page is not that long as it opens" };
     await page.pass(0);
+    await gone();
     return { done: true };
   },
   async act(stimulus, map) {
     const done = await hand.act(stimulus, map);
     if (done.done) await page.pass(0);
+    await gone();
     return done;
   },
-  pass: (ms) => page.pass(ms),
+  async pass(ms) {
+    await page.pass(ms);
+    await gone();
+  },
   observe: async (map, parts) => page.observe(map, parts),
   guess: async (wanted, map) => page.guess(wanted, map),
 };

@@ -45,6 +45,7 @@ export class FramePage implements Page {
   private readonly noted = new Set<string>();
   private readonly ended = new AbortController();
   private api: Remote<FrameCalls> | null = null;
+  private isLeaving = false;
 
   constructor(private readonly options: FrameOptions) {
     this.map = { ...options.map };
@@ -64,21 +65,24 @@ export class FramePage implements Page {
       };
       addEventListener("message", hear, { signal: this.ended.signal });
     });
+    const empty = new Promise((done) => frame.addEventListener("load", done, { once: true }));
     frame.src = frameAddress();
     options.stage.replaceChildren(frame);
     // What is out of view is not drawn, and never goes on.
     options.stage.scrollIntoView({ block: "nearest" });
-    await this.bounded(ready);
+    await this.bounded(Promise.all([ready, empty]));
     const { port1, port2 } = new MessageChannel();
     // A frame without an origin can be told by no other name.
     frame.contentWindow?.postMessage("port", "*", [port2]);
-    this.api = wrap<FrameCalls>(port1);
+    const api = wrap<FrameCalls>(port1);
+    this.api = api;
+    void api.leaving().then(() => {
+      this.isLeaving = true;
+    });
     frame.focus();
-    const done = await this.asked<Done>((api) =>
-      api.open(options.html, { scroll, reducedMotion, requests: options.requests }),
-    );
     frame.addEventListener("load", () => void this.loaded(), { signal: this.ended.signal });
-    return done;
+    await this.asked((api) => api.write(options.html, { scroll, reducedMotion, requests: options.requests }));
+    return this.asked<Done>((api) => api.open(scroll));
   }
 
   async act(stimulus: Stimulus): Promise<Done> {
@@ -123,10 +127,13 @@ export class FramePage implements Page {
     stage.style.height = `${height * scale}px`;
   }
 
-  /** A document has come into the frame. The page's own may be told of late; another does not answer, whatever it is. */
+  /**
+   * A document has come into the frame. The page's own may be told of late; another does not answer, whatever it is: were it
+   * the error that it may not go where it wanted.
+   */
   private async loaded(): Promise<void> {
     const late = new Promise<boolean>((done) => setTimeout(() => done(false), ANSWER));
-    const isHere = await Promise.race([this.api?.here(), late]);
+    const isHere = !this.isLeaving && (await Promise.race([this.api?.here(), late]));
     if (!isHere) this.ended.abort(new Error("the page left for elsewhere"));
   }
 

@@ -26,6 +26,8 @@ const contexts: Record<string, (id: string, x: string) => string> = {
   labelled: (id, x) => `<input id="${id}" aria-labelledby="l${id}"><div id="l${id}">fleet ${x}</div>`,
   label: (id, x) => `<label>fleet ${x}<input id="${id}"></label>`,
   deep: (id, x) => `<div role=button id="${id}"><div>fleet <span>${x}</span></div></div>`,
+  article: (id, x) => `<article><div role=button id="${id}">fleet ${x}</div></article>`,
+  main: (id, x) => `<main><section aria-label=x><div role=button id="${id}">fleet ${x}</div></section></main>`,
   strayed: (id, x) => `<ul role=list><li role=treeitem id="${id}">fleet ${x}</li></ul>`,
 };
 

@@ -26,6 +26,8 @@ export interface Animation {
   after: boolean;
   /** By property; always from 0 to 1. */
   frames: Readonly<Record<string, readonly Frame[]>>;
+  /** Properties of which an important declaration says what they are meanwhile: it goes on beneath that. */
+  beneath: readonly string[];
 }
 const none: readonly Animation[] = [];
 
@@ -107,7 +109,6 @@ export function animationsOf(
         return d ? [{ at: k.at, value: d.value, easing: k.easing ?? curve }] : [];
       });
       if (!own.length) continue;
-      if (isImportant(property)) own.splice(0, own.length, { at: 0, value: null, easing: curve });
       if (own[0].at > 0) own.unshift({ at: 0, value: null, easing: curve });
       if (own[own.length - 1].at < 1) own.push({ at: 1, value: null, easing: curve });
       frames[property] = own;
@@ -123,6 +124,7 @@ export function animationsOf(
       before: fill === "backwards" || fill === "both",
       after: fill === "forwards" || fill === "both",
       frames,
+      beneath: Object.keys(frames).filter(isImportant),
     });
   });
   return out.length ? out : none;

@@ -24,9 +24,11 @@ const apart = new Set(
 );
 /** By their tags alone these are told with what they are in, though their roles are not. */
 const toldAlong = /^(address|details|footer|img|input|optgroup|progress|select|svg|t(able|head|body|foot|r))$/;
+/** By their tags alone these are not, wherever they stand and whether or not they have a role there. */
+const neverTold = /^(form|header|aside)$/;
 /** @param isSaid the role is one that its author gives it */
 export const isApart = (role: string, tag: string, isSaid: boolean): boolean =>
-  isSaid ? apart.has(role) : tag === "form" || (apart.has(role) && !toldAlong.test(tag));
+  isSaid ? apart.has(role) : neverTold.test(tag) || (apart.has(role) && !toldAlong.test(tag));
 
 /** How words are set apart in a name accname 1.2 leaves open. */
 export const isSameName = (a: string, b: string): boolean => a.replaceAll(" ", "") === b.replaceAll(" ", "");

@@ -45,6 +45,20 @@ describe("an animation", () => {
     expect([0, 500].map(opacity)).toEqual([0.7, 0.7]);
     expect(stateText(program, advance(program, shown, 1000))).toBe("off");
   });
+  it("goes on beneath what is important only for a while", () => {
+    const doc = toast("go 1s linear", rise);
+    const css = `${doc.page.css} .toast.show:active { opacity: 0.7 !important } .toast:hover { opacity: 0.9 !important }`;
+    const { program, shown } = run({ ...doc, page: { ...doc.page, css } });
+    const t = program.partIndex.get("t")!;
+    let now = advance(program, shown, 200);
+    const at = (ms: number, stimulus: Parameters<typeof stimulate>[2]): number => {
+      now = stimulate(program, advance(program, now, ms), stimulus).state;
+      return Number(currentValue(program, now, t, "opacity"));
+    };
+    expect(at(300, { down: "t" })).toBe(0.7);
+    expect(at(400, { up: "t" })).toBe(0.9);
+    expect(at(500, { move: "b" })).toBe(0.5);
+  });
   it("goes to and fro, as often as it is said, after its delay", () => {
     const alternate = run(toast("go 100ms linear 50ms 3 alternate", "from { opacity: 0.2 } to { opacity: 1 }"));
     expect([0, 50, 100, 200, 300].map(alternate.opacity)).toEqual([

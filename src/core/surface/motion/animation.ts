@@ -47,7 +47,7 @@ export function animatedOver(
   now: number,
 ): string | undefined {
   return look.animations.reduce((under, animation) => {
-    if (!Object.hasOwn(animation.frames, property)) return under;
+    if (!Object.hasOwn(animation.frames, property) || animation.beneath.includes(property)) return under;
     const on = under ?? initialValue(property) ?? "none";
     const track = trackOf(tracks, animation, property);
     if (track) return animatedValue({ ...track, animation: track.animation! }, on, now);

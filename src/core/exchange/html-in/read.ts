@@ -103,7 +103,7 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   if (!read.ok) return { ok: false, message: read.problems.map((p) => `${p.path} ${p.message}`).join("; ") };
   const made = withCovers(read.doc);
   const scripts = written.length ? written : proposedControls(made, (part) => reader.lines.get(part) ?? 1);
-  const behaviour = readScripts(made, scripts, new Set(left), standing.begins);
+  const behaviour = readScripts(made, scripts, new Set(left), { begins: standing.begins, blanks: reader.blanks });
   if (!(behaviour?.doc ?? made).parts.length)
     return { ok: false, message: "There is no element in this markup, and its scripts make none that could be read." };
   remarks.push(...stillWaiting(made, behaviour?.doc ?? made));
@@ -128,6 +128,8 @@ const oddity = (code: string): string => `${code.replaceAll("-", " ")}: read as 
 class Reader {
   count = 0;
   readonly rows: string[] = [];
+  /** White space at the edges of elements, which shows nowhere: `before` or `after`, and the part. */
+  readonly blanks = new Set<string>();
   readonly scripts: Script[] = [];
   private readonly modules = new Set<Script>();
   /** Modules come once the page has been read (HTML §4.12.1). */
@@ -175,12 +177,12 @@ class Reader {
     if (Object.keys(attributes).length) part.attributes = attributes;
     if (Object.keys(css).length) part.css = css;
     if (this.deservesRow(node)) this.rows.push(name);
-    const content = this.content(node);
+    const content = this.content(node, name);
     if (content.length) part.content = content;
     return part;
   }
 
-  private content(node: Element): (string | Part)[] {
+  private content(node: Element, name: string): (string | Part)[] {
     const out: (string | Part)[] = [];
     for (const child of node.children) {
       if (isComment(child)) continue;
@@ -194,6 +196,9 @@ class Reader {
         else out.push(escapeTemplate(text));
       }
     }
+    const isBlank = (c: string | Part | undefined): boolean => typeof c === "string" && c.trim() === "";
+    if (isBlank(out[0])) this.blanks.add(`before ${name}`);
+    if (out.length > 1 && isBlank(out.at(-1))) this.blanks.add(`after ${name}`);
     // White space between elements only matters between inline ones; at the edges it never shows.
     const trimmed = out.map((c, i) =>
       typeof c !== "string" ? c : i === 0 ? c.trimStart() : i === out.length - 1 ? c.trimEnd() : c,

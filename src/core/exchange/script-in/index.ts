@@ -11,7 +11,7 @@ import { type Counted, counted } from "./counters";
 import { withoutImpossible } from "./crossings";
 import { CODE, type Explored, explore, MAX_STORES, type Script } from "./exploring";
 import { apartOf } from "./groups";
-import { grown, ScriptPage, type Store, type Told } from "./reading";
+import { grown, type Known, ScriptPage, type Told } from "./reading";
 import { rowsOf, type Written, writeBehaviour } from "./writing";
 
 export { CODE, type Script };
@@ -33,17 +33,17 @@ export interface ScriptRead {
 
 /**
  * @param left lines of listeners and timers that are not to be taken
- * @param begins what stands on html and body before the first script, as one would have written it
+ * @param known what stands on html and body before the first script, as one would have written it, and white space at edges
  * @returns null where there is nothing in the scripts that could be told
  */
 export function readScripts(
   broughtIn: Component,
   scripts: readonly Script[],
   left: ReadonlySet<number> = new Set(),
-  begins: Store = new Map(),
+  known: Known = {},
 ): ScriptRead | null {
   if (!scripts.length && !broughtIn.parts.some((p) => worksByItself(p, broughtIn.page.css ?? ""))) return null;
-  const as = (how: { apart?: boolean; most?: number }) => readWith(broughtIn, scripts, left, begins, how);
+  const as = (how: { apart?: boolean; most?: number }) => readWith(broughtIn, scripts, left, known, how);
   const all = as({});
   // A page of several components can be in too many ways together; each of them by itself is in few.
   const apart = all.refused ? as({ apart: true }) : all;
@@ -74,10 +74,10 @@ function readWith(
   broughtIn: Component,
   scripts: readonly Script[],
   left: ReadonlySet<number>,
-  begins: Store,
+  known: Known,
   { most, apart = false }: { most?: number; apart?: boolean },
 ): Tried {
-  const page = new ScriptPage(broughtIn, most, begins);
+  const page = new ScriptPage(broughtIn, most, known);
   const every = explore(page, scripts, new Set(), apart);
   const gone = left.size ? explore(page, scripts, left, apart) : every;
   const { width } = broughtIn.page;

@@ -170,8 +170,11 @@ class Groups {
   ways(g: number): readonly number[] {
     return this.way[g];
   }
+  private readonly sizes = new Map<number, number>();
   size(g: number): number {
-    return 1 + this.way[g].reduce((a, b) => Math.max(a, b), 0);
+    const known = this.sizes.get(g) ?? 1 + this.way[g].reduce((a, b) => Math.max(a, b), 0);
+    this.sizes.set(g, known);
+    return known;
   }
 
   /** Joins groups until the one that decides of it tells what becomes of it. */
@@ -218,16 +221,24 @@ class Groups {
    * the script keeps what one is about.
    */
   joinBound(): void {
-    for (;;) {
-      const ids = this.ids();
-      const pairs = ids.flatMap((g, i) => ids.slice(i + 1).flatMap((h) => (this.areBound(g, h) ? [[g, h]] : [])));
+    const ids = this.ids();
+    let bound = ids.flatMap((g, i) => this.boundTo(g, ids.slice(i + 1)));
+    while (bound.length) {
       // What the script keeps goes with what has fewest ways.
-      const [first] = pairs.sort((a, b) => this.sizeOf(a) - this.sizeOf(b));
-      if (!first) return;
-      this.join(first[0], first[1]);
+      const [g, h] = bound.reduce((a, b) => (this.isSooner(b, a) ? b : a));
+      const into = this.join(g, h);
+      const others = this.ids().filter((o) => o !== into);
+      bound = [...bound.filter((pair) => !pair.includes(g) && !pair.includes(h)), ...this.boundTo(into, others)];
     }
   }
-  private sizeOf([g, h]: readonly number[]): number {
+  private boundTo(g: number, others: readonly number[]): (readonly [number, number])[] {
+    return others.filter((h) => this.areBound(g, h)).map((h) => [Math.min(g, h), Math.max(g, h)] as const);
+  }
+  private isSooner(one: readonly [number, number], other: readonly [number, number]): boolean {
+    const by = [this.sizeOf(one) - this.sizeOf(other), one[0] - other[0], one[1] - other[1]];
+    return (by.find((d) => d !== 0) ?? 0) < 0;
+  }
+  private sizeOf([g, h]: readonly [number, number]): number {
     return this.size(g) + this.size(h);
   }
   private areBound(g: number, h: number): boolean {
@@ -241,14 +252,23 @@ class Groups {
     return pairs.size <= least || (pairs.size < this.size(g) * this.size(h) && this.belong(g, h));
   }
   private belong(g: number, h: number): boolean {
-    const [one, other] = [g, h].map(
-      (id) => new Set(this.keys.flatMap((key, k) => (this.group[k] === id ? saying(key) : []))),
-    );
+    const [one, other] = [this.saying(g), this.saying(h)];
     return !one.size || !other.size || [...one].some((what) => other.has(what));
+  }
+
+  private readonly said = new Map<number, ReadonlySet<string>>();
+  private saying(g: number): ReadonlySet<string> {
+    const known = this.said.get(g) ?? new Set(this.keys.flatMap((key, k) => (this.group[k] === g ? saying(key) : [])));
+    this.said.set(g, known);
+    return known;
   }
 
   private join(g: number, h: number): number {
     const [into, from] = g < h ? [g, h] : [h, g];
+    for (const id of [g, h]) {
+      this.sizes.delete(id);
+      this.said.delete(id);
+    }
     this.way[into] = numbered(this.way[g].map((w, i) => w * 1e5 + this.way[h][i]));
     this.group.forEach((of, key) => {
       if (of === from) this.group[key] = into;

@@ -84,6 +84,9 @@ export interface Event {
   moved: string;
 }
 
+/** The page as it is at a moment. */
+export type Seen = Pick<Context, "page" | "store">;
+
 export interface Context {
   readonly page: ScriptPage;
   readonly source: string;

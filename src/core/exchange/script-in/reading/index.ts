@@ -27,6 +27,6 @@ export { ENDLESS_FRAMES } from "./keeping";
 export { parse, shift, withoutUnread } from "./language";
 export { grown } from "./made";
 export { NotUnderstood, type Told } from "./not-understood";
-export { type Cell, isElement, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";
+export { type Cell, isElement, type Known, keyOfStore, type PageElement, ScriptPage, type Store } from "./page";
 export { Reading, TOO_DEEP } from "./reading";
 export { elementOf, functionOf, isA } from "./values";

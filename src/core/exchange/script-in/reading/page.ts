@@ -30,6 +30,16 @@ export interface PageElement extends StyledElement {
   handlers?: Readonly<Record<string, string>>;
 }
 
+/** What else is known of the markup. */
+export interface Known {
+  /** What stands on html and body before the first script. */
+  begins?: Store;
+  /** White space at the edges of elements, which no part keeps: `before` or `after`, and the part. */
+  blanks?: ReadonlySet<string>;
+}
+
+/** Tells the element that is the scope of a selector, while that is asked. */
+const SCOPE = "lively-scope";
 const allOf = (e: PageElement): string[] => [e.name, ...e.children.filter(isElement).flatMap(allOf)];
 export const isElement = (n: PageElement | string): n is PageElement => typeof n !== "string";
 
@@ -48,8 +58,7 @@ export class ScriptPage {
   constructor(
     readonly doc: Component,
     readonly mostOfOne = 4,
-    /** What stands on html and body before the first script. */
-    readonly begins: Store = new Map(),
+    readonly known: Known = {},
   ) {
     const css = doc.page.css?.trim() ? readSheet(doc.page.css) : null;
     this.sheet = css?.rules.length ? css : null;
@@ -112,7 +121,17 @@ export class ScriptPage {
   /** It was not taken out of what is around it, or was put there. */
   isThere(e: PageElement, store: Store): boolean {
     const said = store.get(`attached ${e.name}`);
-    return said === undefined ? !e.made : said === true;
+    if (said !== undefined || e.made) return said === true;
+    // A text has taken the place of what the markup has there.
+    const text = e.parent && store.get(`text ${e.parent.name}`);
+    return text === undefined || text === null;
+  }
+  /** Nothing around what was taken out. */
+  parentOf(e: PageElement, store: Store): PageElement | null {
+    return e === this.html || e === this.body || this.isThere(e, store) ? e.parent : null;
+  }
+  childrenOf(e: PageElement, store: Store): PageElement[] {
+    return this.inside(e, store).filter(isElement);
   }
   /** In the page, with all that is around it. */
   isInPage(e: PageElement | null, store: Store): boolean {
@@ -164,7 +183,7 @@ export class ScriptPage {
 
   /** @throws for what is no selector */
   all(selector: string, from: PageElement, store: Store): PageElement[] {
-    const test = this.test(selector, store);
+    const test = this.test(selector, store, from);
     const out: PageElement[] = [];
     const walk = (e: PageElement): void => {
       for (const c of this.inside(e, store)) {
@@ -178,14 +197,22 @@ export class ScriptPage {
   }
 
   matches(selector: string, e: PageElement, store: Store): boolean {
-    return this.test(selector, store)(e);
+    return this.test(selector, store, e)(e);
   }
 
-  /** Selectors see the page as the script has made it. */
-  private test(selector: string, store: Store): (e: PageElement) => boolean {
-    const test = tested(selector);
+  /** Selectors see the page as the script has made it. @param scope what `:scope` stands for (Selectors 4 §6.3) */
+  private test(selector: string, store: Store, scope: PageElement): (e: PageElement) => boolean {
+    const isScoped = /:scope\b/i.test(selector);
+    const test = tested(isScoped ? selector.replace(/:scope\b/gi, `[${SCOPE}]`) : selector);
     const now = this.standing(store);
-    return (e) => test(now.get(e.name)!);
+    if (!isScoped) return (e) => test(now.get(e.name)!);
+    return (e) => {
+      const attributes = now.get(scope.name)!.attributes as Record<string, string>;
+      attributes[SCOPE] = "";
+      const found = test(now.get(e.name)!);
+      delete attributes[SCOPE];
+      return found;
+    };
   }
 
   /** A page as selectors see it; the same until something is written. */
@@ -234,12 +261,14 @@ export class ScriptPage {
   }
 
   closest(selector: string, e: PageElement, store: Store): PageElement | null {
-    for (let up: PageElement | null = e; up; up = up.parent) if (this.matches(selector, up, store)) return up;
+    for (let up: PageElement | null = e; up; up = this.parentOf(up, store))
+      if (this.matches(selector, up, store)) return up;
     return null;
   }
 
-  contains(outer: PageElement, e: PageElement | null): boolean {
-    for (let up = e; up; up = up.parent) if (up === outer) return true;
+  /** @param store where what was taken out of it counts no more */
+  contains(outer: PageElement, e: PageElement | null, store?: Store): boolean {
+    for (let up = e; up; up = store ? this.parentOf(up, store) : up.parent) if (up === outer) return true;
     return false;
   }
 

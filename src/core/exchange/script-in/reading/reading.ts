@@ -256,6 +256,7 @@ export class Reading implements Working {
     if (isA(v, "pairs")) return v.kind === "Set" ? v.items.map(([k]) => k) : v.items.map(([k, x]) => list([k, x]));
     if (typeof v === "string") return [...v];
     if (isA(v, "object")) return [...iterate(this, v)];
+    if (isA(v, "native") && v.host?.items) return v.host.items();
     throw new NotUnderstood(null, "going through this");
   }
 
@@ -307,7 +308,7 @@ export class Reading implements Working {
 
   /** The scripts, one after the other, as the page is loaded. */
   load(programs: readonly { program: acorn.Program; inHead: boolean }[], top: Scope): void {
-    for (const [key, value] of this.page.begins) this.write(key, value);
+    for (const [key, value] of this.page.known.begins ?? []) this.write(key, value);
     for (const { program, inHead } of programs) {
       const { body } = program;
       this.page.isYetToCome = inHead;

@@ -62,6 +62,18 @@ export interface JsNative {
   holds?: readonly Js[];
   /** Of one that others of its kind have, too: what it is called there. */
   method?: string;
+  host?: Host;
+}
+/** An object of the browser whose properties go along with the page. */
+export interface Host {
+  get(name: string): Js;
+  set?(name: string, value: Js): void;
+  remove?(name: string): void;
+  /** Of one with names of the page's own. */
+  names?(): string[];
+  /** Of one that can be gone through. */
+  items?(): Js[];
+  text?(): string;
 }
 export interface JsObject extends Kept {
   is: "object";
@@ -165,6 +177,7 @@ export const native = (name: string, call?: JsNative["call"], holds?: readonly J
   call,
   ...(holds ? { holds } : {}),
 });
+export const hosted = (name: string, host: Host): JsNative => ({ ...native(name), host });
 export const method = (name: string, call: JsNative["call"]): JsNative => ({ ...native(name, call), method: name });
 export const functionOf = (node: FunctionNode, scope: Scope, more: Partial<JsFunction> = {}): JsFunction => ({
   is: "function",

@@ -5,5 +5,5 @@ export * from "./methods";
 export * from "./objects";
 export { pairsOf } from "./pairs";
 export * from "./patterns";
-export { primitive, textFor } from "./plain";
+export { namesOf, primitive, textFor } from "./plain";
 export * from "./promises";

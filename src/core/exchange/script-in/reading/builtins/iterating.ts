@@ -32,12 +32,12 @@ export function iteratorOf(r: Context, v: Js): Js {
     throw new NotUnderstood(null, "going through this");
   }
   const through = iterator((self) => {
-    const items = self.of.get(OF);
+    const items = r.items(self.of.get(OF));
     const at = Number(self.of.get(AT));
-    if (!isA(items, "list") || at >= items.items.length) return answer(undefined, true);
+    if (at >= items.length) return answer(undefined, true);
     r.heap.touch(self);
     self.of.set(AT, at + 1);
-    return answer(items.items[at], false);
+    return answer(items[at], false);
   });
   const rest = (self: Js): Js => list([...iterate(r, self)]);
   for (const name of helpers)
@@ -57,7 +57,7 @@ export function iteratorOf(r: Context, v: Js): Js {
     "take",
     native("take", ([n], self) => iteratorOf(r, list(firstOf(r, self, Number(n))))),
   );
-  return object({ [OF]: isA(v, "list") ? v : list(r.items(v)), [AT]: 0 }, through);
+  return object({ [OF]: goesAlong(v) ? v : list(r.items(v)), [AT]: 0 }, through);
 }
 
 /** @returns null where there is none any more */
@@ -80,10 +80,18 @@ export const closing =
     go(v);
   };
 
+/** What is put into it while it is gone through is come to, and what goes from it is not. */
+const goesAlong = (v: Js): boolean => isA(v, "list") || (isA(v, "native") && v.host?.items !== undefined);
+
 /** One by one, as far as somebody asks; left before the end it is told so. */
 export function* iterate(r: Context, v: Js): Generator<Js> {
   if (!isA(v, "object")) {
-    yield* [...r.items(v)];
+    if (!goesAlong(v)) yield* [...r.items(v)];
+    else
+      for (let at = 0; at < r.items(v).length; at++) {
+        if (at > MOST) throw new NotUnderstood(null, "going through this without an end");
+        yield r.items(v)[at];
+      }
     return;
   }
   const through = iteratorOf(r, v);

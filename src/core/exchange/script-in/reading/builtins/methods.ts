@@ -46,7 +46,15 @@ export function methodOf(r: Context, value: Js, name: string): Js {
     if (call) return method(name, (args) => call(value, args, r));
   }
   if (typeof value === "boolean" && name === "toString") return native(name, () => String(value));
-  throw new NotUnderstood(null, name);
+  if (isOfLanguage(value, name) || name.startsWith("#")) throw new NotUnderstood(null, name);
+  return undefined;
+}
+
+/** Whether the language has it, or a browser's lists. */
+function isOfLanguage(value: Js, name: string): boolean {
+  if (isA(value, "list")) return name in Array.prototype || name === "item" || name === "namedItem";
+  if (isA(value, "pairs")) return name in (value.kind === "Map" ? Map : Set).prototype;
+  return isA(value, "pattern") ? name in RegExp.prototype : name in Object(value);
 }
 const matched = (p: JsPattern, name: string): Js =>
   native(name, ([t]) => {

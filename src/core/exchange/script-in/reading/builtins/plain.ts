@@ -8,12 +8,17 @@ export const objectIn = (v: Js): JsObject => {
   if (isA(v, "function")) return v.own;
   throw new NotUnderstood(null, "going through this");
 };
-export const namesOf = (v: Js): string[] =>
-  isA(v, "list") ? v.items.map((_x, i) => String(i)) : [...objectIn(v).of.keys()].filter((n) => !n.startsWith("#"));
+export function namesOf(v: Js): string[] {
+  if (isA(v, "list")) return v.items.map((_x, i) => String(i));
+  if (isA(v, "native") && v.host?.names) return v.host.names();
+  if (isA(v, "native") && v.host?.items) return v.host.items().map((_x, i) => String(i));
+  return [...objectIn(v).of.keys()].filter((n) => !n.startsWith("#"));
+}
 
 /** @returns what stands for it; itself where nobody knows */
 export function primitive(r: Context, v: Js, hint: "string" | "number" | "default"): Js {
   if (isA(v, "list")) return textOf(v);
+  if (isA(v, "native") && v.host?.text) return v.host.text();
   if (isA(v, "function")) return r.source.slice(v.node.start, v.node.end);
   if (!isA(v, "object")) return v;
   const own = inherited(v, symbol("toPrimitive"))?.value;
@@ -34,6 +39,7 @@ export function plain(r: Context, v: Js, depth = 0): unknown {
   if (typeof v !== "object" || v === null) return v;
   if (depth > 8) throw new NotUnderstood(null, "what is written as JSON");
   if (isA(v, "list")) return v.items.map((i) => plain(r, i, depth + 1));
-  if (isA(v, "object")) return Object.fromEntries(namesOf(v).map((n) => [n, plain(r, r.member(v, n), depth + 1)]));
+  if (isA(v, "object") || (isA(v, "native") && v.host?.names))
+    return Object.fromEntries(namesOf(v).map((n) => [n, plain(r, r.member(v, n), depth + 1)]));
   throw new NotUnderstood(null, "what is written as JSON");
 }

@@ -5,6 +5,7 @@ import type { PageElement } from "../page";
 import { elementOf, isA, isTrue, type Js, list, MEASURED, NotUnderstood, object, textOf } from "../values";
 import { targetMethods } from "./event";
 import { report, reset } from "./forms";
+import { live } from "./lists";
 import {
   capture,
   capturing,
@@ -15,36 +16,49 @@ import {
   showPopover,
   togglePopover,
 } from "./native";
-import { attributeSet } from "./said";
+import { attributeGet, attributeNames, attributeSet } from "./said";
 import { treeMethods } from "./tree";
 import { isSmooth } from "./view";
 
+const found = (r: Context, e: PageElement, selector: string): Js =>
+  live(r, `${selector} in ${e.name}`, () => r.page.all(selector, e, r.store));
+/** Where one stands to another (DOM §4.4, `compareDocumentPosition`). */
+function placeTo(r: Context, e: PageElement, other: PageElement): number {
+  if (e === other) return 0;
+  if (r.page.contains(e, other, r.store)) return 20;
+  if (r.page.contains(other, e, r.store)) return 10;
+  const all = r.page.all("*", r.page.html, r.store);
+  if (!all.includes(e) || !all.includes(other)) throw new NotUnderstood(null, "where what is in no page stands");
+  return all.indexOf(other) < all.indexOf(e) ? 2 : 4;
+}
 const BLURS = "blur(), by which what has the focus loses it: the sheet keeps it";
 
 export const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
   ...treeMethods,
   ...targetMethods,
-  getAttributeNames: (r, e) => list(Object.keys(e.attributes).filter((n) => r.page.attribute(e, n, r.store) !== null)),
-  hasAttributes: (_r, e) => Object.keys(e.attributes).length > 0,
+  getAttributeNames: (r, e) => list(attributeNames(r, e)),
+  hasAttributes: (r, e) => attributeNames(r, e).length > 0,
   checkVisibility: () => {
     throw new NotUnderstood(null, "whether this can be seen");
   },
   querySelector: (r, e, [s]) => elementOf(r.page.all(textOf(s), e, r.store)[0] ?? null),
   querySelectorAll: (r, e, [s]) => list(r.page.all(textOf(s), e, r.store).map(elementOf)),
-  getElementsByClassName: (r, e, [c]) =>
-    list(r.page.all(`.${textOf(c).trim().replace(/\s+/g, ".")}`, e, r.store).map(elementOf)),
-  getElementsByTagName: (r, e, [t]) => list(r.page.all(textOf(t), e, r.store).map(elementOf)),
+  getElementsByClassName: (r, e, [c]) => found(r, e, `.${textOf(c).trim().replace(/\s+/g, ".")}`),
+  getElementsByTagName: (r, e, [t]) => found(r, e, textOf(t)),
+  compareDocumentPosition: (r, e, [other]) => (isA(other, "element") ? placeTo(r, e, other.element) : 1),
+  isSameNode: (_r, e, [other]) => isA(other, "element") && other.element === e,
   closest: (r, e, [s]) => elementOf(r.page.closest(textOf(s), e, r.store)),
   matches: (r, e, [s]) => r.page.matches(textOf(s), e, r.store),
-  contains: (r, e, [other]) => (isA(other, "element") ? r.page.contains(e, other.element) : false),
-  getAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store),
-  hasAttribute: (r, e, [n]) => r.page.attribute(e, textOf(n).toLowerCase(), r.store) !== null,
+  contains: (r, e, [other]) => (isA(other, "element") ? r.page.contains(e, other.element, r.store) : false),
+  getAttribute: (r, e, [n]) => attributeGet(r, e, textOf(n).toLowerCase()),
+  hasAttribute: (r, e, [n]) => attributeGet(r, e, textOf(n).toLowerCase()) !== null,
   setAttribute: (r, e, [n, v]) => attributeSet(r, e, textOf(n).toLowerCase(), textOf(v)) as undefined,
   removeAttribute: (r, e, [n]) => attributeSet(r, e, textOf(n).toLowerCase(), null) as undefined,
   toggleAttribute: (r, e, [n, force]) => {
     const name = textOf(n).toLowerCase();
-    const on = force === undefined ? r.page.attribute(e, name, r.store) === null : isTrue(force);
-    attributeSet(r, e, name, on ? "" : null);
+    const has = attributeGet(r, e, name) !== null;
+    const on = force === undefined ? !has : isTrue(force);
+    if (on !== has) attributeSet(r, e, name, on ? "" : null);
     return on;
   },
   focus: (r, e) => {

@@ -1,7 +1,7 @@
 /** Elements as scripts find them: what their properties and methods do to the page that is read. */
 
 import type { Context } from "../context";
-import { isElement, type PageElement } from "../page";
+import type { PageElement } from "../page";
 import {
   elementOf,
   isTrue,
@@ -15,11 +15,11 @@ import {
   textOf,
 } from "../values";
 import { elementMethods } from "./element-methods";
-import { named } from "./lists";
-import { ANSWER, answerBy, check } from "./native";
+import { live, named } from "./lists";
+import { ANSWER, answerBy, check, isCheckable } from "./native";
 import { isHandler, isOfBrowser } from "./properties";
-import { attributeSet, CONTENT, classList, setText, styleTextSet } from "./said";
-import { nodeOf, replaceInside } from "./tree";
+import { attributeGet, attributeNames, attributeSet, CONTENT, classList, dataset, style, styleTextSet } from "./said";
+import { markupIn, markupOf, nodeOf, replaceBy, replaceInside, setText } from "./tree";
 import { scrollPage } from "./view";
 
 /** Properties that stand for an attribute of the same meaning (HTML §2.6.1). */
@@ -30,12 +30,21 @@ const reflected: Record<string, string> = {
   href: "href",
   src: "src",
   alt: "alt",
-  role: "role",
   htmlFor: "for",
   type: "type",
   name: "name",
+  lang: "lang",
+  placeholder: "placeholder",
+  target: "target",
+  accessKey: "accesskey",
+  slot: "slot",
+  pattern: "pattern",
+  label: "label",
 };
+/** Of these nothing takes the attribute away (ARIA in HTML, reflecting content attributes: `DOMString?`). */
+const isNullable = (property: string): boolean => property === "role" || /^aria[A-Z]/.test(property);
 const flags = new Set(["hidden", "disabled", "inert", "open", "required", "readOnly", "checked"]);
+/** The attribute of a property about accessibility (ARIA §10.2). */
 const aria = (property: string): string => property.replace(/^aria(?=[A-Z])/, "aria-").toLowerCase();
 
 /** A form's controls, which are also its own properties by their names (HTML §4.10.3). */
@@ -49,9 +58,9 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
   const control = e.tag === "form" ? controlsOf(r, e).of.get(property) : undefined;
   if (control !== undefined && property !== "length") return control;
   if (!isOfBrowser(e.tag, property)) return undefined;
-  const inside = (of: PageElement): PageElement[] =>
-    of.children.filter(isElement).filter((c) => page.isThere(c, store));
-  const siblings = e.parent ? inside(e.parent) : [e];
+  const inside = (of: PageElement): PageElement[] => page.childrenOf(of, store);
+  const parent = page.parentOf(e, store);
+  const siblings = parent ? inside(parent) : [e];
   const at = siblings.indexOf(e);
   if (gauges.test(e.tag) && Object.hasOwn(gaugeValues, property))
     return Number(page.attribute(e, property, store) ?? gaugeValues[property]);
@@ -59,17 +68,19 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     case "classList":
       return classList(r, e);
     case "style":
-      return native(`style ${e.name}`);
+      return style(r, e);
     case "dataset":
-      return native(`dataset ${e.name}`);
+      return dataset(r, e);
     case "textContent":
     case "innerText":
       return page.text(e, store);
     case "value":
-      return e.tag === "output" ? page.text(e, store) : (page.attribute(e, "value", store) ?? "");
+      if (e.tag === "output") return page.text(e, store);
+      return page.attribute(e, "value", store) ?? (isCheckable(e) ? "on" : "");
     case "innerHTML":
-      if (e.children.some(isElement)) throw new NotUnderstood(null, "markup as a text");
-      return page.text(e, store);
+      return markupIn(r, e);
+    case "outerHTML":
+      return markupOf(r, e);
     case "returnValue":
       return r.extra(e, false)?.of.get(ANSWER) ?? "";
     case "form":
@@ -86,14 +97,18 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       return inside(e).length;
     case "ownerDocument":
       return native("document");
+    case "localName":
+      return e.tag;
     case "tagName":
     case "nodeName":
       return e.tag.toUpperCase();
     case "parentElement":
     case "parentNode":
-      return elementOf(e.parent);
+      return elementOf(parent);
     case "children":
-      return list(inside(e).map(elementOf));
+      return live(r, `children of ${e.name}`, () => page.childrenOf(e, r.store));
+    case "attributes":
+      return list(attributeNames(r, e).map((n) => object({ name: n, value: attributeGet(r, e, n) })));
     case "firstElementChild":
       return elementOf(inside(e)[0] ?? null);
     case "lastElementChild":
@@ -101,9 +116,10 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     case "firstChild":
     case "lastChild":
     case "childNodes":
-      return nodeOf(r, e, property, (text) => setText(r, e, text));
     case "hasChildNodes":
-      return native(property, () => page.text(e, store) !== "" || inside(e).length > 0);
+    case "nextSibling":
+    case "previousSibling":
+      return nodeOf(r, e, property);
     case "nextElementSibling":
       return elementOf(siblings[at + 1] ?? null);
     case "previousElementSibling":
@@ -130,14 +146,15 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       return CONTENT;
     case "tabIndex":
       return Number(
-        page.attribute(e, "tabindex", store) ?? (/^(a|button|input|select|textarea)$/.test(e.tag) ? 0 : -1),
+        page.attribute(e, "tabindex", store) ??
+          (/^(a|area|button|input|select|textarea|summary|iframe|object)$/.test(e.tag) ? 0 : -1),
       );
   }
   if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) return r.scroll.ask();
   if (flags.has(property)) return page.attribute(e, property.toLowerCase(), store) !== null;
   if (property === "className") return [...page.classes(e, store)].join(" ");
+  if (isNullable(property)) return page.attribute(e, aria(property), store);
   if (Object.hasOwn(reflected, property)) return page.attribute(e, reflected[property], store) ?? "";
-  if (/^aria[A-Z]/.test(property)) return page.attribute(e, aria(property), store);
   const call = elementMethods[property];
   if (call) return native(`${property} of ${e.name}`, (args) => call(r, e, args));
   if (isHandler(property)) return null;
@@ -155,11 +172,14 @@ export function elementSet(r: Context, e: PageElement, property: string, value: 
     setText(r, e, textOf(value ?? ""));
   } else if (property === "innerHTML") {
     replaceInside(r, e, textOf(value ?? ""));
+  } else if (property === "outerHTML") {
+    replaceBy(r, e, textOf(value ?? ""));
   } else if (property === "checked") check(r, e, isTrue(value));
   else if (flags.has(property)) attributeSet(r, e, property.toLowerCase(), isTrue(value) ? "" : null);
   else if (property === "tabIndex") attributeSet(r, e, "tabindex", textOf(value));
+  else if (isNullable(property))
+    attributeSet(r, e, aria(property), value === null || value === undefined ? null : textOf(value));
   else if (Object.hasOwn(reflected, property)) attributeSet(r, e, reflected[property], textOf(value));
-  else if (/^aria[A-Z]/.test(property)) attributeSet(r, e, aria(property), value === null ? null : textOf(value));
   else if (isHandler(property)) r.listen(e, property.slice(2), value, object({ property: true }));
   else if (property === "value" || (gauges.test(e.tag) && Object.hasOwn(gaugeValues, property)))
     attributeSet(r, e, property, textOf(value));

@@ -2,8 +2,27 @@
 
 import type { Context } from "../context";
 import type { PageElement } from "../page";
-import { elementOf, type Js, type JsObject, native, object, textOf } from "../values";
+import { elementOf, hosted, type Js, type JsObject, native, object, textOf } from "../values";
 import { check } from "./native";
+
+/** A list that goes along with the page (DOM §4.2.10.2). @param what it is a list of */
+export function live(r: Context, what: string, now: () => readonly PageElement[]): Js {
+  const by = (word: string): PageElement | undefined =>
+    now().find((e) => ["id", "name"].some((n) => r.page.attribute(e, n, r.store) === word));
+  const calls: Record<string, (args: Js[]) => Js> = {
+    item: ([at]) => elementOf(now()[Number(at as number)] ?? null),
+    namedItem: ([name]) => elementOf(by(textOf(name)) ?? null),
+  };
+  return hosted(what, {
+    get(name) {
+      if (name === "length") return now().length;
+      if (/^\d+$/.test(name)) return elementOf(now()[Number(name)] ?? null) ?? undefined;
+      if (Object.hasOwn(calls, name)) return native(name, calls[name]);
+      return elementOf(by(name) ?? null) ?? undefined;
+    },
+    items: () => now().map(elementOf),
+  });
+}
 
 /** Elements by place, id and name, as in `document.forms` and `form.elements`; several of one name are a list of theirs. */
 export function named(r: Context, elements: readonly PageElement[]): JsObject {

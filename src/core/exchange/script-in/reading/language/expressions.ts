@@ -114,7 +114,9 @@ function objectOf(r: Context, node: acorn.ObjectExpression, scope: Scope): Js {
   for (const p of node.properties) {
     if (p.type === "SpreadElement") {
       const from = evaluate(r, p.argument, scope);
-      if (isA(from, "object")) for (const name of from.of.keys()) made.of.set(name, r.member(from, name));
+      if (isA(from, "native") && from.host?.names)
+        for (const name of from.host.names()) made.of.set(name, r.member(from, name));
+      else if (isA(from, "object")) for (const name of from.of.keys()) made.of.set(name, r.member(from, name));
       else if (isA(from, "list")) for (const [i, v] of from.items.entries()) made.of.set(String(i), v);
       else if (typeof from === "object" && from !== null) throw new NotUnderstood(r.line(p), wordsOf(r, p));
       continue;

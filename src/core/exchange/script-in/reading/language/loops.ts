@@ -1,5 +1,6 @@
 /** What loops go through, and how they end (ECMA-262 §14.7). */
 import type * as acorn from "acorn";
+import { namesOf } from "../builtins";
 import type { Context } from "../context";
 import { isA, type Js, NotUnderstood, type Scope } from "../values";
 import { assignTo, declare, type Evaluate } from "./patterns";
@@ -16,6 +17,7 @@ export const outOf = (end: End): End => (end?.is === "break" && end.label === un
 export function namesOfLoop(over: Js): string[] {
   if (isA(over, "object")) return [...over.of.keys()].filter((name) => !name.startsWith("#"));
   if (isA(over, "list")) return over.items.map((_v, i) => String(i));
+  if (isA(over, "native")) return namesOf(over);
   if (over === null || over === undefined) return [];
   throw new NotUnderstood(null, "going through this");
 }

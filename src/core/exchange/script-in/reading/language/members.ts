@@ -1,21 +1,10 @@
 /** Properties: of the script's own objects, of elements, and of what the browser has (ECMA-262 §10.1). */
 
-import { ITERATOR, iteratorOf, methodOf, promiseGet } from "../builtins";
+import { ITERATOR, iteratorOf, methodOf, namesOf, promiseGet } from "../builtins";
 import type { Context } from "../context";
-import {
-  elementGet,
-  elementSet,
-  eventGet,
-  goTo,
-  hostGet,
-  isEvent,
-  isHandler,
-  isOfBrowser,
-  kebab,
-  styleSet,
-} from "../host";
+import { elementGet, elementSet, eventGet, goTo, hostGet, isEvent, isHandler, isOfBrowser } from "../host";
 import type { PageElement } from "../page";
-import { inherited, isA, type Js, type JsObject, method, NotUnderstood, native, object, textOf } from "../values";
+import { inherited, isA, type Js, type JsObject, list, method, NotUnderstood, native, object, textOf } from "../values";
 
 export const got = (r: Context, value: Js, self: Js): Js =>
   isA(value, "accessor") ? (value.get ? r.call(value.get, [], self) : undefined) : value;
@@ -62,7 +51,9 @@ export function memberOf(r: Context, value: Js, name: string): Js {
     }
     case "native":
       if (name === "call" || name === "apply" || name === "bind") return ofFunction(r, value, name);
-      return hostGet(r, value.name, name);
+      if (name === ITERATOR && value.host?.items) return native(name, () => iteratorOf(r, value));
+      if (name === "hasOwnProperty" && value.host) return native(name, ([n]) => namesOf(value).includes(textOf(n)));
+      return value.host ? value.host.get(name) : hostGet(r, value.name, name);
     default:
       throw new NotUnderstood(null, name);
   }
@@ -77,7 +68,12 @@ function ofEvery(value: JsObject, name: string): Js {
 function ofFunction(r: Context, of: Js, name: string): Js {
   // A method of one value is asked of another (`[].forEach.call(list, …)`).
   const fn =
-    isA(of, "native") && of.method ? native(name, (args, self) => r.call(r.member(self, of.method!), args, self)) : of;
+    isA(of, "native") && of.method
+      ? native(name, (args, self) => {
+          const asked = isA(self, "native") && self.host?.items ? list(self.host.items()) : self;
+          return r.call(r.member(asked, of.method!), args, asked);
+        })
+      : of;
   switch (name) {
     case "call":
       return native(name, ([self, ...args]) => r.call(fn, args, self));
@@ -133,7 +129,8 @@ export function assignMember(r: Context, target: Js, name: string, value: Js): v
     case "list":
       return assignToList(r, target, name, value);
     case "native":
-      return assignToHost(r, target.name, name, value);
+      if (!target.host) return assignToHost(r, target.name, name, value);
+      return target.host.set?.(name, value);
     default:
       throw new NotUnderstood(null, name);
   }
@@ -160,10 +157,7 @@ function assignToList(r: Context, target: Extract<Js, { is: "list" }>, name: str
 }
 
 function assignToHost(r: Context, host: string, name: string, value: Js): void {
-  if (host.startsWith("style ")) styleSet(r, r.page.named(host.slice(6))!, name, value);
-  else if (host.startsWith("dataset ")) {
-    r.write(`attribute ${host.slice(8)} data-${kebab(name)}`, textOf(value));
-  } else if (/^(window|document)$/.test(host) && isHandler(name, true))
+  if (/^(window|document)$/.test(host) && isHandler(name, true))
     r.listen(host as "window", name.slice(2), value, object({ property: true }));
   else if (host === "location" && name === "hash") goTo(r, textOf(value));
   else if (host === "window" && name === "location" && /^#/.test(textOf(value))) goTo(r, textOf(value));
@@ -175,8 +169,8 @@ function assignToHost(r: Context, host: string, name: string, value: Js): void {
 
 /** `delete of.name` (§13.5.1). */
 export function removeMember(r: Context, target: Js, name: string): boolean {
-  if (isA(target, "native") && target.name.startsWith("dataset ")) {
-    r.write(`attribute ${target.name.slice(8)} data-${kebab(name)}`, null);
+  if (isA(target, "native") && target.host?.remove) {
+    target.host.remove(name);
     return true;
   }
   if (isA(target, "proxy")) return removeMember(r, target.target, name);

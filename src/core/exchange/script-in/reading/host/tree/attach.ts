@@ -65,6 +65,7 @@ function standBeside(r: Context, parent: PageElement, comesFirst: boolean): void
   if (text === undefined || text === null) return;
   if (text !== "" && (comesFirst || parent.children.some((c) => isElement(c) && !c.made)))
     throw new NotUnderstood(null, "an element beside a text in place of others");
+  takeOutOwn(r, parent);
   r.erase(`text ${parent.name}`);
   if (text !== "") r.write(`words ${parent.name}`, text);
 }
@@ -133,6 +134,12 @@ export function detach(r: Context, e: PageElement): void {
   if (!e.made) return r.write(keyOfPlace(e), false);
   noteTakenOut(r, e);
   r.erase(keyOfPlace(e));
+}
+
+/** What the markup itself has inside does not come back once nothing stands in its place any more. */
+export function takeOutOwn(r: Context, e: PageElement): void {
+  for (const c of e.children)
+    if (isElement(c) && !c.made && r.store.get(keyOfPlace(c)) !== false) r.write(keyOfPlace(c), false);
 }
 
 /** An element that was made is blank again, with nothing in it: nobody has it any more, or it stands for another from now on. */

@@ -4,14 +4,27 @@ import { keyOfPlace, makeElement, nameMade, type Said, saidBy } from "../../made
 import { isElement, type PageElement } from "../../page";
 import { NotUnderstood } from "../../values";
 import { noteLost } from "./anew";
-import { detach } from "./attach";
+import { detach, takeOutOwn } from "./attach";
+import { ownMarkup, standAgain } from "./markup";
+
+/** A text in place of all that was inside (DOM §4.4, string replace all). */
+export function setText(r: Context, e: PageElement, text: string): void {
+  // Nothing, where a script's own elements stood: they are taken out.
+  if (text === "" && e.children.some((c) => isElement(c) && c.made)) replaceInside(r, e, "");
+  else {
+    r.erase(`words ${e.name}`);
+    for (const c of e.children) if (isElement(c) && c.made && r.page.isThere(c, r.store)) detach(r, c);
+    r.write(`text ${e.name}`, text);
+  }
+}
 
 /** Everything inside is taken out; markup takes its place. */
 export function replaceInside(r: Context, e: PageElement, markup: string): void {
   r.erase(`words ${e.name}`);
   const said = saidBy(markup);
   if (said.some((s) => typeof s !== "string")) {
-    for (const c of e.children) if (isElement(c) && !c.made && r.page.isThere(c, r.store)) detach(r, c);
+    if (markup === ownMarkup(r, e)) return standAgain(r, e);
+    takeOutOwn(r, e);
     return drawInside(r, e, said, `drawn in ${e.name}`);
   }
   for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
@@ -73,7 +86,8 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
     for (const [type, code] of Object.entries(s.handlers)) r.listenBy(e, type, code);
     drawInside(r, e, s.children, `${e.made!.site}/`);
   }
-  for (const e of known) if (!order.includes(e) && page.isThere(e, r.store)) detach(r, e);
+  for (const e of parent.children)
+    if (isElement(e) && e.made && !order.includes(e) && page.isThere(e, r.store)) detach(r, e);
   if (isNew && words.length)
     // As it is first, words and elements stand in their order.
     parent.children = said.map((s) => (typeof s === "string" ? s : order[elements.indexOf(s)]));

@@ -1,7 +1,8 @@
 /** The tree of elements as scripts change it. */
 export { detach, sweep } from "./attach";
 export { cloned, created } from "./copies";
-export { replaceInside } from "./drawn";
+export { replaceInside, setText } from "./drawn";
 export { fragment, template } from "./fragments";
+export { markupIn, markupOf } from "./markup";
 export { nodeOf } from "./texts";
-export { treeMethods } from "./tree";
+export { replaceBy, treeMethods } from "./tree";

@@ -1,43 +1,111 @@
-/** The texts of elements as nodes (DOM §4.4, §4.11). */
+/** The nodes of an element, texts among them (DOM §4.4, §4.11). */
 import type { Context } from "../../context";
-import { isElement, type PageElement } from "../../page";
-import { elementOf, type Js, list, NotUnderstood, native, object, textOf } from "../../values";
+import type { PageElement } from "../../page";
+import { elementOf, hosted, isA, type Js, list, NotUnderstood, native, textOf } from "../../values";
+import { setText } from "./drawn";
+import { AFTER, BEFORE, keyOfBlank, type Node, nodesOf, WORDS } from "./nodes";
 
-/**
- * `firstChild`, `lastChild` and `childNodes`, as far as it is known what they are: between elements there may have been
- * white space, which a component does not keep.
- * @param say says an element's text anew
- */
-export function nodeOf(r: Context, e: PageElement, property: string, say: (text: string) => void): Js {
-  const said = r.store.get(`text ${e.name}`);
-  const there = e.children.filter((c) => !isElement(c) || r.page.isThere(c, r.store));
-  const nodes = said === undefined || said === null ? there : String(said) === "" ? [] : [String(said)];
-  const own = nodes.length === 1;
-  const node = (c: PageElement | string): Js => (isElement(c) ? elementOf(c) : textNode(c, own ? say : null));
-  if (property === "childNodes") {
-    if (nodes.some(isElement)) throw new NotUnderstood(null, ".childNodes");
-    return list(nodes.map(node));
+/** `firstChild`, `childNodes` and their kin. */
+export function nodeOf(r: Context, e: PageElement, property: string): Js {
+  const given = (n: Node | undefined, of: PageElement): Js =>
+    n ? (n.element ? elementOf(n.element) : textNode(r, of, n)) : null;
+  switch (property) {
+    case "firstChild":
+      return given(nodesOf(r, e)[0], e);
+    case "lastChild":
+      return given(nodesOf(r, e).at(-1), e);
+    case "hasChildNodes":
+      return native(property, () => nodesOf(r, e).length > 0);
+    case "childNodes":
+      return childNodes(r, e, (n) => given(n, e));
   }
-  const found = property === "firstChild" ? nodes[0] : nodes.at(-1);
-  if (found === undefined) return null;
-  if (isElement(found) && !own) throw new NotUnderstood(null, `.${property}`);
-  return node(found);
+  const parent = r.page.parentOf(e, r.store);
+  if (!parent) return null;
+  // What stands between the page's own outermost elements nobody knows here: mostly white space.
+  if (!parent.part && !parent.made) throw new NotUnderstood(null, `.${property} beside what has no element around it`);
+  const nodes = nodesOf(r, parent);
+  const at = nodes.findIndex((n) => n.element === e);
+  return given(nodes[at + (property === "nextSibling" ? 1 : -1)], parent);
 }
 
-/** @param say null where other nodes stand beside it */
-function textNode(text: string, say: ((text: string) => void) | null): Js {
-  const value = (name: string): [string, Js] => [
-    name,
-    {
-      is: "accessor",
-      get: native(name, () => text),
-      set: native(name, ([said]) => {
-        if (!say) throw new NotUnderstood(null, `.${name} = … of a text beside others`);
-        say(textOf(said ?? ""));
-        return undefined;
-      }),
+const childNodes = (r: Context, e: PageElement, given: (n: Node) => Js): Js => {
+  const now = (): Js[] => nodesOf(r, e).map(given);
+  return hosted(`childNodes of ${e.name}`, {
+    get(name) {
+      if (name === "length") return now().length;
+      if (/^\d+$/.test(name)) return now()[Number(name)];
+      if (name === "item") return native(name, ([i]) => now()[Number(i as number)] ?? null);
+      return /^(forEach|entries|keys|values)$/.test(name) ? r.member(list(now()), name) : undefined;
     },
-  ];
-  const values = ["nodeValue", "data", "textContent"].map(value);
-  return object(new Map<string, Js>([["nodeType", 3], ["nodeName", "#text"], ["length", text.length], ...values]));
+    items: now,
+  });
+};
+
+/** What texts have besides, which is not gone into here. */
+const ofTexts =
+  /Data$|EventListener$|^(splitText|replaceWith|before|after|cloneNode|normalize|compareDocumentPosition|contains|getRootNode|ownerDocument|isEqualNode|isSameNode|dispatchEvent|firstChild|lastChild|childNodes|hasChildNodes|assignedSlot)$/;
+
+/** A text among the nodes of an element. */
+function textNode(r: Context, e: PageElement, { text, at }: Node): Js {
+  const siblings = (): Node[] => nodesOf(r, e);
+  const place = (): number => siblings().findIndex((n) => n.at === at);
+  const beside = (by: number): Js => {
+    const n = siblings()[place() + by];
+    return n ? (n.element ? elementOf(n.element) : textNode(r, e, n)) : null;
+  };
+  const say = (said: string): void => {
+    if (siblings().length === 1) setText(r, e, said);
+    else if (at === WORDS) r.write(`words ${e.name}`, said);
+    else if (said !== text) throw new NotUnderstood(null, "another text beside elements");
+  };
+  const remove = (): undefined => {
+    if (at === BEFORE || at === AFTER) r.write(keyOfBlank(e, at), true);
+    else if (at === WORDS) r.erase(`words ${e.name}`);
+    else if (siblings().length === 1) setText(r, e, "");
+    else if (text.trim()) throw new NotUnderstood(null, "a text that is taken out beside elements");
+  };
+  return hosted(`text ${at} of ${e.name}`, {
+    get(name) {
+      switch (name) {
+        case "nodeType":
+          return 3;
+        case "nodeName":
+          return "#text";
+        case "nodeValue":
+        case "data":
+        case "textContent":
+        case "wholeText":
+          return siblings()[place()]?.text ?? text;
+        case "length":
+          return text.length;
+        case "parentNode":
+        case "parentElement":
+          return elementOf(e);
+        case "isConnected":
+          return r.page.isInPage(e, r.store);
+        case "nextSibling":
+          return beside(1);
+        case "previousSibling":
+          return beside(-1);
+        case "remove":
+          return native(name, remove);
+      }
+      if (ofTexts.test(name)) throw new NotUnderstood(null, `.${name} of a text`);
+      return undefined;
+    },
+    set(name, value) {
+      if (/^(nodeValue|data|textContent)$/.test(name)) say(textOf(value ?? ""));
+      else throw new NotUnderstood(null, `.${name} = … of a text`);
+    },
+  });
+}
+
+/** The element before which something is put that is put before a node. @throws where a text stands between */
+export function elementFrom(r: Context, node: Js): PageElement | null {
+  if (isA(node, "element")) return node.element;
+  if (!isA(node, "native")) return null;
+  const text = r.member(node, "nodeValue");
+  const next = r.member(node, "nextSibling");
+  if (typeof text === "string" && text.trim()) throw new NotUnderstood(null, "what is put before a text");
+  return elementFrom(r, next);
 }

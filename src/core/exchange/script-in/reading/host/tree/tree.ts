@@ -3,9 +3,10 @@ import type { Context } from "../../context";
 import { madeOf } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, isA, type Js, NotUnderstood, textOf } from "../../values";
-import { attach, detach, inPlaceOf } from "./attach";
+import { attach, detach, inPlaceOf, takeOutOwn } from "./attach";
 import { begun } from "./begun";
 import { cloned } from "./copies";
+import { elementFrom } from "./texts";
 
 function insert(r: Context, parent: PageElement, markup: string, before: PageElement | null, first: boolean): void {
   const nodes = madeOf(r.page, markup, `in ${parent.name}`, r.store, r.madeNow);
@@ -29,10 +30,20 @@ const beside = (
 ): void => {
   if (where === "beforeend") put(e, null, false);
   else if (where === "afterbegin") put(e, null, true);
-  else if (e.parent && where === "beforebegin") put(e.parent, e, false);
-  else if (e.parent && where === "afterend") put(e.parent, next(r, e), false);
-  else throw new NotUnderstood(null, where);
+  else if (where !== "beforebegin" && where !== "afterend") throw new NotUnderstood(null, where);
+  else {
+    const parent = r.page.parentOf(e, r.store);
+    if (parent) put(parent, where === "afterend" ? next(r, e) : e, false);
+  }
 };
+
+/** Markup in place of an element (DOM Parsing §2.3, `outerHTML`). */
+export function replaceBy(r: Context, e: PageElement, markup: string): void {
+  const parent = r.page.parentOf(e, r.store);
+  if (!parent) return;
+  insert(r, parent, markup, e, false);
+  detach(r, e);
+}
 
 type Methods = Record<string, (r: Context, e: PageElement, args: Js[]) => Js>;
 export const treeMethods: Methods = {
@@ -43,22 +54,44 @@ export const treeMethods: Methods = {
     return child;
   },
   insertBefore: (r, e, [child, before]) => {
-    attach(r, e, child, given(before), false);
+    attach(r, e, child, elementFrom(r, before), false);
     return child;
   },
-  before: (r, e, args) => args.forEach((a) => void (e.parent && attach(r, e.parent, a, e, false))) as undefined,
-  after: (r, e, args) => args.forEach((a) => void (e.parent && attach(r, e.parent, a, next(r, e), false))) as undefined,
+  replaceChild: (r, e, [child, old]) => {
+    attach(r, e, child, elementFrom(r, old), false);
+    treeMethods.removeChild(r, e, [old]);
+    return old;
+  },
+  before: (r, e, args) => {
+    const parent = r.page.parentOf(e, r.store);
+    if (parent) for (const a of args) attach(r, parent, a, e, false);
+    return undefined;
+  },
+  after: (r, e, args) => {
+    const parent = r.page.parentOf(e, r.store);
+    const before = next(r, e);
+    if (parent) for (const a of args) attach(r, parent, a, before, false);
+    return undefined;
+  },
   insertAdjacentElement: (r, e, [where, child]) => {
-    beside(r, e, textOf(where), (parent, before, first) => attach(r, parent, child, before, first));
-    return child;
+    let isDone = false;
+    beside(r, e, textOf(where), (parent, before, first) => {
+      attach(r, parent, child, before, first);
+      isDone = true;
+    });
+    return isDone ? child : null;
   },
+  insertAdjacentText: (r, e, [where, text]) =>
+    beside(r, e, textOf(where), (parent, before, first) => attach(r, parent, textOf(text), before, first)) as undefined,
   insertAdjacentHTML: (r, e, [where, markup]) =>
     beside(r, e, textOf(where), (parent, before, first) =>
       insert(r, parent, textOf(markup), before, first),
     ) as undefined,
   cloneNode: (r, e, [deep]) => elementOf(cloned(r, e, deep === true)),
   replaceWith: (r, e, args) => {
-    for (const a of args) if (e.parent) attach(r, e.parent, a, e, false);
+    const parent = r.page.parentOf(e, r.store);
+    if (!parent) return undefined;
+    for (const a of args) attach(r, parent, a, e, false);
     detach(r, e);
     return undefined;
   },
@@ -66,10 +99,12 @@ export const treeMethods: Methods = {
   removeChild: (r, _e, [child]) => {
     const inner = given(child);
     if (inner) detach(r, inner);
+    else r.call(r.member(child, "remove"), [], child);
     return child;
   },
   replaceChildren: (r, e, args) => {
     for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
+    takeOutOwn(r, e);
     if (e.children.some((c) => !isElement(c))) r.write(`text ${e.name}`, "");
     else r.erase(`text ${e.name}`);
     r.erase(`words ${e.name}`);

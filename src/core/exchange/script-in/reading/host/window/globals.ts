@@ -22,7 +22,6 @@ import { defined } from "../custom";
 import { eventOf, targetMethods } from "../event";
 import { hashOf } from "../native";
 import { isOfBrowser } from "../properties";
-import { kebab, styleGet } from "../said";
 import { computedStyle, media, scrollPage } from "../view";
 import { ACTIVE, isOfDocument, ofDocument } from "./document";
 import { namedInDocument, namedInWindow } from "./named";
@@ -181,9 +180,6 @@ export function isIn(r: Context, of: Js, name: string): boolean {
 /** A property of one of the browser's objects. */
 export function hostGet(r: Context, host: string, property: string): Js {
   const whole = `${host}.${property}`;
-  if (host.startsWith("style ")) return styleGet(r, r.page.named(host.slice(6))!, property);
-  if (host.startsWith("dataset "))
-    return r.page.attribute(r.page.named(host.slice(8))!, `data-${kebab(property)}`, r.store) ?? undefined;
   if (host === ACTIVE) {
     if (property === "focus") return native(whole, () => r.effect({ do: "focus back" }) as undefined);
     if (r.active) return r.member(elementOf(r.active), property);

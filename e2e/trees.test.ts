@@ -1,0 +1,58 @@
+/** Random programs on a page's elements: what they log, and what becomes of the page, is what a browser makes of them. */
+import fc from "fast-check";
+import type { Browser, Page } from "puppeteer-core";
+import { afterAll, beforeAll, expect, it } from "vitest";
+import type { Stimulus } from "../src/core/model";
+import { factsOf } from "../src/core/surface";
+import { runOf } from "../src/core/testing/acted";
+import { behaviour } from "../src/core/testing/read";
+import { played, playground, trees } from "../src/core/testing/trees";
+import { launch } from "./stage";
+
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+  browser = await launch();
+  page = await browser.newPage();
+});
+afterAll(() => browser?.close());
+
+/** What the page says after it was played on, and once it is asked what has become of it. */
+async function inBrowser(html: string): Promise<string[]> {
+  await page.goto(`data:text/html;charset=utf-8,${encodeURIComponent(`<!doctype html>${html}`)}`);
+  return page.evaluate(() =>
+    ["b", "ask"].map((id) => {
+      document.getElementById(id)?.click();
+      return document.getElementById("p")?.textContent ?? "";
+    }),
+  );
+}
+/** @returns null where something of it is not understood: it is told then */
+function asRead(html: string): string[] | null {
+  const { doc, notUnderstood, unlike } = behaviour(html);
+  if (unlike.length || notUnderstood.length) return null;
+  const [plays, asks]: Stimulus[] = [{ click: "b" }, { click: "ask" }];
+  return [[plays], [plays, asks]].map((acts) => {
+    const { program, run, at } = runOf(doc, ...acts);
+    return factsOf(program, run, at("p")).text;
+  });
+}
+
+it.each(Object.entries(playground))(
+  "what is changed %s is as in a browser",
+  async (_how, markup) => {
+    let told = 0;
+    const numRuns = Number(process.env.LIVELY_PROGRAMS ?? 60);
+    await fc.assert(
+      fc.asyncProperty(trees, async (body) => {
+        const html = `${markup}<script>${played(body)}</script>`;
+        const found = asRead(html);
+        if (found) expect(found).toEqual(await inBrowser(html));
+        else told++;
+      }),
+      { numRuns, seed: Number(process.env.LIVELY_SEED ?? 1) },
+    );
+    expect(told).toBeLessThan(numRuns / 5);
+  },
+  600_000,
+);

@@ -21,7 +21,7 @@ export const playground = {
 export const OUTLINE = `const classesOf = (e) => [...e.classList].sort().join(".");
 const outline = (e) => e.localName + "#" + e.id + "." + classesOf(e) + "[" + e.style.cssText + " " +
   e.getAttributeNames().filter((n) => !/^(class|style|value|checked)$/.test(n)).sort().map((n) => n + "=" + e.getAttribute(n)).join(" ") + "]" +
-  (e.children.length ? "(" + [...e.children].map(outline).join(",") + ")" : ":" + e.textContent.trim());
+  ":" + e.textContent.replace(/\\s+/g, "") + "(" + [...e.children].map(outline).join(",") + ")";
 const told = (v) => v && v.localName ? v.localName + "#" + v.id + "." + classesOf(v) : String(v).replace(/\\s+/g, " ").replace(/> | (?=<)|^ | $/g, (t) => t.trim()) || "~";
 `;
 
@@ -75,7 +75,7 @@ const asked: Text = fc.oneof(
   joined`${variable}.matches("${selector}")`,
   joined`${variable}.contains(${variable})`,
   joined`${variable} === ${variable}`,
-  joined`${variable}.${of("textContent", "id", "title", "hidden", "tagName", "localName", "nodeName", "isConnected", "childElementCount", "children.length", "ariaPressed", "ariaLabel", "role", "lang", "dataset.n", "dataset.farOff", "nodeType", "tabIndex", "classList.length", "classList.value.length", "style.color", "style.display", "style.cssText", "outerHTML", "innerHTML", "attributes.length", "hasAttributes()")}`,
+  joined`${variable}.${of("textContent", "id", "title", "hidden", "tagName", "localName", "nodeName", "isConnected", "childElementCount", "children.length", "ariaPressed", "ariaLabel", "role", "lang", "dataset.n", "dataset.farOff", "nodeType", "tabIndex", "classList.length", "style.color", "style.display", "style.cssText", "outerHTML", "innerHTML", "attributes.length", "hasAttributes()")}`,
   joined`${of("one", "note", "head", "more")}.${of("firstChild", "lastChild")}?.${of("nodeValue", "nodeType", "parentNode.id", "id")}`,
   joined`${of("one", "two", "note", "head")}.${of("nextSibling", "previousSibling")}?.${of("nodeName", "id", "nodeType")}`,
   joined`[...${of("one", "note", "head", "more")}.childNodes].map((n) => n.nodeName).join()`,
@@ -84,12 +84,12 @@ const asked: Text = fc.oneof(
   joined`${variable}.classList.toggle("${word}", ${of("true", "false")})`,
   joined`${variable}.classList.replace("${word}", "${word}")`,
   joined`[...${variable}.classList].sort().join()`,
-  joined`String(${variable}.classList).length`,
+  joined`String(${variable}.classList).trim().length`,
   joined`${variable}.toggleAttribute("${attribute}")`,
   joined`${variable}.toggleAttribute("${attribute}", ${of("true", "false")})`,
   joined`Object.keys(${variable}.dataset).join()`,
   joined`"n" in ${variable}.dataset`,
-  joined`${variable}.getAttributeNames().sort().join()`,
+  joined`${variable}.getAttributeNames().filter((n) => !/^(class|style)$/.test(n)).sort().join()`,
   joined`area.querySelectorAll("${selector}").length`,
   joined`${variable}.querySelectorAll("${selector}").length`,
   joined`[...list.querySelectorAll("${selector}")].map(told).join()`,
@@ -116,7 +116,7 @@ const done: Text = fc.oneof(
   joined`list.insertBefore(${made}, ${of("null", "list.firstElementChild", "list.children[1]", "list.lastElementChild", "list.firstChild")});`,
   joined`${variable}.remove();`,
   joined`${variable}.replaceWith(${made});`,
-  joined`${variable}.replaceChildren(${of("", "make('b', '', 'Bold')", "'Text'", "make('i', 'a', 'I'), make('i', 'b', 'J')")});`,
+  joined`${variable}.replaceChildren(${of("", "make('b', '', 'Bold')", "'Text'", "make('i', 'a', 'I'), make('i', 'b', 'J')", "make('i', '', 'I'), ' words'", "'Words ', make('i', '', 'I')")});`,
   joined`if (one.firstChild) one.removeChild(one.${of("firstChild", "lastChild")});`,
   joined`${of("one", "note", "more")}.${of("firstChild", "lastChild")}?.remove();`,
   joined`while (list.firstChild) list.removeChild(list.${of("firstChild", "lastChild")});`,
@@ -125,7 +125,8 @@ const done: Text = fc.oneof(
   joined`list.removeChild(list.${of("firstElementChild", "lastElementChild")});`,
   joined`list.replaceChild(${made}, list.${of("firstElementChild", "lastElementChild")});`,
   joined`${variable}.textContent = "${said}";`,
-  joined`${variable}.innerHTML = "${of("", "Plain", "<b>Bold</b>", "<i class='on'>I</i><i>J</i>")}";`,
+  joined`${variable}.innerHTML = "${of("", "Plain", "<b>Bold</b>", "<i class='on'>I</i><i>J</i>", "<i>I</i> words", "Words <i>I</i>", "a <b>b</b> c")}";`,
+  joined`${variable}.${of("append", "prepend")}(${of("' words'", "'Words', make('b', '', 'Bold')", "make('b', '', 'Bold'), ' words'")});`,
   joined`if (${variable}.parentElement) ${variable}.insertAdjacentHTML("${of("afterbegin", "beforeend")}", "<li class='new'>HTML</li>");`,
   joined`if (x.parentElement) x.insertAdjacentHTML("${of("beforebegin", "afterend")}", "<li class='new'>HTML</li>");`,
   joined`if (y.parentElement) y.outerHTML = "<li class='new'>Outer</li>";`,
@@ -167,20 +168,25 @@ export const trees: Text = fc
   )
   .map((lines) => lines.map((l) => `  ${l}`).join("\n"));
 
-/** The whole script: `b` plays, `ask` tells what has become of it. */
-export const played = (body: string): string => `${OUTLINE}
+/** The whole script: `b` plays, each time another of them, `ask` tells what has become of it. */
+export const played = (...bodies: readonly string[]): string => `${OUTLINE}
 const area = document.getElementById("area"), list = document.getElementById("list"), box = document.getElementById("box"),
   one = document.getElementById("one"), two = document.getElementById("two"), note = document.getElementById("note"), head = document.getElementById("head"), field = document.getElementById("field"), go = document.getElementById("go"), more = document.getElementById("more"), p = document.getElementById("p");
 const make = (tag, name, text) => { const e = document.createElement(tag); if (name) e.className = name; e.textContent = text; return e; };
 const live = list.getElementsByTagName("li"), kids = list.children;
-let isPlayed = false;
-document.getElementById("b").onclick = () => {
-  if (isPlayed) return;
-  isPlayed = true;
-  const log = []; let x = document.getElementById("one"), y = document.getElementById("note"), z = document.getElementById("list");
-  try {
+let turn = 0, x = one, y = note, z = list;
+const turns = [${bodies
+  .map(
+    (body) => `(log) => {
 ${body}
-  } catch (x) { log.push("!" + x.name); }
+}`,
+  )
+  .join(", ")}];
+document.getElementById("b").onclick = () => {
+  if (turn >= turns.length) return;
+  const log = [];
+  try { turns[turn](log); } catch (x) { log.push("!" + x.name); }
+  turn++;
   p.textContent = log.join(" | ");
 };
 document.getElementById("ask").onclick = () => { p.textContent = outline(area); };`;

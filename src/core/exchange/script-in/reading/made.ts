@@ -159,7 +159,7 @@ export function insideMade(e: PageElement): PageElement[] {
 
 const aboutOf = (e: PageElement, key: string): boolean => {
   const [kind, name] = key.split(" ");
-  return name === e.name && /^(attribute|class|text|words|style)$/.test(kind);
+  return name === e.name && /^(attribute|class|text|words|behind|style)$/.test(kind);
 };
 
 /**
@@ -196,7 +196,7 @@ function settle(e: PageElement, stores: readonly Map<string, Cell>[]): void {
     if (!aboutOf(e, key) || stores.some((s) => !s.has(key) || s.get(key) !== value)) continue;
     const [kind, , what] = key.split(" ");
     // What is said in place of what stands inside stays a look: parts are none of its words.
-    if (kind === "words" || (kind === "text" && e.children.some(isElement))) continue;
+    if (kind === "text" && e.children.some(isElement)) continue;
     if (kind === "attribute" && value !== null && attributeProblem(e.tag, what, escapeTemplate(String(value))))
       continue;
     bake(e, key, value);
@@ -206,8 +206,11 @@ function settle(e: PageElement, stores: readonly Map<string, Cell>[]): void {
 
 function bake(e: PageElement, key: string, value: Cell): void {
   const [kind, , what] = key.split(" ");
+  // Of a part of the markup they are templates already.
+  const words = e.part ? escapeTemplate(String(value)) : String(value);
   if (kind === "text") e.children = value === null || value === "" ? [] : [String(value)];
-  else if (kind === "words") e.children = [String(value), ...e.children];
+  else if (kind === "words") e.children = [...(value ? [words] : []), ...e.children.filter(isElement)];
+  else if (kind === "behind") e.children = [...e.children, words];
   else if (kind === "style") e.css = { ...e.css, [what]: String(value ?? "") };
   else if (kind === "class") {
     const classes = new Set((e.attributes.class ?? "").split(/\s+/).filter(Boolean));
@@ -224,6 +227,7 @@ function bake(e: PageElement, key: string, value: Cell): void {
 
 /** A part as what was said of its element has made it. */
 function withSaid(part: Part, e: PageElement, kind: string, what: string): Part {
+  if (kind === "words" || kind === "behind") return part;
   if (kind === "text") return { ...part, content: e.children.map((c) => escapeTemplate(String(c))) };
   if (kind === "style") {
     const css = Object.entries({ ...part.css, ...e.css }).filter(([, value]) => value !== "");
@@ -238,7 +242,7 @@ function withSaid(part: Part, e: PageElement, kind: string, what: string): Part 
 
 /** A part as it was, with what was made in it. */
 function partOf(e: PageElement, never: ReadonlySet<PageElement>): Part {
-  if (e.part && !insideMade(e).some((c) => c.made)) return e.part;
+  if (e.part && !e.children.some(isElement)) return e.part;
   const content = e.children
     .filter((c) => !isElement(c) || !never.has(c))
     .map((c) => (isElement(c) ? partOf(c, never) : e.made ? escapeTemplate(c) : c));

@@ -177,8 +177,11 @@ export class ScriptPage {
   text(e: PageElement, store: Store): string {
     const said = store.get(`text ${e.name}`);
     if (said !== undefined && said !== null) return String(said);
-    const inside = this.inside(e, store).map((c) => (isElement(c) ? this.text(c, store) : c));
-    return [store.get(`words ${e.name}`) ?? "", ...inside].join("");
+    const words = store.get(`words ${e.name}`);
+    const inside = this.inside(e, store).map((c) =>
+      isElement(c) ? this.text(c, store) : words === undefined ? c : "",
+    );
+    return [words ?? "", ...inside, store.get(`behind ${e.name}`) ?? ""].join("");
   }
 
   /** @throws for what is no selector */

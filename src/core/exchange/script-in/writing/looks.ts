@@ -12,7 +12,7 @@ function lookFor(keys: readonly string[], values: readonly (Cell | undefined)[],
     const value = values[i];
     const [kind, name, what] = key.split(" ");
     const part = parts.get(name);
-    if (value === undefined || !part || /^(variable|modal|words)$/.test(kind)) return;
+    if (value === undefined || !part || /^(variable|modal|words|behind)$/.test(kind)) return;
     const look = out.get(name) ?? {};
     out.set(name, look);
     if (kind === "attached") {
@@ -116,34 +116,47 @@ export function looksOf(
   return [...rows].map(([part, said]) => ({ part, in: said }));
 }
 
-/** The words that stand before what is in a part, where they differ: told by the states. */
+/** The words that stand beside what is in a part, where they differ: told by the states. */
 export function beside(doc: Component, regions: readonly Region[], names: readonly string[][]): Component {
-  const said = new Map<string, Said>();
+  const said = { words: new Map<string, Said>(), behind: new Map<string, Said>() };
   for (const [g, r] of regions.entries())
     for (const [k, key] of r.keys.entries()) {
       const [kind, name] = key.split(" ");
-      if (kind !== "words") continue;
-      const values = r.states.map((state, s) => [names[g][s], state[k]] as const);
-      said.set(name, values);
+      if (kind !== "words" && kind !== "behind") continue;
+      said[kind].set(
+        name,
+        r.states.map((state, s) => [names[g][s], state[k]] as const),
+      );
     }
-  if (!said.size) return doc;
-  const withBeside = (part: Part): Part => ({
-    ...part,
-    ...(part.content || said.has(part.name)
-      ? {
-          content: [
-            ...(said.has(part.name) ? [byStates(said.get(part.name)!, ownWords(part))] : []),
-            ...(part.content ?? []).flatMap((c) =>
-              typeof c !== "string" ? withBeside(c) : said.has(part.name) ? [] : c,
-            ),
-          ],
-        }
-      : {}),
-  });
+  if (!said.words.size && !said.behind.size) return doc;
+  const withBeside = (part: Part): Part => {
+    const [words, behind] = [said.words.get(part.name), said.behind.get(part.name)];
+    const inside = (part.content ?? []).map((c) => (typeof c === "string" ? c : withBeside(c)));
+    const content = words ? withWordsBefore(words, inside) : inside;
+    if (behind) content.push(byStates(behind, ""));
+    return part.content || content.length ? { ...part, content } : part;
+  };
   return { ...doc, parts: doc.parts.map(withBeside) };
 }
+
+/** In place of a part's own words; those stay where they are, unless it begins with them. */
+function withWordsBefore(words: Said, content: readonly (string | Part)[]): (string | Part)[] {
+  const own = content.filter((c) => typeof c === "string");
+  const isOwn = (v: Cell | undefined): boolean => v === undefined || v === null;
+  if (own.length === 0 || (own.length === 1 && content[0] === own[0]))
+    return [byStates(words, own.join("")), ...content.filter((c) => typeof c !== "string")];
+  const others = byStates(
+    words.map(([state, v]) => [state, isOwn(v) ? "" : v]),
+    "",
+  );
+  const inPlace = (c: string): string =>
+    byStates(
+      words.map(([state, v]) => [state, isOwn(v) ? v : ""]),
+      c,
+    );
+  return [...(others ? [others] : []), ...content.map((c) => (typeof c === "string" ? inPlace(c) : c))];
+}
 type Said = readonly (readonly [state: string, value: Cell | undefined])[];
-const ownWords = ({ content }: Part): string => (content ?? []).filter((c) => typeof c === "string").join("");
 function byStates(values: Said, own: string): string {
   const of = new Map<string, string[]>();
   for (const [state, value] of values) {

@@ -34,7 +34,8 @@ const rank = (key: string): number =>
     /^attribute \S+ (disabled|inert)$/,
     /^attribute/,
     /^style/,
-    /^(text|words)/,
+    /^(text|behind)/,
+    /^words/,
   ].findIndex((p) => p.test(key)) >>> 0;
 
 export const mainKey = (keys: readonly string[]): string => [...keys].sort((a, b) => rank(a) - rank(b))[0];
@@ -70,7 +71,8 @@ function wordFor(key: string, value: Cell | undefined, states: readonly (Cell | 
     return shown ? "shown" : "hidden";
   }
   if (isTemplate(value)) return "counting";
-  if (/^(text|words)$/.test(kind) && value !== undefined) return plain(String(value)).slice(0, 24) || part;
+  if (kind === "words" && String(value) === "") return "without-words";
+  if (/^(text|words|behind)$/.test(kind) && value !== undefined) return plain(String(value)).slice(0, 24) || part;
   return value === undefined ? "first" : plain(String(value)).slice(0, 24) || "other";
 }
 

@@ -6,6 +6,7 @@ import { isA, type Js, NotUnderstood, textOf } from "../../values";
 import { focusable } from "../native";
 import { noteDrawnAnew } from "./anew";
 import { fragmentIn } from "./fragments";
+import { besideNow, ownWords, sayBeside } from "./nodes";
 
 export function attach(r: Context, parent: PageElement, child: Js, before: PageElement | null, first: boolean): void {
   const several = fragmentIn(child);
@@ -17,12 +18,7 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     return;
   }
   if (!isA(child, "element")) {
-    // A text goes where there is nothing else.
-    if (parent.children.some((c) => isElement(c) && r.page.isThere(c, r.store)))
-      throw new NotUnderstood(null, "a text beside elements");
-    const now = r.page.text(parent, r.store);
-    r.write(`text ${parent.name}`, first ? textOf(child) + now : now + textOf(child));
-    return;
+    return attachText(r, parent, textOf(child), before, first);
   }
   const e = atItsPlace(r, child, parent, before, first);
   if (e.parent === null && e.made) {
@@ -34,9 +30,24 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     throw new NotUnderstood(null, "elements that are put in another order");
   else if (e.parent !== parent || r.page.isThere(e, r.store))
     throw new NotUnderstood(null, "an element that moves elsewhere");
-  standBeside(r, parent, before !== null || first);
+  standBeside(r, parent, first, !first && before === null);
   if (e.made) r.write(keyOfPlace(e), true);
   else r.erase(keyOfPlace(e));
+}
+
+/** Words are kept before and behind all elements, or alone. */
+function attachText(r: Context, parent: PageElement, text: string, before: PageElement | null, first: boolean): void {
+  if (!r.page.childrenOf(parent, r.store).length) {
+    const now = r.page.text(parent, r.store);
+    sayBeside(r, parent, null, "");
+    r.write(`text ${parent.name}`, first ? text + now : now + text);
+    return;
+  }
+  const { words, behind } = besideNow(r, parent);
+  if (before || (first && words === null && ownWords(parent).length))
+    throw new NotUnderstood(null, "a text beside elements");
+  if (first) sayBeside(r, parent, text + (words ?? ""), behind);
+  else sayBeside(r, parent, words, behind + text);
 }
 
 /** Where one more is put: beside those that are there, among those that are not. */
@@ -60,14 +71,18 @@ function isOutOfOrder(r: Context, e: PageElement, before: PageElement | null, fi
 }
 
 /** A text that was said of an element stands before what is put into it after that. */
-function standBeside(r: Context, parent: PageElement, comesFirst: boolean): void {
-  const text = r.store.get(`text ${parent.name}`);
-  if (text === undefined || text === null) return;
-  if (text !== "" && (comesFirst || parent.children.some((c) => isElement(c) && !c.made)))
-    throw new NotUnderstood(null, "an element beside a text in place of others");
+function standBeside(r: Context, parent: PageElement, isFirst: boolean, isLast: boolean): void {
+  const said = r.store.get(`text ${parent.name}`);
+  if (said === undefined || said === null) {
+    const { words, behind } = besideNow(r, parent);
+    if (isFirst ? words : isLast && behind) throw new NotUnderstood(null, "an element before or behind words");
+    return;
+  }
+  const text = String(said);
   takeOutOwn(r, parent);
   r.erase(`text ${parent.name}`);
-  if (text !== "") r.write(`words ${parent.name}`, text);
+  if (isFirst) sayBeside(r, parent, "", text);
+  else sayBeside(r, parent, text, "");
 }
 
 /** What is made in one place of the script and put into several of the page is a part in each of them. */
@@ -79,9 +94,9 @@ function atItsPlace(
   first: boolean,
 ): PageElement {
   const e = child.element;
-  const next = nextFixed(parent, first ? undefined : before);
+  const next = nextFixed(parent, placeIn(r, parent, before, first));
   const isAt = (o: PageElement): boolean =>
-    o.parent === parent && nextFixed(parent, o) === next && !isOutOfOrder(r, o, before, first);
+    o.parent === parent && nextFixed(parent, parent.children.indexOf(o)) === next && !isOutOfOrder(r, o, before, first);
   if (!e.made || !e.parent || isAt(e) || r.page.isThere(e, r.store)) return e;
   const other = isPlain(r, e) ? anotherOf(r.page, e, r.store, isAt) : null;
   if (!other) {
@@ -121,9 +136,8 @@ function become(r: Context, child: { element: PageElement }, other: PageElement)
   return other;
 }
 
-/** The first element from there on that no script made. @param from null for the end, undefined for the beginning */
-function nextFixed({ children }: PageElement, from: PageElement | null | undefined): PageElement | null {
-  const at = from === null ? children.length : from ? children.indexOf(from) : 0;
+/** The first element from a place on that no script made. */
+function nextFixed({ children }: PageElement, at: number): PageElement | null {
   return children.slice(at).find((c): c is PageElement => isElement(c) && !c.made) ?? null;
 }
 

@@ -5,6 +5,7 @@ import { isElement, type PageElement } from "../../page";
 import { elementOf, type Js, NotUnderstood } from "../../values";
 import { noteLost } from "./anew";
 import { blank } from "./attach";
+import { AFTER, BEFORE, nodesOf } from "./nodes";
 
 /** `document.createElement(tag)`, known by where it is made. */
 export function created(r: Context, tag: string): Js {
@@ -73,11 +74,9 @@ export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy $
   copy.attributes = attributes;
   if (e.part?.css || e.css) copy.css = { ...e.part?.css, ...e.css };
   if (!deep) return copy;
-  const said = store.get(`text ${e.name}`);
-  copy.children =
-    said !== undefined && said !== null
-      ? [String(said)]
-      : e.children.map((c) => (isElement(c) ? cloned(r, c, true, `${site} in`) : c));
+  copy.children = nodesOf(r, e)
+    .filter((n) => n.at !== BEFORE && n.at !== AFTER)
+    .map((n) => (n.element ? cloned(r, n.element, true, `${site} in`) : n.text));
   for (const c of copy.children)
     if (isElement(c)) {
       c.parent = copy;

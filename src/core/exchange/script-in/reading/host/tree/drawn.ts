@@ -6,13 +6,14 @@ import { NotUnderstood } from "../../values";
 import { noteLost } from "./anew";
 import { detach, takeOutOwn } from "./attach";
 import { ownMarkup, standAgain } from "./markup";
+import { sayBeside } from "./nodes";
 
 /** A text in place of all that was inside (DOM §4.4, string replace all). */
 export function setText(r: Context, e: PageElement, text: string): void {
   // Nothing, where a script's own elements stood: they are taken out.
   if (text === "" && e.children.some((c) => isElement(c) && c.made)) replaceInside(r, e, "");
   else {
-    r.erase(`words ${e.name}`);
+    sayBeside(r, e, null, "");
     for (const c of e.children) if (isElement(c) && c.made && r.page.isThere(c, r.store)) detach(r, c);
     r.write(`text ${e.name}`, text);
   }
@@ -20,13 +21,13 @@ export function setText(r: Context, e: PageElement, text: string): void {
 
 /** Everything inside is taken out; markup takes its place. */
 export function replaceInside(r: Context, e: PageElement, markup: string): void {
-  r.erase(`words ${e.name}`);
   const said = saidBy(markup);
   if (said.some((s) => typeof s !== "string")) {
     if (markup === ownMarkup(r, e)) return standAgain(r, e);
     takeOutOwn(r, e);
     return drawInside(r, e, said, `drawn in ${e.name}`);
   }
+  sayBeside(r, e, null, "");
   for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
   const words = /[<&]/.test(markup) ? said.join("") : markup;
   if (words !== "" || e.children.some((c) => !isElement(c))) r.write(`text ${e.name}`, words);
@@ -51,10 +52,7 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
   const words = said.filter((s): s is string => typeof s === "string");
   const known = parent.children.filter((c): c is PageElement => isElement(c) && c.made?.site.startsWith(site) === true);
   const isNew = parent.made !== undefined && !parent.children.length && !page.text(parent, r.store);
-  if (words.length && elements.length && !isNew) {
-    if (wordsAmong(said) !== wordsAmong(parent.children))
-      throw new NotUnderstood(null, "words beside elements that are drawn anew");
-  }
+  if (elements.length && !isNew) sayAround(r, parent, said);
   if (!elements.length) return drawWords(r, parent, words.join(""));
   if (r.store.has(`text ${parent.name}`)) r.erase(`text ${parent.name}`);
   // Those that stand in the order of what is drawn now are the same; a key tells which, where there is one.
@@ -91,6 +89,17 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
   if (isNew && words.length)
     // As it is first, words and elements stand in their order.
     parent.children = said.map((s) => (typeof s === "string" ? s : order[elements.indexOf(s)]));
+}
+
+/** Words before and behind all that is drawn; those that stand there already stay as they are. */
+function sayAround(r: Context, parent: PageElement, said: readonly (Said | string)[]): void {
+  const isWords = (s: Said | string): s is string => typeof s === "string";
+  if (said.some(isWords) && wordsAmong(said) === wordsAmong(parent.children)) return sayBeside(r, parent, null, "");
+  const first = said.findIndex((s) => !isWords(s));
+  const last = said.findLastIndex((s) => !isWords(s));
+  if (said.slice(first, last).some(isWords)) throw new NotUnderstood(null, "words among elements that are drawn anew");
+  const joined = (of: readonly (Said | string)[]): string => of.filter(isWords).join("");
+  sayBeside(r, parent, joined(said.slice(0, first)), joined(said.slice(last)));
 }
 
 const wordsAmong = (nodes: readonly unknown[]): string =>
@@ -138,6 +147,7 @@ function drawWords(r: Context, parent: PageElement, words: string): void {
     return;
   }
   const own = parent.children.every((c) => !isElement(c)) ? parent.children.join("") : null;
+  sayBeside(r, parent, null, "");
   const key = `text ${parent.name}`;
   if (own === words) {
     if (r.store.has(key)) r.erase(key);

@@ -1,7 +1,7 @@
 /** What stands in an element, texts and white space included (DOM §4.2). */
-import type { Seen } from "../../context";
+import type { Context, Seen } from "../../context";
 import { BROWSER } from "../../heap";
-import { isElement, type PageElement } from "../../page";
+import { type Cell, isElement, type PageElement } from "../../page";
 
 /** Where a text stands: said by the script, at an edge of the markup, or so many nodes into it. */
 export interface Node {
@@ -9,7 +9,7 @@ export interface Node {
   text: string;
   at: string;
 }
-export const [SAID, WORDS, BEFORE, AFTER] = ["said", "words", "before", "after"];
+export const [SAID, WORDS, BEHIND, BEFORE, AFTER] = ["said", "words", "behind", "before", "after"];
 /** A blank at an edge that the script has taken out. */
 export const keyOfBlank = (e: PageElement, at: string): string => `${BROWSER}blank-${at}-${e.name}`;
 
@@ -17,17 +17,42 @@ export const keyOfBlank = (e: PageElement, at: string): string => `${BROWSER}bla
 export function nodesOf({ page, store }: Seen, e: PageElement): Node[] {
   const said = store.get(`text ${e.name}`);
   if (said !== undefined && said !== null) return said === "" ? [] : [{ text: String(said), at: SAID }];
+  const [words, behind] = [WORDS, BEHIND].map((kind) => store.get(`${kind} ${e.name}`));
   const out: Node[] = e.children.flatMap((c, i): Node[] => {
-    if (!isElement(c)) return [{ text: c, at: String(i) }];
+    if (!isElement(c)) return words === undefined ? [{ text: c, at: String(i) }] : [];
     return page.isThere(c, store) ? [{ element: c, text: "", at: "" }] : [];
   });
   const blank = (at: string): Node[] =>
     page.known.blanks?.has(`${at} ${e.name}`) && !store.has(keyOfBlank(e, at)) ? [{ text: " ", at }] : [];
-  const words = store.get(`words ${e.name}`);
-  if (words !== undefined && words !== null) return [{ text: String(words), at: WORDS }, ...out];
+  const beside = (value: Cell | undefined, at: string): Node[] => (value ? [{ text: String(value), at }] : []);
+  if (words !== undefined || behind !== undefined) return [...beside(words, WORDS), ...out, ...beside(behind, BEHIND)];
   // What the script has put beside the page's own is beside the white space around those, too.
   const isOwn = (n: Node): boolean => n.element?.made === undefined;
   const [first, last] = [out.findIndex(isOwn), out.findLastIndex(isOwn) + 1];
   const [begin, end] = first < 0 ? [0, 0] : [first, last];
   return [...out.slice(0, begin), ...blank(BEFORE), ...out.slice(begin, end), ...blank(AFTER), ...out.slice(end)];
 }
+
+/** Words of the page's own, among the elements or alone. */
+export const ownWords = (e: PageElement): string[] => e.children.filter((c) => typeof c === "string");
+
+/**
+ * What is said before and behind the elements inside, in place of the words that the markup has there.
+ * @param words null for those of the markup
+ */
+export function sayBeside(r: Context, e: PageElement, words: string | null, behind: string): void {
+  for (const [kind, said] of [
+    [WORDS, words === "" && !ownWords(e).length ? null : words],
+    [BEHIND, behind || null],
+  ]) {
+    const key = `${kind} ${e.name}`;
+    if (said === null) {
+      if (r.store.has(key)) r.erase(key);
+    } else if (r.store.get(key) !== said) r.write(key, said);
+  }
+}
+/** What is said beside the elements now. */
+export const besideNow = ({ store }: Seen, e: PageElement): { words: string | null; behind: string } => {
+  const [words, behind] = [WORDS, BEHIND].map((kind) => store.get(`${kind} ${e.name}`));
+  return { words: words === undefined ? null : String(words ?? ""), behind: String(behind ?? "") };
+};

@@ -1,9 +1,9 @@
 /** The nodes of an element, texts among them (DOM §4.4, §4.11). */
 import type { Context } from "../../context";
-import type { PageElement } from "../../page";
+import { isElement, type PageElement } from "../../page";
 import { elementOf, hosted, isA, type Js, list, NotUnderstood, native, textOf } from "../../values";
 import { setText } from "./drawn";
-import { AFTER, BEFORE, keyOfBlank, type Node, nodesOf, WORDS } from "./nodes";
+import { AFTER, BEFORE, BEHIND, besideNow, keyOfBlank, type Node, nodesOf, ownWords, sayBeside, WORDS } from "./nodes";
 
 /** `firstChild`, `childNodes` and their kin. */
 export function nodeOf(r: Context, e: PageElement, property: string): Js {
@@ -45,6 +45,21 @@ const childNodes = (r: Context, e: PageElement, given: (n: Node) => Js): Js => {
 const ofTexts =
   /Data$|EventListener$|^(splitText|replaceWith|before|after|cloneNode|normalize|compareDocumentPosition|contains|getRootNode|ownerDocument|isEqualNode|isSameNode|dispatchEvent|firstChild|lastChild|childNodes|hasChildNodes|assignedSlot)$/;
 
+/** Other words in one place beside elements; of the markup's own only where they stand at an end. */
+function sayAt(r: Context, e: PageElement, at: string, said: string): void {
+  const { words, behind } = besideNow(r, e);
+  if (at === WORDS) return sayBeside(r, e, said, behind);
+  if (at === BEHIND) return sayBeside(r, e, words, said);
+  const place = Number(at);
+  const isAlone = ownWords(e).length === 1;
+  const around = [e.children.slice(0, place), e.children.slice(place + 1)];
+  const [before, after] = around.map((part) => part.some((c) => isElement(c) && r.page.isThere(c, r.store)));
+  if (!isAlone || (before && after) || (before ? behind : false))
+    throw new NotUnderstood(null, "another text among elements");
+  if (before) sayBeside(r, e, "", said);
+  else sayBeside(r, e, said, behind);
+}
+
 /** A text among the nodes of an element. */
 function textNode(r: Context, e: PageElement, { text, at }: Node): Js {
   const siblings = (): Node[] => nodesOf(r, e);
@@ -55,14 +70,12 @@ function textNode(r: Context, e: PageElement, { text, at }: Node): Js {
   };
   const say = (said: string): void => {
     if (siblings().length === 1) setText(r, e, said);
-    else if (at === WORDS) r.write(`words ${e.name}`, said);
-    else if (said !== text) throw new NotUnderstood(null, "another text beside elements");
+    else sayAt(r, e, at, said);
   };
   const remove = (): undefined => {
     if (at === BEFORE || at === AFTER) r.write(keyOfBlank(e, at), true);
-    else if (at === WORDS) r.erase(`words ${e.name}`);
     else if (siblings().length === 1) setText(r, e, "");
-    else if (text.trim()) throw new NotUnderstood(null, "a text that is taken out beside elements");
+    else if (text.trim()) sayAt(r, e, at, "");
   };
   return hosted(`text ${at} of ${e.name}`, {
     get(name) {

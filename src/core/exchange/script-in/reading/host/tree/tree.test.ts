@@ -60,4 +60,71 @@ p.onclick = () => { p.textContent = 'gone'; };`);
     expect(textAfter(found, "p", "b", "p")).toBe("gone");
     expect(textAfter(found, "el", "b", "p")).toBeNull();
   });
+  it("is one part, though what stood beside it is gone", () => {
+    const { doc } = read(`let n = 0; b.onclick = () => { if (n++) return; p.remove();
+const el = document.createElement('div'); el.textContent = 'In its place'; document.body.prepend(el); };`);
+    expect(
+      allParts(doc)
+        .map(({ part }) => part.name)
+        .sort(),
+    ).toEqual(["b", "el", "p"]);
+  });
+});
+
+describe("words of the markup", () => {
+  const turns = "b.onclick = () => { n = (n + 1) % 3; if (n === 1) { BUSY } else if (n === 2) { DONE } }";
+  const said = (busyWith: string, doneWith: string): (string | null)[] => {
+    const found = read(
+      `let n = 0; const was = b.innerHTML; ${turns.replace("BUSY", busyWith).replace("DONE", doneWith)}`,
+    );
+    expect(found.remarks).toEqual([]);
+    return ["", "b", "b b"].map((clicks) => textAfter(found, "b", ...clicks.split(" ").filter(Boolean)));
+  };
+  it("go where an element takes their place", () => {
+    const spin = "const s = document.createElement('i'); s.textContent = '…'; b.replaceChildren(s)";
+    expect(said(`{ ${spin} }`, "b.textContent = 'saved'")).toEqual(["b", "…", "saved"]);
+    expect(said("b.innerHTML = '<i>…</i>'", "b.innerHTML = was")).toEqual(["b", "…", "b"]);
+  });
+  it("give way to others before and behind elements", () => {
+    expect(said("b.innerHTML = '<i>…</i> saving'", "b.innerHTML = was")).toEqual(["b", "… saving", "b"]);
+    expect(said("b.innerHTML = 'saving <i>…</i>'", "b.append(' still')")).toEqual(["b", "saving …", "saving … still"]);
+  });
+});
+
+describe("what the markup has inside", () => {
+  const page = (text: string): string =>
+    `<button id="b"><i id="i">x</i> Menu</button><div id="w"><div><p id="p">p</p></div></div><script>${text}</script>`;
+  const told = (text: string, part: string, ...clicks: string[]): string | null => {
+    const { doc, notUnderstood, unlike } = behaviour(page(text));
+    expect([...unlike, ...notUnderstood]).toEqual([]);
+    return textAfter({ doc, remarks: [] }, part, ...clicks);
+  };
+  it("does not come back with what takes the place of a text", () => {
+    const text = "b.onclick = () => { w.textContent = ''; w.append(document.createElement('b')); };";
+    expect(told(text, "p", "b")).toBeNull();
+  });
+  it("is there again where it is put back as markup", () => {
+    const text = "let n = 0; const was = b.innerHTML; b.onclick = () => { b.innerHTML = n++ % 2 ? was : 'Wait'; };";
+    expect(["", "b", "b b"].map((c) => told(text, "i", ...c.split(" ").filter(Boolean)))).toEqual(["x", null, "x"]);
+  });
+  it("has its own words behind what is in it", () => {
+    const text = "let o = false; b.onclick = () => { o = !o; b.lastChild.nodeValue = o ? ' Close' : ' Menu'; };";
+    expect(["", "b", "b b"].map((c) => told(text, "b", ...c.split(" ").filter(Boolean)))).toEqual([
+      "x Menu",
+      "x Close",
+      "x Menu",
+    ]);
+  });
+  it("has what is said of it once and for all, however deep it lies", () => {
+    const { doc } = behaviour(page("p.title = 'Said'; let o = false; b.onclick = () => { o = !o; w.hidden = o; };"));
+    expect(allParts(doc).find(({ part }) => part.name === "p")!.part.attributes?.title).toBe("Said");
+  });
+});
+
+describe("lists that go along with the page", () => {
+  it("have what is there now", () => {
+    const found = read(`const all = document.getElementsByTagName('i'), el = document.createElement('i');
+b.onclick = () => { if (el.isConnected) el.remove(); else document.body.append(el); p.textContent = all.length; };`);
+    expect([1, 2].map((n) => textAfter(found, "p", ...Array(n).fill("b")))).toEqual(["1", "0"]);
+  });
 });

@@ -6,6 +6,7 @@ import { elementOf, isA, type Js, NotUnderstood, textOf } from "../../values";
 import { attach, detach, inPlaceOf, takeOutOwn } from "./attach";
 import { begun } from "./begun";
 import { cloned } from "./copies";
+import { ownWords, sayBeside } from "./nodes";
 import { elementFrom } from "./texts";
 
 function insert(r: Context, parent: PageElement, markup: string, before: PageElement | null, first: boolean): void {
@@ -105,9 +106,9 @@ export const treeMethods: Methods = {
   replaceChildren: (r, e, args) => {
     for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
     takeOutOwn(r, e);
-    if (e.children.some((c) => !isElement(c))) r.write(`text ${e.name}`, "");
+    sayBeside(r, e, null, "");
+    if (ownWords(e).length) r.write(`text ${e.name}`, "");
     else r.erase(`text ${e.name}`);
-    r.erase(`words ${e.name}`);
     for (const a of args) attach(r, e, inPlaceOf(r, e, a), null, false);
     return undefined;
   },

@@ -34,10 +34,11 @@ export function makeElement(
 ): PageElement {
   if (!isAllowedTag(tag)) throw new NotUnderstood(null, `an element <${tag.slice(0, 40)}>`);
   const place = page.places.of(site);
-  const isAnew = page.places.replacing.has(place);
+  const isAnew = page.places.isReplacing(place);
   const known = page.elements.filter((e) => e.made?.site === place && e.tag === tag);
   const free = known.find((e) => (isAnew || !page.isThere(e, store)) && !now.has(e));
   if (free) {
+    if (page.isThere(free, store)) page.places.madeOver.add(place);
     now.add(free);
     return free;
   }

@@ -23,8 +23,21 @@ export class Places {
    */
   readonly replacing = new Set<string>();
 
+  /**
+   * Those of which the element before is still asked for once the new one is made (`old.replaceWith(next)`): two of them take
+   * turns.
+   */
+  private readonly inTurns = new Set<string>();
+  /** Those whose element was there when it was made anew in the act under way. */
+  readonly madeOver = new Set<string>();
+
   get size(): number {
-    return this.scattered.size + this.replacing.size;
+    return this.scattered.size + this.replacing.size + this.inTurns.size;
+  }
+
+  /** Something of the act under way was not to be had: it may have been what was made over. */
+  missed(): void {
+    for (const place of this.madeOver) this.inTurns.add(place);
   }
 
   /** The place that one stands for: elements that are drawn anew are the same from wherever that was come to. */
@@ -42,6 +55,7 @@ export class Places {
   }
 
   isReplacing(site: string): boolean {
-    return this.replacing.has(this.of(site));
+    const place = this.of(site);
+    return this.replacing.has(place) && !this.inTurns.has(place);
   }
 }

@@ -156,6 +156,7 @@ export class Reading implements Working {
       what: text,
       otherwise,
     } = error instanceof NotUnderstood ? error : new NotUnderstood(null, TOO_DEEP);
+    if (!otherwise) this.page.places.missed();
     const line = at ?? (typeof node === "number" ? node : this.line(node));
     this.notUnderstood.set(`${line} ${text}`, { line, text, ...(otherwise ? { otherwise } : {}) });
   }
@@ -364,6 +365,7 @@ export class Reading implements Working {
     this.scroll.reset();
     this.width.reset();
     this.madeNow.clear();
+    this.page.places.madeOver.clear();
     this.takenOut.clear();
     this.turns.drop();
     const waiting = this.ears.waiting();

@@ -174,7 +174,9 @@ export function sweep(
   const { page, store } = r;
   for (const e of r.madeNow) {
     const { site } = e.made!;
-    const old = page.elements.find((o) => o !== e && o.made?.site === site && page.isInPage(o, before));
+    const old = page.elements.find(
+      (o) => o !== e && o.tag === e.tag && o.made?.site === site && page.isInPage(o, before),
+    );
     if (old && page.isInPage(e, store) && !page.isInPage(old, store)) page.places.replacing.add(site);
   }
   noteDrawnAnew(r, before);

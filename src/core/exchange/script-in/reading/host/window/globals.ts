@@ -240,7 +240,15 @@ function stored(r: Context, host: string, property: string): Js {
       r.global.of.delete(key(name));
       return undefined;
     },
+    clear: () => {
+      for (const name of keptIn(r, host)) calls.removeItem([name]);
+      return undefined;
+    },
+    key: ([at]) => keptIn(r, host)[Number(at as number)] ?? null,
   };
-  if (!Object.hasOwn(calls, property)) throw new NotUnderstood(null, `${host}.${property}`);
-  return native(property, calls[property]);
+  if (property === "length") return keptIn(r, host).length;
+  if (Object.hasOwn(calls, property)) return native(property, calls[property]);
+  return r.global.of.get(key(property));
 }
+const keptIn = (r: Context, host: string): string[] =>
+  [...r.global.of.keys()].flatMap((k) => (k.startsWith(`${host} `) ? [k.slice(host.length + 1)] : []));

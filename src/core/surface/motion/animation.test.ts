@@ -59,6 +59,18 @@ describe("an animation", () => {
     expect(at(400, { up: "t" })).toBe(0.9);
     expect(at(500, { move: "b" })).toBe(0.5);
   });
+  it("that runs goes by what is said of it now, from when it began", () => {
+    const doc = toast("go 1s linear", rise);
+    const css = `${doc.page.css} .toast.show:hover { animation: go 2s linear } .toast.show:active { animation: go 100ms linear }`;
+    const { program, shown } = run({ ...doc, page: { ...doc.page, css } });
+    const t = program.partIndex.get("t")!;
+    const opacity = (state: typeof shown): number => Number(currentValue(program, state, t, "opacity"));
+    const over = stimulate(program, advance(program, shown, 500), { move: "t" }).state;
+    expect([opacity(over), opacity(advance(program, over, 1000))]).toEqual([0.25, 0.5]);
+    expect(nextDue(program, over)).toBe(2000);
+    const pressed = stimulate(program, over, { down: "t" }).state;
+    expect(stateText(program, advance(program, pressed, 500))).toBe("off");
+  });
   it("goes to and fro, as often as it is said, after its delay", () => {
     const alternate = run(toast("go 100ms linear 50ms 3 alternate", "from { opacity: 0.2 } to { opacity: 1 }"));
     expect([0, 50, 100, 200, 300].map(alternate.opacity)).toEqual([

@@ -113,12 +113,22 @@ export function animationsIn(
     if (!look.animations.length || !isDrawn(program, after, part)) return [];
     return look.animations.flatMap((animation) => {
       if (!begins.some((b) => b.part === part && b.animation === animation))
-        return running.filter((t) => t.part === part && t.animation?.name === animation.name);
+        return running
+          .filter((t) => t.part === part && t.animation?.name === animation.name)
+          .map((t) => retimed(t, animation, now));
       return Object.keys(animation.frames).flatMap((property) =>
         begun(program, part, look, animation, property, now, resting),
       );
     });
   });
+}
+
+/** One that runs goes by what is said of it now, from when it began (CSS Animations 2 §2.1); what is over by that ends now. */
+function retimed(track: Track, animation: Animation, now: number): Track {
+  if (track.animation === animation) return track;
+  const { delay } = animation;
+  const duration = Math.max(animation.duration * animation.iterations, now - track.start - delay);
+  return { ...track, animation, delay, duration, whole: duration };
 }
 
 function begun(

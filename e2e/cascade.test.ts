@@ -1,21 +1,13 @@
 /** The cascade against the browser's: random trees, random sheets, and what a person does to them. */
 import fc from "fast-check";
-import type { Browser, Page } from "puppeteer-core";
-import { afterAll, beforeAll, expect, it } from "vitest";
+import { expect, it } from "vitest";
 import { cascade, type Doing, mediaNow, readSheet, type StyledElement } from "../src/core/cascade";
 import { sheet, type Tree, toHtml, tree } from "../src/core/testing/sheets";
-import { launch } from "./stage";
+import { ownPage } from "./own-page";
 
 const WIDTH = 640;
 const HEIGHT = 480;
-let browser: Browser;
-let page: Page;
-beforeAll(async () => {
-  browser = await launch();
-  page = await browser.newPage();
-  await page.setViewport({ width: WIDTH, height: HEIGHT });
-});
-afterAll(() => browser.close());
+const page = ownPage({ width: WIDTH, height: HEIGHT });
 
 const initial: Record<string, string> = {
   visibility: "visible",
@@ -80,19 +72,19 @@ it("agrees on 400 random pages, at rest, under the pointer and with the focus", 
   await fc.assert(
     fc.asyncProperty(fc.array(tree, { minLength: 1, maxLength: 3 }), sheet, fc.nat(), async (trees, text, at) => {
       const html = trees.map((t, i) => toHtml(t, String(i))).join("");
-      await page.setContent(`<!doctype html><html><head><style>${text}\n</style></head><body>${html}</body></html>`);
-      const keys = (await page.evaluate(() =>
+      await page().setContent(`<!doctype html><html><head><style>${text}\n</style></head><body>${html}</body></html>`);
+      const keys = (await page().evaluate(() =>
         [...document.querySelectorAll("[data-n]")].map((e) => (e as HTMLElement).dataset.n!),
       )) as string[];
       const key = keys[at % keys.length];
-      const spot = await page.evaluate((key) => {
+      const spot = await page().evaluate((key) => {
         const e = document.querySelector<HTMLElement>(`[data-n="${key}"]`)!;
         e.focus();
         const { left, top, width, height } = e.getBoundingClientRect();
         return { x: left + width / 2, y: top + height / 2 };
       }, key);
-      await page.mouse.move(Math.max(0, Math.min(WIDTH - 1, spot.x)), Math.max(0, Math.min(HEIGHT - 1, spot.y)));
-      const { done, found } = await page.evaluate(
+      await page().mouse.move(Math.max(0, Math.min(WIDTH - 1, spot.x)), Math.max(0, Math.min(HEIGHT - 1, spot.y)));
+      const { done, found } = await page().evaluate(
         (names) => {
           const keyOf = (e: Element): string => (e as HTMLElement).dataset.n ?? e.tagName.toLowerCase();
           const matching = (p: string): string[] => [...document.querySelectorAll(`:${p}`)].map(keyOf);

@@ -1,12 +1,11 @@
 /** Motion values against the browser's own, at the same instants: paused transitions, stepped by their current time. */
-import type { Browser, Page } from "puppeteer-core";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { compile, type Program } from "../src/core/program";
 import { advance, choreographyOf, type RunState, start, stimulate, transitionsOf } from "../src/core/run";
 import { isHold, matrixOf, mix, parseTransform, type Track, valueAt, valueIn } from "../src/core/surface";
 import { box, button, component } from "../src/core/testing";
 import { demoComponents } from "../src/demo";
-import { launch } from "./stage";
+import { ownPage } from "./own-page";
 
 const demos = demoComponents.map((d) => d.load()).map((doc) => [doc.name, doc] as const);
 
@@ -71,13 +70,7 @@ const drawn: [string, string, string][] = [
 const LENGTH = 600;
 const instants = [0, 1, 50, 100, 150, 200, 250, 300, 400, 500, 550, 599];
 
-let browser: Browser;
-let page: Page;
-beforeAll(async () => {
-  browser = await launch();
-  page = await browser.newPage();
-});
-afterAll(() => browser?.close());
+const page = ownPage();
 
 /** The numbers in a computed value; transforms as the six numbers of their matrix. */
 function numbers(property: string, value: string): number[] {
@@ -91,10 +84,10 @@ function numbers(property: string, value: string): number[] {
 
 describe("motion", () => {
   it.each(cases)("%s from %s to %s, %s, as the browser computes it", async (property, from, to, easing) => {
-    await page.setContent(
+    await page().setContent(
       `<style>#x { ${property}: ${from}; transition: ${property} ${LENGTH}ms ${easing} }</style><div id="x">x</div>`,
     );
-    const found: string[] = await page.evaluate(
+    const found: string[] = await page().evaluate(
       (property, to, instants) => {
         const x = document.getElementById("x")!;
         x.getBoundingClientRect();
@@ -145,10 +138,10 @@ describe("motion", () => {
     expect(mixed).not.toBeNull();
     // At its very end a motion is over, and what it led to is there as it was written.
     const shares = [0, 0.1, 0.25, 0.5, 0.75, 0.9, 0.95];
-    await page.setContent(
+    await page().setContent(
       `<style>div { width: 200px; height: 100px } #x { ${property}: ${from}; transition: ${property} 1000ms linear }</style><div id="x">x</div><div id="y">y</div>`,
     );
-    const found = await page.evaluate(
+    const found = await page().evaluate(
       (property, to, shares, ours) => {
         const [x, y] = ["x", "y"].map((id) => document.getElementById(id)!);
         const read = (e: HTMLElement): string => getComputedStyle(e).getPropertyValue(property);
@@ -184,11 +177,11 @@ describe("motion", () => {
       },
       reactions: { "click b": { off: "on", on: "off" } },
     });
-    await page.setContent(
+    await page().setContent(
       '<style>#x { opacity: 0; transition: opacity 300ms ease-in } #x.on { opacity: 1; transition: opacity 600ms linear }</style><div id="x">x</div>',
     );
     const turns = [240, 60, 33];
-    const theirs = await page.evaluate((turns) => {
+    const theirs = await page().evaluate((turns) => {
       const x = document.getElementById("x")!;
       const read = (): number => Number(getComputedStyle(x).opacity);
       read();
@@ -214,7 +207,7 @@ describe("motion", () => {
 
   /** Leads a property along a leg in the browser, and reads it at instants of the leg. */
   const inBrowser = (track: Track, to: string, at: readonly number[], first: boolean): Promise<string[]> =>
-    page.evaluate(
+    page().evaluate(
       ({ property, from, duration, delay, easing }, to, at, first) => {
         let x = document.getElementById("x")!;
         if (first) {
@@ -251,7 +244,7 @@ describe("motion", () => {
 
   it.each(demos)("%s: every motion there and, cut short, back, as the browser computes it", async (_n, doc) => {
     const program = compile(doc);
-    await page.setContent("<body></body>");
+    await page().setContent("<body></body>");
     for (const transition of transitionsOf(program)) {
       const whole = choreographyOf(program, transition);
       const cut = { at: Math.round(whole.length * 0.4), to: transition.from };

@@ -1,21 +1,13 @@
 /** What lies on top where boxes are placed over one another: the core against Chromium's own hit test. */
 import fc from "fast-check";
-import type { Browser, Page } from "puppeteer-core";
-import { afterAll, beforeAll, expect, it } from "vitest";
+import { expect, it } from "vitest";
 import { readHtml } from "../src/core/exchange";
 import { compile, DOCUMENT } from "../src/core/program";
 import { start } from "../src/core/run";
 import { layoutOf } from "../src/core/surface";
-import { launch } from "./stage";
+import { ownPage } from "./own-page";
 
-let browser: Browser;
-let page: Page;
-beforeAll(async () => {
-  browser = await launch();
-  page = await browser.newPage();
-  await page.setViewport({ width: 300, height: 3000 });
-});
-afterAll(() => browser?.close());
+const page = ownPage({ width: 300, height: 3000 });
 
 interface Node {
   kind: "words" | "flow" | "placed" | "cover";
@@ -59,8 +51,8 @@ it("agrees on what is hit first, in 150 random pages", async () => {
       // What stands in a cover lies wherever that is; where, only a browser knows.
       const inCover = (index: number): boolean => program.parts[index].part.attributes?.id?.endsWith("c") ?? false;
       const words = program.parts.filter((p) => p.part.tag === "p" && !p.path.some(inCover));
-      await page.setContent(`<!doctype html><style>p { margin: 0 }</style>${html}`);
-      const hit = (await page.evaluate(
+      await page().setContent(`<!doctype html><style>p { margin: 0 }</style>${html}`);
+      const hit = (await page().evaluate(
         (ids) =>
           ids.map((id) => {
             const box = document.getElementById(id)!.getBoundingClientRect();

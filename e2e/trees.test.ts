@@ -1,28 +1,20 @@
 /** Random programs on a page's elements: what they log, and what becomes of the page, is what a browser makes of them. */
 import fc from "fast-check";
-import type { Browser, Page } from "puppeteer-core";
-import { afterAll, beforeAll, expect, it } from "vitest";
+import { expect, it } from "vitest";
 import type { Stimulus } from "../src/core/model";
-import { factsOf } from "../src/core/surface";
-import { runOf } from "../src/core/testing/acted";
+import { facts } from "../src/core/testing/acted";
 import { behaviour } from "../src/core/testing/read";
 import { played, playground, trees } from "../src/core/testing/trees";
-import { launch } from "./stage";
+import { ownPage } from "./own-page";
 
-let browser: Browser;
-let page: Page;
-beforeAll(async () => {
-  browser = await launch();
-  page = await browser.newPage();
-});
-afterAll(() => browser?.close());
+const page = ownPage();
 
 const TURNS = 2;
 /** What the page says each time after it was played on, and once it is asked what has become of it. */
 async function inBrowser(html: string): Promise<string[]> {
-  await page.goto(`data:text/html;charset=utf-8,${encodeURIComponent(`<!doctype html>${html}`)}`);
+  await page().goto(`data:text/html;charset=utf-8,${encodeURIComponent(`<!doctype html>${html}`)}`);
   const clicked = Array.from({ length: TURNS }, () => ["b", "ask"]).flat();
-  return page.evaluate(
+  return page().evaluate(
     (ids) =>
       ids.map((id) => {
         document.getElementById(id)?.click();
@@ -37,12 +29,7 @@ function asRead(html: string): string[] | null {
   if (unlike.length || notUnderstood.length) return null;
   const [plays, asks]: Stimulus[] = [{ click: "b" }, { click: "ask" }];
   const turns = Array.from({ length: TURNS }, (_turn, n) => Array.from({ length: n + 1 }, () => plays));
-  return turns
-    .flatMap((played) => [played, [...played, asks]])
-    .map((acts) => {
-      const { program, run, at } = runOf(doc, ...acts);
-      return factsOf(program, run, at("p")).text;
-    });
+  return turns.flatMap((played) => [played, [...played, asks]]).map((acts) => facts(doc, "p", ...acts).text);
 }
 
 it.each(Object.entries(playground))(

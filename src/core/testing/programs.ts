@@ -1,5 +1,6 @@
 /** Random programs in the language that pages are written in: what they log is what any engine logs. */
 import fc from "fast-check";
+import { joined, type Text } from "./program-texts";
 
 /** How a program may be left and entered again: not at all, at an `await`, at a `yield`, until `stop(…)` is over. */
 export type Pause = "none" | "await" | "yield" | "stop";
@@ -10,7 +11,6 @@ interface Around {
   inLoop: boolean;
   pause: Pause;
 }
-type Text = fc.Arbitrary<string>;
 
 /** Names that are there at the beginning, and functions that any statement may call. */
 const PROLOGUE = `let a = 1, b = 2, c = 3; const fs = [];
@@ -22,8 +22,6 @@ class Box { #n = 0; static made = 0; constructor(n) { this.#n = n; Box.made++; }
 
 const name = fc.constantFrom("a", "b", "c");
 const small = fc.integer({ min: 0, max: 3 });
-const joined = (strings: TemplateStringsArray, ...parts: (Text | fc.Arbitrary<number>)[]): Text =>
-  fc.tuple(...(parts as Text[])).map((said) => strings.reduce((text, s, i) => text + String(said[i - 1]) + s));
 
 function expression(depth: number, pause: Pause): Text {
   const leaf = fc.oneof(small.map(String), name);

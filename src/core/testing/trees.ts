@@ -1,9 +1,7 @@
 /** Random programs that change and ask a page's elements: what they log is what any browser logs. */
 import fc from "fast-check";
+import { joined, type Text } from "./program-texts";
 
-type Text = fc.Arbitrary<string>;
-const joined = (strings: TemplateStringsArray, ...parts: (Text | fc.Arbitrary<number>)[]): Text =>
-  fc.tuple(...(parts as Text[])).map((said) => strings.reduce((text, s, i) => text + String(said[i - 1]) + s));
 const of = (...texts: string[]): Text => fc.constantFrom(...texts);
 
 /** What they find: a button that starts them, one that asks again, and where they play; there nobody else does anything. */
@@ -18,7 +16,7 @@ export const playground = {
 };
 
 /** Tells all that there is of an element and of what is in it. */
-export const OUTLINE = `const classesOf = (e) => [...e.classList].sort().join(".");
+const OUTLINE = `const classesOf = (e) => [...e.classList].sort().join(".");
 const outline = (e) => e.localName + "#" + e.id + "." + classesOf(e) + "[" + e.style.cssText + " " +
   e.getAttributeNames().filter((n) => !/^(class|style|value|checked)$/.test(n)).sort().map((n) => n + "=" + e.getAttribute(n)).join(" ") + "]" +
   ":" + e.textContent.replace(/\\s+/g, "") + "(" + [...e.children].map(outline).join(",") + ")";

@@ -17,12 +17,15 @@ export const leaving = new Promise<void>((done) => {
  * to tell of it, a browser would keep a frame that hangs.
  */
 export function watchLeaving(): void {
-  const note = ({ isTrusted }: Event): void => {
-    if (!isTrusted) return;
-    isLeaving = true;
-    begin();
-  };
-  addEventListener("beforeunload", note, true);
+  addEventListener(
+    "beforeunload",
+    ({ isTrusted }) => {
+      if (!isTrusted) return;
+      isLeaving = true;
+      begin();
+    },
+    true,
+  );
 }
 
 /** If the page has begun to leave: not before it had the time to, which mostly ends this document; else at once. */

@@ -15,6 +15,7 @@ import { keepStorage } from "./storage";
 
 let page: TrialPage;
 let hand: Hand;
+
 const calls: FrameCalls = {
   here: () => true,
   leaving: () => leaving,

@@ -2,26 +2,32 @@
 
 import type { Context } from "../context";
 import type { PageElement } from "../page";
-import { elementOf, hosted, type Js, type JsObject, native, object, textOf } from "../values";
+import { elementOf, type Host, hosted, type Js, type JsObject, list, native, object, textOf } from "../values";
 import { check } from "./native";
 
-/** A list that goes along with the page (DOM §4.2.10.2). @param what it is a list of */
+/** What a list answers that goes along with the page. @param more what it answers besides */
+export const indexed = (now: () => Js[], more: (name: string) => Js): Pick<Host, "get" | "items"> => ({
+  get(name) {
+    if (name === "length") return now().length;
+    if (/^\d+$/.test(name)) return now()[Number(name)];
+    return name === "item" ? native(name, ([at]) => now()[Number(at as number)] ?? null) : more(name);
+  },
+  items: now,
+});
+/** As lists of nodes and of words have it, and those of elements have not. */
+export const goneThrough = (r: Context, now: () => Js[], name: string): Js =>
+  /^(forEach|entries|keys|values)$/.test(name) ? r.member(list(now()), name) : undefined;
+
+/** A list of elements that goes along with the page (DOM §4.2.10.2). @param what it is a list of */
 export function live(r: Context, what: string, now: () => readonly PageElement[]): Js {
-  const by = (word: string): PageElement | undefined =>
-    now().find((e) => ["id", "name"].some((n) => r.page.attribute(e, n, r.store) === word));
-  const calls: Record<string, (args: Js[]) => Js> = {
-    item: ([at]) => elementOf(now()[Number(at as number)] ?? null),
-    namedItem: ([name]) => elementOf(by(textOf(name)) ?? null),
-  };
-  return hosted(what, {
-    get(name) {
-      if (name === "length") return now().length;
-      if (/^\d+$/.test(name)) return elementOf(now()[Number(name)] ?? null) ?? undefined;
-      if (Object.hasOwn(calls, name)) return native(name, calls[name]);
-      return elementOf(by(name) ?? null) ?? undefined;
-    },
-    items: () => now().map(elementOf),
-  });
+  const by = (word: string): Js =>
+    elementOf(now().find((e) => ["id", "name"].some((n) => r.page.attribute(e, n, r.store) === word)) ?? null);
+  const more = (name: string): Js =>
+    name === "namedItem" ? native(name, ([word]) => by(textOf(word))) : (by(name) ?? undefined);
+  return hosted(
+    what,
+    indexed(() => now().map(elementOf), more),
+  );
 }
 
 /** Elements by place, id and name, as in `document.forms` and `form.elements`; several of one name are a list of theirs. */

@@ -1,9 +1,8 @@
 /** Random programs say on a page that is read what they say where they are run. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { Component } from "../../../../model";
-import { factsOf } from "../../../../surface";
-import { runOf } from "../../../../testing/acted";
+import type { Component, Stimulus } from "../../../../model";
+import { facts } from "../../../../testing/acted";
 import { type Pause, programs } from "../../../../testing/programs";
 import { behaviour, script } from "../../../../testing/read";
 
@@ -29,10 +28,7 @@ async function ran(pause: Ran, body: string): Promise<string> {
   });
   return said;
 }
-const textAfter = (doc: Component, ...acts: Parameters<typeof runOf>[1][]): string => {
-  const { program, run, at } = runOf(doc, ...acts);
-  return factsOf(program, run, at("p")).text;
-};
+const textAfter = (doc: Component, ...acts: (Stimulus | number)[]): string => facts(doc, "p", ...acts).text;
 const clicks = (n: number) => Array.from({ length: n }, () => ({ click: "b" }));
 /** @throws where something of it is not understood */
 function readOf(text: string): Component {
@@ -41,6 +37,7 @@ function readOf(text: string): Component {
   expect([...unlike, ...notUnderstood.flatMap((n) => (twice.test(n.text) ? [] : [n.text]))]).toEqual([]);
   return doc;
 }
+
 /** Other ones: `LIVELY_SEED`, more of them: `LIVELY_PROGRAMS`. */
 const trying = (numRuns: number) => ({
   numRuns: Number(process.env.LIVELY_PROGRAMS ?? numRuns),

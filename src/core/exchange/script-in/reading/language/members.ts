@@ -161,7 +161,6 @@ function assignToHost(r: Context, host: string, name: string, value: Js): void {
     r.listen(host as "window", name.slice(2), value, object({ property: true }));
   else if (host === "location" && name === "hash") goTo(r, textOf(value));
   else if (host === "window" && name === "location" && /^#/.test(textOf(value))) goTo(r, textOf(value));
-  else if (/^(local|session)Storage$/.test(host)) r.call(hostGet(r, host, "setItem"), [name, value]);
   else if (host === "window" && name !== "location") {
     r.heap.touch(r.global);
     r.global.of.set(name, value);
@@ -172,10 +171,6 @@ function assignToHost(r: Context, host: string, name: string, value: Js): void {
 export function removeMember(r: Context, target: Js, name: string): boolean {
   if (isA(target, "native") && target.host?.remove) {
     target.host.remove(name);
-    return true;
-  }
-  if (isA(target, "native") && /^(local|session)Storage$/.test(target.name)) {
-    r.call(hostGet(r, target.name, "removeItem"), [name]);
     return true;
   }
   if (isA(target, "proxy")) return removeMember(r, target.target, name);

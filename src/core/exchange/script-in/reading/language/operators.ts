@@ -120,7 +120,6 @@ function compare(operator: string, a: number | string, b: number | string): Js {
 
 function isIn(r: Context, name: Js, of: Js): boolean {
   if (isA(of, "native") && of.host?.names) return r.member(of, textOf(name)) !== undefined;
-  if (isA(of, "native") && /Storage$/.test(of.name)) return r.member(of, textOf(name)) !== undefined;
   if (isA(of, "native") || isA(of, "element")) return knows(r, of, textOf(name));
   if (isA(of, "object")) return inherited(of, textOf(name)) !== null || textOf(name) === "toString";
   if (isA(of, "list")) return Number(textOf(name)) < of.items.length;

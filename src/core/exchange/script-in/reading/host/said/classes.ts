@@ -2,8 +2,9 @@
 import { isClassName } from "../../../../../model";
 import type { Context, Seen } from "../../context";
 import type { PageElement } from "../../page";
-import { hosted, isTrue, type Js, list, NotUnderstood, native, textOf } from "../../values";
+import { hosted, isTrue, type Js, NotUnderstood, native, textOf } from "../../values";
 import { tellChanged } from "../custom";
+import { goneThrough, indexed } from "../lists";
 
 const wordsOf = (text: string): string[] => text.split(/\s+/).filter(Boolean);
 /** Classes as one text are those that come and those that go; that one stands there twice counts for nothing. */
@@ -46,21 +47,17 @@ export function classList(r: Context, e: PageElement): Js {
       put(b, true);
       return true;
     },
-    item: ([i]) => words()[Number(i as number)] ?? null,
     toString: () => words().join(" "),
   };
+  const more = (name: string): Js => {
+    if (Object.hasOwn(calls, name)) return native(name, calls[name]);
+    return name === "value" ? words().join(" ") : goneThrough(r, words, name);
+  };
   return hosted(`classList ${e.name}`, {
-    get(name) {
-      if (Object.hasOwn(calls, name)) return native(name, calls[name]);
-      if (name === "length") return words().length;
-      if (name === "value") return words().join(" ");
-      if (/^\d+$/.test(name)) return words()[Number(name)];
-      return /^(forEach|entries|keys|values)$/.test(name) ? r.member(list(words()), name) : undefined;
-    },
+    ...indexed(words, more),
     set(name, value) {
       if (name === "value") classesSet(r, e, textOf(value));
     },
-    items: words,
     text: () => words().join(" "),
   });
 }

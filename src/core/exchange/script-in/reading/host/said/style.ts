@@ -2,6 +2,7 @@
 import type { Context, Seen } from "../../context";
 import type { PageElement } from "../../page";
 import { hosted, type Js, NotUnderstood, native, textOf } from "../../values";
+import { indexed } from "../lists";
 
 /** Stands for a height that is measured. */
 export const CONTENT = "\u0001content";
@@ -51,6 +52,7 @@ export function styleSet(r: Context, e: PageElement, property: string, value: Js
 
 /** `element.style`. */
 export function style(r: Context, e: PageElement): Js {
+  const names = (): string[] => [...styled(r, e).keys()];
   const said = (name: string): string => styled(r, e).get(name) ?? "";
   const calls: Record<string, (args: Js[]) => Js> = {
     setProperty: ([name, value]) => styleSet(r, e, textOf(name), value) as undefined,
@@ -61,18 +63,14 @@ export function style(r: Context, e: PageElement): Js {
     },
     getPropertyValue: ([name]) => said(textOf(name)),
     getPropertyPriority: ([name]) => (/!\s*important$/.test(said(textOf(name))) ? "important" : ""),
-    item: ([at]) => [...styled(r, e).keys()][Number(at as number)] ?? "",
+  };
+  const more = (name: string): Js => {
+    if (Object.hasOwn(calls, name)) return native(name, calls[name]);
+    return name === "cssText" ? styleText(r, e) : said(name === "cssFloat" ? "float" : kebab(name));
   };
   return hosted(`style ${e.name}`, {
-    get(name) {
-      if (Object.hasOwn(calls, name)) return native(name, calls[name]);
-      if (name === "cssText") return styleText(r, e);
-      if (name === "length") return styled(r, e).size;
-      if (/^\d+$/.test(name)) return [...styled(r, e).keys()][Number(name)];
-      return said(name === "cssFloat" ? "float" : kebab(name));
-    },
+    ...indexed(names, more),
     set: (name, value) => styleSet(r, e, name, value),
-    items: () => [...styled(r, e).keys()],
     text: () => "[object CSSStyleDeclaration]",
   });
 }

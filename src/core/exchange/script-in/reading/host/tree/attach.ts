@@ -17,9 +17,7 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     several.items.length = 0;
     return;
   }
-  if (!isA(child, "element")) {
-    return attachText(r, parent, textOf(child), before, first);
-  }
+  if (!isA(child, "element")) return attachText(r, parent, textOf(child), before, first);
   const e = atItsPlace(r, child, parent, before, first);
   if (e.parent === null && e.made) {
     e.parent = parent;

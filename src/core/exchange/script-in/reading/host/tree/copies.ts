@@ -3,6 +3,7 @@ import type { Context } from "../../context";
 import { insideMade, keyOfPlace, makeElement } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, type Js, NotUnderstood } from "../../values";
+import { attributeGet, attributeNames } from "../said";
 import { noteLost } from "./anew";
 import { blank } from "./attach";
 import { AFTER, BEFORE, nodesOf } from "./nodes";
@@ -51,21 +52,10 @@ const isAwaited = (r: Context, e: PageElement): boolean =>
 
 /** A copy, with all that is in it or without (DOM §4.4, `cloneNode`). */
 export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy ${r.site()}`): PageElement {
-  const { page, store } = r;
   const copy = oneMore(r, `${site} of ${e.name}`, e.tag);
   if (!r.building) blank(r, copy);
-  const attributes = Object.fromEntries(
-    [
-      ...new Set([
-        ...Object.keys(e.attributes),
-        ...[...store.keys()].flatMap((k) => (k.startsWith(`attribute ${e.name} `) ? [k.split(" ")[2]] : [])),
-      ]),
-    ]
-      .map((n) => [n, page.attribute(e, n, store)] as const)
-      .filter((p): p is readonly [string, string] => p[1] !== null),
-  );
-  const classes = [...page.classes(e, store)].join(" ");
-  if (classes) attributes.class = classes;
+  const names = attributeNames(r, e).filter((n) => n !== "style");
+  const attributes = Object.fromEntries(names.map((n) => [n, attributeGet(r, e, n) ?? ""]));
   for (const [type, code] of Object.entries(e.handlers ?? {})) r.listenBy(copy, type, code);
   if (copy.children.length || Object.keys(copy.attributes).length) {
     for (const inner of insideMade(copy)) r.write(keyOfPlace(inner), true);

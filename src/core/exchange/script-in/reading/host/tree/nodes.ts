@@ -1,7 +1,7 @@
 /** What stands in an element, texts and white space included (DOM §4.2). */
 import type { Context, Seen } from "../../context";
 import { BROWSER } from "../../heap";
-import { type Cell, isElement, type PageElement } from "../../page";
+import { isElement, type PageElement } from "../../page";
 
 /** Where a text stands: said by the script, at an edge of the markup, or so many nodes into it. */
 export interface Node {
@@ -14,18 +14,19 @@ export const [SAID, WORDS, BEHIND, BEFORE, AFTER] = ["said", "words", "behind", 
 export const keyOfBlank = (e: PageElement, at: string): string => `${BROWSER}blank-${at}-${e.name}`;
 
 /** What stands in an element, in its order. */
-export function nodesOf({ page, store }: Seen, e: PageElement): Node[] {
+export function nodesOf(now: Seen, e: PageElement): Node[] {
+  const { page, store } = now;
   const said = store.get(`text ${e.name}`);
   if (said !== undefined && said !== null) return said === "" ? [] : [{ text: String(said), at: SAID }];
-  const [words, behind] = [WORDS, BEHIND].map((kind) => store.get(`${kind} ${e.name}`));
+  const { words, behind } = besideNow(now, e);
   const out: Node[] = e.children.flatMap((c, i): Node[] => {
-    if (!isElement(c)) return words === undefined ? [{ text: c, at: String(i) }] : [];
+    if (!isElement(c)) return words === null ? [{ text: c, at: String(i) }] : [];
     return page.isThere(c, store) ? [{ element: c, text: "", at: "" }] : [];
   });
   const blank = (at: string): Node[] =>
     page.known.blanks?.has(`${at} ${e.name}`) && !store.has(keyOfBlank(e, at)) ? [{ text: " ", at }] : [];
-  const beside = (value: Cell | undefined, at: string): Node[] => (value ? [{ text: String(value), at }] : []);
-  if (words !== undefined || behind !== undefined) return [...beside(words, WORDS), ...out, ...beside(behind, BEHIND)];
+  const beside = (text: string | null, at: string): Node[] => (text ? [{ text, at }] : []);
+  if (words !== null || behind) return [...beside(words, WORDS), ...out, ...beside(behind, BEHIND)];
   // What the script has put beside the page's own is beside the white space around those, too.
   const isOwn = (n: Node): boolean => n.element?.made === undefined;
   const [first, last] = [out.findIndex(isOwn), out.findLastIndex(isOwn) + 1];

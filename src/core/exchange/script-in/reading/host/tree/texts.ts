@@ -1,23 +1,22 @@
 /** The nodes of an element, texts among them (DOM §4.4, §4.11). */
 import type { Context } from "../../context";
 import { isElement, type PageElement } from "../../page";
-import { elementOf, hosted, isA, type Js, list, NotUnderstood, native, textOf } from "../../values";
+import { elementOf, hosted, isA, type Js, NotUnderstood, native, textOf } from "../../values";
+import { goneThrough, indexed } from "../lists";
 import { setText } from "./drawn";
 import { AFTER, BEFORE, BEHIND, besideNow, keyOfBlank, type Node, nodesOf, ownWords, sayBeside, WORDS } from "./nodes";
 
 /** `firstChild`, `childNodes` and their kin. */
 export function nodeOf(r: Context, e: PageElement, property: string): Js {
-  const given = (n: Node | undefined, of: PageElement): Js =>
-    n ? (n.element ? elementOf(n.element) : textNode(r, of, n)) : null;
   switch (property) {
     case "firstChild":
-      return given(nodesOf(r, e)[0], e);
+      return nodeAt(r, e, nodesOf(r, e)[0]);
     case "lastChild":
-      return given(nodesOf(r, e).at(-1), e);
+      return nodeAt(r, e, nodesOf(r, e).at(-1));
     case "hasChildNodes":
       return native(property, () => nodesOf(r, e).length > 0);
     case "childNodes":
-      return childNodes(r, e, (n) => given(n, e));
+      return childNodes(r, e);
   }
   const parent = r.page.parentOf(e, r.store);
   if (!parent) return null;
@@ -25,21 +24,19 @@ export function nodeOf(r: Context, e: PageElement, property: string): Js {
   if (!parent.part && !parent.made) throw new NotUnderstood(null, `.${property} beside what has no element around it`);
   const nodes = nodesOf(r, parent);
   const at = nodes.findIndex((n) => n.element === e);
-  return given(nodes[at + (property === "nextSibling" ? 1 : -1)], parent);
+  return nodeAt(r, parent, nodes[at + (property === "nextSibling" ? 1 : -1)]);
 }
 
-const childNodes = (r: Context, e: PageElement, given: (n: Node) => Js): Js => {
-  const now = (): Js[] => nodesOf(r, e).map(given);
-  return hosted(`childNodes of ${e.name}`, {
-    get(name) {
-      if (name === "length") return now().length;
-      if (/^\d+$/.test(name)) return now()[Number(name)];
-      if (name === "item") return native(name, ([i]) => now()[Number(i as number)] ?? null);
-      return /^(forEach|entries|keys|values)$/.test(name) ? r.member(list(now()), name) : undefined;
-    },
-    items: now,
-  });
-};
+const nodeAt = (r: Context, e: PageElement, n: Node | undefined): Js =>
+  n ? (n.element ? elementOf(n.element) : textNode(r, e, n)) : null;
+
+function childNodes(r: Context, e: PageElement): Js {
+  const now = (): Js[] => nodesOf(r, e).map((n) => nodeAt(r, e, n));
+  return hosted(
+    `childNodes of ${e.name}`,
+    indexed(now, (name) => goneThrough(r, now, name)),
+  );
+}
 
 /** What texts have besides, which is not gone into here. */
 const ofTexts =
@@ -51,7 +48,8 @@ function sayAt(r: Context, e: PageElement, at: string, said: string): void {
   if (at === WORDS) return sayBeside(r, e, said, behind);
   if (at === BEHIND) return sayBeside(r, e, words, said);
   const place = Number(at);
-  const isAlone = ownWords(e).length === 1;
+  // White space at an edge is no words.
+  const isAlone = place >= 0 && ownWords(e).length === 1;
   const around = [e.children.slice(0, place), e.children.slice(place + 1)];
   const [before, after] = around.map((part) => part.some((c) => isElement(c) && r.page.isThere(c, r.store)));
   if (!isAlone || (before && after) || (before ? behind : false))
@@ -64,10 +62,7 @@ function sayAt(r: Context, e: PageElement, at: string, said: string): void {
 function textNode(r: Context, e: PageElement, { text, at }: Node): Js {
   const siblings = (): Node[] => nodesOf(r, e);
   const place = (): number => siblings().findIndex((n) => n.at === at);
-  const beside = (by: number): Js => {
-    const n = siblings()[place() + by];
-    return n ? (n.element ? elementOf(n.element) : textNode(r, e, n)) : null;
-  };
+  const beside = (by: number): Js => nodeAt(r, e, siblings()[place() + by]);
   const say = (said: string): void => {
     if (siblings().length === 1) setText(r, e, said);
     else sayAt(r, e, at, said);

@@ -4,6 +4,7 @@ import { clone, errorOf, fetched, languageGet, promised, promiseStatic, textFor 
 import type { Context } from "../../context";
 import {
   elementOf,
+  hosted,
   inherited,
   isA,
   isTrue,
@@ -33,7 +34,7 @@ export const FRAME_TIME = native("the instant of the frame");
 
 const hosts = new Set(
   `document window console Math Array Object Promise Map Set WeakMap WeakSet JSON Event CustomEvent EventTarget
-   AbortController FormData URLSearchParams Headers Proxy Reflect IntersectionObserver customElements Element Node NodeList HTMLCollection localStorage sessionStorage Error TypeError RangeError SyntaxError
+   AbortController FormData URLSearchParams Headers Proxy Reflect IntersectionObserver customElements Element Node NodeList HTMLCollection Error TypeError RangeError SyntaxError
    location history navigator performance Date Intl`.split(/\s+/),
 );
 
@@ -42,6 +43,7 @@ export function globalOf(r: Context, name: string): Js {
   if (r.global.of.has(name)) return r.global.of.get(name);
   const known = ofWindow(r, name);
   if (known) return known.is;
+  if (/^(local|session)Storage$/.test(name)) return storage(r, name);
   if (hosts.has(name) || /^HTML\w*Element$/.test(name)) return native(name);
   const element = namedInWindow(r, name);
   if (element) return element.is;
@@ -194,7 +196,6 @@ export function hostGet(r: Context, host: string, property: string): Js {
     return property === "for" ? native(whole, ([v]) => symbol(`for ${textOf(v)}`)) : symbol(property);
   if (host === "Promise") return promiseStatic(r, property);
   if (host === "console") return native(whole, () => undefined);
-  if (/^(local|session)Storage$/.test(host)) return stored(r, host, property);
   if (host === "window") return property === "document" ? native("document") : globalOf(r, property);
   if (host === "clipboard") return native(whole, () => promised("kept"));
   switch (whole) {
@@ -225,30 +226,32 @@ export function hostGet(r: Context, host: string, property: string): Js {
   throw new NotUnderstood(null, whole);
 }
 
-/** What the browser keeps for the page; nothing yet, on the first visit. */
-function stored(r: Context, host: string, property: string): Js {
-  const key = (name: Js): string => `${host} ${textOf(name)}`;
-  const calls: Record<string, (args: Js[]) => Js> = {
-    getItem: ([name]) => r.global.of.get(key(name)) ?? null,
-    setItem: ([name, value]) => {
-      r.heap.touch(r.global);
-      r.global.of.set(key(name), textOf(value));
-      return undefined;
-    },
-    removeItem: ([name]) => {
-      r.heap.touch(r.global);
-      r.global.of.delete(key(name));
-      return undefined;
-    },
-    clear: () => {
-      for (const name of keptIn(r, host)) calls.removeItem([name]);
-      return undefined;
-    },
-    key: ([at]) => keptIn(r, host)[Number(at as number)] ?? null,
+/** What the browser keeps for the page (HTML §12.2); nothing yet, on the first visit. */
+function storage(r: Context, host: string): Js {
+  const key = (name: string): string => `${host} ${name}`;
+  const names = (): string[] =>
+    [...r.global.of.keys()].flatMap((k) => (k.startsWith(key("")) ? [k.slice(key("").length)] : []));
+  const change = (to: (of: Map<string, Js>) => void): undefined => {
+    r.heap.touch(r.global);
+    to(r.global.of);
   };
-  if (property === "length") return keptIn(r, host).length;
-  if (Object.hasOwn(calls, property)) return native(property, calls[property]);
-  return r.global.of.get(key(property));
+  const get = (name: string): Js => r.global.of.get(key(name));
+  const set = (name: string, value: Js) => change((of) => of.set(key(name), textOf(value)));
+  const remove = (name: string) => change((of) => of.delete(key(name)));
+  const calls: Record<string, (args: Js[]) => Js> = {
+    getItem: ([name]) => get(textOf(name)) ?? null,
+    setItem: ([name, value]) => set(textOf(name), value),
+    removeItem: ([name]) => remove(textOf(name)),
+    clear: () => names().forEach(remove) as undefined,
+    key: ([at]) => names()[Number(at as number)] ?? null,
+  };
+  return hosted(host, {
+    get(name) {
+      if (name === "length") return names().length;
+      return Object.hasOwn(calls, name) ? native(name, calls[name]) : get(name);
+    },
+    set,
+    remove,
+    names,
+  });
 }
-const keptIn = (r: Context, host: string): string[] =>
-  [...r.global.of.keys()].flatMap((k) => (k.startsWith(`${host} `) ? [k.slice(host.length + 1)] : []));

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { Component } from "../model";
 import { box, button, component } from "../testing";
 import { facts, runOf } from "../testing/acted";
-import { attributeOf, factsOf, isVisible, layoutOf } from ".";
+import { activeNames, attributeOf, factsOf, isVisible, layoutOf } from ".";
 
 describe("layers", () => {
   it("count within what they lie in", () => {
@@ -158,4 +158,42 @@ it("options of a select that drops down have no boxes, those of a list do", () =
   expect(facts(options({}), "deck")).toMatchObject({ displayed: false, exposed: true });
   expect(facts(options({ size: "3" }), "deck")).toMatchObject({ displayed: true, exposed: true });
   expect(facts(options({ hidden: "" }), "deck")).toMatchObject({ displayed: false, exposed: false });
+});
+
+describe("a motion that is turned back before it has begun to move", () => {
+  const ends = (property: string, from: string, to: string, delay: string): number | undefined => {
+    const doc = component({
+      parts: [button("a"), box("p")],
+      states: ["one", "two", "three"],
+      looks: {
+        p: Object.fromEntries(
+          Object.entries({ one: from, two: to, three: from }).map(([state, value]) => [
+            state,
+            `${property}: ${value}; transition: ${property} 300ms ease ${delay}`,
+          ]),
+        ),
+      },
+      reactions: { "click a": { one: "two", two: "one" }, "motion ended p": { one: "three" } },
+    });
+    return [0, 199, 200].find((ms) => {
+      const { program, run } = runOf(doc, { click: "a" }, 0, { click: "a" }, ms);
+      return activeNames(program, run).includes("three");
+    });
+  };
+  // As Chromium and Firefox do it; what begins with `none` is computed otherwise from the very beginning.
+  it.each([
+    ["transform", "none", "translateY(100px)", "0ms", 0],
+    ["transform", "translateY(0)", "translateY(100px)", "0ms", undefined],
+    ["transform", "translateY(100px)", "none", "0ms", undefined],
+    ["transform", "translateY(1px)", "scale(0.5)", "0ms", 0],
+    ["scale", "none", "0.5", "0ms", 0],
+    ["filter", "none", "blur(4px)", "0ms", 0],
+    ["box-shadow", "none", "0 0 4px red", "0ms", 0],
+    ["opacity", "0.5", "1", "0ms", undefined],
+    ["transform", "none", "translateY(100px)", "200ms", 200],
+    ["transform", "translateY(0)", "translateY(100px)", "200ms", undefined],
+    ["filter", "none", "blur(4px)", "200ms", 200],
+  ])("%s from %s to %s after %s has an end, or none", (property, from, to, delay, at) => {
+    expect(ends(property, from, to, delay)).toBe(at);
+  });
 });

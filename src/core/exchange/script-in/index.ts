@@ -12,7 +12,7 @@ import { withoutImpossible } from "./crossings";
 import { CODE, type Explored, explore, MAX_STORES, type Script } from "./exploring";
 import { apartOf } from "./groups";
 import { grown, type Known, ScriptPage, type Told } from "./reading";
-import { rowsOf, type Written, writeBehaviour } from "./writing";
+import { looseRegionsOf, type Region, regionsOf, rowsOf, type Written, writeBehaviour } from "./writing";
 
 export { CODE, type Script };
 
@@ -93,33 +93,66 @@ function readWith(
     const notUnderstood = [...found.notUnderstood, { line: 1, text }];
     return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
   };
-  if (found.cut || parts.some(isTooMuch)) return refused(TOO_MANY);
+  const widths = parts.map(widthOf);
+  if (found.cut || widths.includes("too many")) return refused(TOO_MANY);
   const rows = rowsOf(
     page,
     parts.map((p) => p.found),
   );
-  const whole = writeBehaviour(
-    uncommanded(doc),
-    parts.map((p, i) => ({ rows: rows[i], found: p.found, counter: p.counter })),
-  );
-  // Whatever a script says stands in a component file afterwards.
-  const kept = readComponentValue(whole.doc);
-  if (!kept.ok) return refused(`what it says cannot be kept: ${kept.problems[0].path} ${kept.problems[0].message}`);
-  const states = statesIn(found, parts, whole);
-  const read: ScriptRead = {
-    doc: whole.doc,
-    proposals,
-    notUnderstood: [...found.notUnderstood, ...parts.flatMap(goesBelow)],
-    unlike: [
-      ...whole.left.map((row) => `${row}: what it does depends on too much to be said in one row`),
-      ...unlike(whole.doc, states, found),
-    ],
+  const write = (loosely: boolean): ScriptRead | string => {
+    const whole = writeBehaviour(
+      uncommanded(doc),
+      parts.map((p, i) => ({
+        rows: rows[i],
+        found: p.found,
+        counter: p.counter,
+        loose: widths[i] === "loose" || (loosely && widths[i] === "either"),
+      })),
+    );
+    // Whatever a script says stands in a component file afterwards.
+    const kept = readComponentValue(whole.doc);
+    if (!kept.ok) return `what it says cannot be kept: ${kept.problems[0].path} ${kept.problems[0].message}`;
+    return {
+      doc: whole.doc,
+      proposals,
+      notUnderstood: [...found.notUnderstood, ...parts.flatMap(goesBelow)],
+      unlike: [
+        ...whole.left.map((row) => `${row}: what it does depends on too much to be said in one row`),
+        ...unlike(whole.doc, statesIn(found, parts, whole), found),
+      ],
+    };
   };
+  const strict = write(false);
+  const loose = widths.includes("either") ? write(true) : strict;
+  const read = isBetter(loose, strict) ? loose : strict;
+  if (typeof read === "string") return refused(read);
   return { read, makes, refused: false };
 }
 
-const isTooMuch = ({ found, counter }: Counted): boolean =>
-  found.stores.length > MAX_STORES || (found.endless.size > 0 && !counter);
+/** More states beside one another than one takes in at a glance. */
+const MANY_STATES = 12;
+/** So much less of them is worth that they ask about each other. */
+const WORTH_IT = 0.75;
+
+/**
+ * Whether its ways to be can be written as states: where they are too many only by regions that ask about each other; where
+ * they are many, in either way.
+ */
+function widthOf({ found, counter }: Counted): "strict" | "either" | "loose" | "too many" {
+  if (found.endless.size > 0 && !counter) return "too many";
+  const sum = (regions: readonly Region[]): number => regions.reduce((n, r) => n + r.states.length, 0);
+  const loose = looseRegionsOf(found.stores);
+  if (found.stores.length > MAX_STORES) return loose.length > 1 && sum(loose) <= MAX_STORES ? "loose" : "too many";
+  const strict = regionsOf(found.stores);
+  return sum(strict) > MANY_STATES && sum(loose) <= sum(strict) * WORTH_IT ? "either" : "strict";
+}
+
+/** It says the same in fewer words. */
+function isBetter(one: ScriptRead | string, other: ScriptRead | string): boolean {
+  if (typeof one === "string" || typeof other === "string") return typeof one !== "string";
+  const words = ({ doc: { reactions, looks } }: ScriptRead): number => JSON.stringify([reactions, looks]).length;
+  return one.unlike.length <= other.unlike.length && words(one) < words(other);
+}
 
 const goesBelow = ({ below }: Counted): Told[] =>
   below ? [{ line: 1, text: `${below} goes on below nought: from there on nothing is told`, otherwise: true }] : [];

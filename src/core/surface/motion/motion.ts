@@ -6,7 +6,7 @@ import type { PageState } from "../page";
 import { animatedOver, animationsIn, isAnimated } from "./animation";
 import { changesBetween, goalIn, restingValue, saidValue } from "./changes";
 import { lingeringAfter, placesAfter, visibilities } from "./lingering";
-import { HELD, hold, isHold, mixed, progressAt, valueAt } from "./track";
+import { HELD, hold, isFilledUp, isHold, mixed, progressAt, valueAt } from "./track";
 
 /**
  * The motions that run after a change of state at `moment.now`.
@@ -41,10 +41,10 @@ export function moveTo(
     if (target !== track.reverseFrom && !mixed(track.property, track.to, target)) continue;
     const current = valueAt(track, now);
     // It has not moved yet, and is to stay: the running one is cancelled, and there is nothing to start (§3).
-    if (current === target) continue;
+    if (current === target && !isFilledUp(track, now)) continue;
     const next =
       target === track.reverseFrom
-        ? reversed(track, motion, current, now, goal)
+        ? reversed(track, motion, current, now, goal, isFilledUp(track, now) && isAwaited(program, track))
         : begun({ ...track, from: current, to: target, goal }, motion, now);
     if (next) tracks.push(next);
   }
@@ -115,8 +115,21 @@ function begun(
   };
 }
 
-/** §3, "faster reversing of interrupted transitions". */
-function reversed(track: Track, motion: CompiledMotion, current: string, now: number, goal: number): Track | null {
+/** Somebody listens for its end. */
+const isAwaited = (program: Program, { part }: Track): boolean => program.motionRows.some((r) => r.part === part);
+
+/**
+ * §3, "faster reversing of interrupted transitions".
+ * @param atOnce one that has no way to go is a motion that ends where it begins
+ */
+function reversed(
+  track: Track,
+  motion: CompiledMotion,
+  current: string,
+  now: number,
+  goal: number,
+  atOnce: boolean,
+): Track | null {
   if (motion.duration + motion.delay <= 0) return null;
   const output = progressAt(track, now);
   const shortening = Math.min(1, Math.max(0, Math.abs(output * track.shortening + 1 - track.shortening)));
@@ -134,7 +147,7 @@ function reversed(track: Track, motion: CompiledMotion, current: string, now: nu
     reverseFrom: track.to,
     shortening,
   };
-  return next.duration + next.delay > 0 ? next : null;
+  return next.duration + next.delay > 0 || atOnce ? next : null;
 }
 
 /** The value of a property at the moment: moving, or at rest. */

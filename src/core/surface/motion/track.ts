@@ -1,8 +1,9 @@
 /** A value on its way: how far it is, what it is at an instant. */
 import { easing } from "../../measure";
 import { NOT_IN_YET, type Track, trackEnd } from "../moment";
-import { mix } from "../values/interpolate";
+import { initialValue, mix } from "../values/interpolate";
 import { mixSizes } from "../values/sizes";
+import { staysInForm } from "../values/transform";
 import { animatedValue } from "./animation";
 
 const linear = (t: number): number => t;
@@ -31,6 +32,16 @@ export function valueAt(track: Track, now: number): string {
 /** At one instant the same is asked again and again: by each part of a picture, and by whatever can be done then. */
 const recent = Array.from({ length: 4 }, () => ({ track: null as Track | null, now: 0, value: "" }));
 let oldest = 0;
+
+/**
+ * It has not moved yet, but is computed otherwise than before: `none` is filled up from the very beginning, and lists of other
+ * functions are a matrix.
+ */
+export function isFilledUp(track: Track, now: number): boolean {
+  const { property, from, to } = track;
+  if (progressAt(track, now) !== 0 || initialValue(property) !== "none") return false;
+  return property === "transform" ? !staysInForm(from, to) : from.trim() === "none" && to.trim() !== "none";
+}
 
 /** Of values that are known to go together. */
 export const mixed = (property: string, from: string, to: string): ReturnType<typeof mix> =>

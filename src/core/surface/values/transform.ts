@@ -59,6 +59,12 @@ export function parseTransform(text: string): Fn[] | null {
   return rest.trim() ? null : out;
 }
 
+/** Whether at the very beginning of its way to the other it is told by the same functions as by itself (CSS Transforms 1 §9). */
+export function staysInForm(from: string, to: string): boolean {
+  const [a, b] = [parseTransform(from), parseTransform(to)];
+  return !a || !b || (a.length >= b.length && b.every((fn, i) => fn.name === a[i].name));
+}
+
 function parseArg(text: string): Arg | null {
   const sum = /^calc\((\S+) \+ (\S+)\)$/.exec(text.trim());
   if (sum) {

@@ -1,55 +1,10 @@
 /** Small machines beside one another, some of which ask about another: what is told of each foretells what all of them do. */
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { type Beside, beside, next } from "../../../testing/machines";
 import { keyOfStore, type Store } from "../reading";
 import { type Done, parted, worthGoingOn } from "./index";
 
-/** What an act makes of one machine, by its state; where it asks about another, only in one state of that. */
-interface Move {
-  machine: number;
-  to: number[];
-  asks: { machine: number; state: number } | null;
-}
-interface Beside {
-  /** How many states each machine has. */
-  sizes: number[];
-  acts: Move[][];
-}
-
-const SIZES = [2, 4] as const;
-const beside: fc.Arbitrary<Beside> = fc
-  .array(fc.integer({ min: SIZES[0], max: SIZES[1] }), { minLength: 4, maxLength: 7 })
-  .chain((sizes) => {
-    const machine = fc.nat(sizes.length - 1);
-    const move = machine.chain((m) =>
-      fc.record({
-        machine: fc.constant(m),
-        to: fc.array(fc.nat(sizes[m] - 1), { minLength: sizes[m], maxLength: sizes[m] }),
-        asks: fc.oneof(
-          { weight: 5, arbitrary: fc.constant(null) },
-          {
-            weight: 1,
-            arbitrary: machine.chain((other) =>
-              fc.record({ machine: fc.constant(other), state: fc.nat(sizes[other] - 1) }),
-            ),
-          },
-        ),
-      }),
-    );
-    const act = fc.uniqueArray(move, { minLength: 1, maxLength: 2, selector: (x) => x.machine });
-    // Every machine can be led round by an act of its own.
-    const round = sizes.map((n, m): Move[] => [
-      { machine: m, to: sizes.map((_s, i) => (i + 1) % n).slice(0, n), asks: null },
-    ]);
-    return fc.array(act, { maxLength: 6 }).map((acts) => ({ sizes, acts: [...round, ...acts] }));
-  });
-
-const next = (state: readonly number[], act: readonly Move[]): number[] => {
-  const out = [...state];
-  for (const { machine, to, asks } of act)
-    if (!asks || state[asks.machine] === asks.state) out[machine] = to[state[machine]] ?? state[machine];
-  return out;
-};
 const storeOf = (state: readonly number[]): Store =>
   new Map(state.map((s, m) => [`attribute part${m} data-at`, String(s)]));
 
@@ -80,7 +35,7 @@ function exploredOf({ sizes, acts }: Beside): { stores: Store[]; states: number[
 describe("machines beside one another", () => {
   it("are told apart, and what is told of each foretells what all do", () => {
     fc.assert(
-      fc.property(beside, fc.array(fc.nat(), { minLength: 60, maxLength: 60 }), (machines, walk) => {
+      fc.property(beside(), fc.array(fc.nat(), { minLength: 60, maxLength: 60 }), (machines, walk) => {
         const { stores, states, done } = exploredOf(machines);
         const { groups, of } = parted(stores, done);
         const asked = machines.acts.flat().some((m) => m.asks);

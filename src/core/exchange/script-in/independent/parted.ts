@@ -54,12 +54,27 @@ export function parted(stores: readonly Store[], done: readonly Done[]): Parted 
     aspects.filter((a) => a.key < 0).map((a) => [`${a.act} ${a.name}`, sayer(a, aspects, parts, ids)]),
   );
   return {
-    groups: ids.map((g) => keys.filter((_k, k) => parts.groupOf(k) === g)),
-    of: ids.map((g) => parts.ways(g)),
-    sizes: ids.map((g) => parts.size(g)),
+    ...listed(parts, keys),
     says: (act, name) => says.get(`${act} ${name}`) ?? 0,
   };
 }
+
+/** What is told of one another: each group has its ways, though not in every way of the others; acts lead it on by theirs. */
+export function loosely(stores: readonly Store[]): Pick<Parted, "groups" | "of" | "sizes"> {
+  const { keys, values } = columns(stores);
+  const parts = new Groups(keys, values, firstAlike(values));
+  parts.joinBound();
+  return listed(parts, keys);
+}
+
+const listed = (parts: Groups, keys: readonly string[]): Pick<Parted, "groups" | "of" | "sizes"> => {
+  const ids = parts.ids();
+  return {
+    groups: ids.map((g) => keys.filter((_k, k) => parts.groupOf(k) === g)),
+    of: ids.map((g) => parts.ways(g)),
+    sizes: ids.map((g) => parts.size(g)),
+  };
+};
 
 /** The keys that differ, and by key and store the number of the value. */
 function columns(stores: readonly Store[]): { keys: string[]; values: number[][] } {

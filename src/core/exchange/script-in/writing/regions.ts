@@ -1,4 +1,5 @@
 /** Ways a page can be, taken apart: what changes together is one region, what changes by itself another. */
+import { loosely } from "../independent";
 import type { Cell, Store } from "../reading";
 
 export interface Region {
@@ -35,6 +36,13 @@ export function regionsOf(stores: readonly Store[]): Region[] {
   const whole = groups.reduce((n, g) => n * g.states.length, 1);
   return whole === stores.length || groups.length < 2 ? groups : [regionOf(stores, keys)];
 }
+
+/**
+ * The same where not every combination can be: what one does by an act may go by the state of another. So a page of a few
+ * boxes and a dialog that asks them has a few states each instead of all together.
+ */
+export const looseRegionsOf = (stores: readonly Store[]): Region[] =>
+  loosely(stores).groups.map((keys) => regionOf(stores, keys));
 
 function regionOf(stores: readonly Store[], keys: readonly string[]): Region {
   const states: (Cell | undefined)[][] = [];

@@ -16,7 +16,7 @@ import type { Effect } from "../reading";
 import { cellsFor, loadedRow } from "./cells";
 import { beside, looksOf, withWords } from "./looks";
 import { mainKey, namesFor, type OwnAttribute, rivalsIn } from "./names";
-import { type Region, regionsOf } from "./regions";
+import { looseRegionsOf, type Region, regionsOf } from "./regions";
 import type { Row } from "./rows";
 
 export interface Written {
@@ -33,6 +33,8 @@ export interface Whole {
   rows: readonly Row[];
   /** What counts in it, by which its branches are told. */
   counter: Counter | null;
+  /** It has regions that ask about each other. */
+  loose?: boolean;
 }
 
 export function writeBehaviour(doc: Component, wholes: readonly Whole[]): Written {
@@ -40,7 +42,7 @@ export function writeBehaviour(doc: Component, wholes: readonly Whole[]): Writte
     ...doc.data,
     ...wholes.flatMap(({ counter }): Datum[] => (counter ? [{ ...counter, type: "integer" }] : [])),
   ];
-  const sets = wholes.map(({ found }) => regionsOf(found.stores));
+  const sets = wholes.map(({ found, loose }) => (loose ? looseRegionsOf : regionsOf)(found.stores));
   const regions = sets.flat();
   const taken = new Set<string>();
   const several = regions.length > 1;

@@ -7,7 +7,7 @@ import { adapter } from "parse5-htmlparser2-tree-adapter";
 import { type Component, escapeTemplate, freeName, type Part } from "../../../model";
 import { attributeProblem, isAllowedTag } from "../../../safety";
 import { NotUnderstood } from "./not-understood";
-import { type Cell, isElement, type PageElement, type ScriptPage, type Store } from "./page";
+import { type Cell, isElement, type PageElement, type ScriptPage, type Store, spaced } from "./page";
 
 const MOST_IN_ALL = 60;
 const MOST_DEEP = 20;
@@ -107,11 +107,11 @@ export interface Said {
   children: (Said | string)[];
 }
 
-/** What markup says, as far as a page may have it; texts stand among elements, white space alone does not count. */
+/** What markup says, as far as a page may have it; texts stand among elements, white space alone counts between them. */
 export function saidBy(markup: string): (Said | string)[] {
   const fragment = parseFragment(markup.slice(0, 20_000), { treeAdapter: adapter });
   const read = (nodes: readonly unknown[], depth: number): (Said | string)[] =>
-    nodes.flatMap((n): (Said | string)[] => {
+    nodes.flatMap((n, i): (Said | string)[] => {
       const node = n as {
         type: string;
         name?: string;
@@ -119,7 +119,10 @@ export function saidBy(markup: string): (Said | string)[] {
         attribs?: Record<string, string>;
         children?: unknown[];
       };
-      if (node.type === "text") return node.data?.trim() ? [node.data.replace(/\s+/g, " ")] : [];
+      if (node.type === "text") {
+        const isBetween = [nodes[i - 1], nodes[i + 1]].every((o) => (o as typeof node | undefined)?.type === "tag");
+        return node.data?.trim() || isBetween ? [node.data!.replace(/\s+/g, " ")] : [];
+      }
       if (node.type !== "tag" || depth > MOST_DEEP) return [];
       const tag = node.name!;
       const [attributes, handlers]: Record<string, string>[] = [{}, {}];
@@ -160,7 +163,7 @@ export function insideMade(e: PageElement): PageElement[] {
 
 const aboutOf = (e: PageElement, key: string): boolean => {
   const [kind, name] = key.split(" ");
-  return name === e.name && /^(attribute|class|text|words|behind|style)$/.test(kind);
+  return name === e.name && /^(attribute|class|text|words|behind|after|style)$/.test(kind);
 };
 
 /**
@@ -179,6 +182,8 @@ export function grown(page: ScriptPage, stores: readonly Store[]): { doc: Compon
       const values = new Set(there.map((s) => s.get(key)));
       const [value] = values;
       if (values.size > 1 || value === undefined) continue;
+      // Words beside it would stay where it goes.
+      if (key.startsWith("after ") && out.some((s) => !s.has(key) && isAroundThere(page, e, s))) continue;
       bake(e, key, value);
       for (const s of out) s.delete(key);
     }
@@ -190,6 +195,9 @@ export function grown(page: ScriptPage, stores: readonly Store[]): { doc: Compon
   const top = page.body.children.filter(isElement).filter((e) => !never.has(e));
   return { doc: { ...page.doc, parts: top.map((e) => partOf(e, never)) }, stores: out };
 }
+
+const isAroundThere = (page: ScriptPage, { parent }: PageElement, store: Store): boolean =>
+  parent !== null && (!parent.made || page.isThere(parent, store));
 
 /** What a script says of a part once and for all, as the page is loaded, is said by its markup from then on. */
 function settle(e: PageElement, stores: readonly Map<string, Cell>[]): void {
@@ -212,7 +220,12 @@ function bake(e: PageElement, key: string, value: Cell): void {
   if (kind === "text") e.children = value === null || value === "" ? [] : [String(value)];
   else if (kind === "words") e.children = [...(value ? [words] : []), ...e.children.filter(isElement)];
   else if (kind === "behind") e.children = [...e.children, words];
-  else if (kind === "style") e.css = { ...e.css, [what]: String(value ?? "") };
+  else if (kind === "after") {
+    const { children } = e.parent!;
+    const said = e.parent!.part ? escapeTemplate(String(value)) : String(value);
+    children.splice(children.indexOf(e) + 1, 0, said);
+    return;
+  } else if (kind === "style") e.css = { ...e.css, [what]: String(value ?? "") };
   else if (kind === "class") {
     const classes = new Set((e.attributes.class ?? "").split(/\s+/).filter(Boolean));
     if (value === true) classes.add(what);
@@ -244,9 +257,9 @@ function withSaid(part: Part, e: PageElement, kind: string, what: string): Part 
 /** A part as it was, with what was made in it. */
 function partOf(e: PageElement, never: ReadonlySet<PageElement>): Part {
   if (e.part && !e.children.some(isElement)) return e.part;
-  const content = e.children
-    .filter((c) => !isElement(c) || !never.has(c))
-    .map((c) => (isElement(c) ? partOf(c, never) : e.made ? escapeTemplate(c) : c));
+  const content = spaced(e.children.filter((c) => !isElement(c) || !never.has(c))).map((c) =>
+    isElement(c) ? partOf(c, never) : e.made ? escapeTemplate(c) : c,
+  );
   if (e.part) return { ...e.part, content };
   const attributes = Object.fromEntries(
     Object.entries(e.attributes).flatMap(([name, value]) =>

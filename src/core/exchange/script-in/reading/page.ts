@@ -25,6 +25,8 @@ export interface PageElement extends StyledElement {
   children: (PageElement | string)[];
   /** Of one that the script makes: where, and whether it has its name from the script. */
   made?: { site: string; named: boolean };
+  /** White space stands between it and the element after it. */
+  gap?: boolean;
   css?: Record<string, string>;
   /** Code that stands in attributes of its markup, by the event. */
   handlers?: Readonly<Record<string, string>>;
@@ -42,6 +44,9 @@ export interface Known {
 const SCOPE = "lively-scope";
 const allOf = (e: PageElement): string[] => [e.name, ...e.children.filter(isElement).flatMap(allOf)];
 export const isElement = (n: PageElement | string): n is PageElement => typeof n !== "string";
+/** With the white space that stands between elements. */
+export const spaced = (nodes: readonly (PageElement | string)[]): (PageElement | string)[] =>
+  nodes.flatMap((c, i) => (isElement(c) && c.gap && isElement(nodes[i + 1] ?? "") ? [c, " "] : [c]));
 
 export class ScriptPage {
   readonly html: PageElement;
@@ -50,6 +55,8 @@ export class ScriptPage {
   /** What scripts find in `template` elements, and in scripts that are data; nothing of it is in the page. */
   readonly templates: { attributes: Readonly<Record<string, string>>; markup: string; isData: boolean }[] = [];
   readonly places = new Places();
+  /** Those in which a script has put a text beside another: they are one here, and two to whoever asks for nodes. */
+  readonly joined = new Set<PageElement>();
   private readonly byName = new Map<string, PageElement>();
   /** A script in the head runs, before there is a body. */
   isYetToCome = false;
@@ -178,8 +185,9 @@ export class ScriptPage {
     const said = store.get(`text ${e.name}`);
     if (said !== undefined && said !== null) return String(said);
     const words = store.get(`words ${e.name}`);
-    const inside = this.inside(e, store).map((c) =>
-      isElement(c) ? this.text(c, store) : words === undefined ? c : "",
+    const nodes = this.inside(e, store).filter((c) => isElement(c) || words === undefined);
+    const inside = spaced(nodes).map((c) =>
+      isElement(c) ? `${this.text(c, store)}${store.get(`after ${c.name}`) ?? ""}` : c,
     );
     return [words ?? "", ...inside, store.get(`behind ${e.name}`) ?? ""].join("");
   }

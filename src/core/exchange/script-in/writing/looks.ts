@@ -12,7 +12,7 @@ function lookFor(keys: readonly string[], values: readonly (Cell | undefined)[],
     const value = values[i];
     const [kind, name, what] = key.split(" ");
     const part = parts.get(name);
-    if (value === undefined || !part || /^(variable|modal|words|behind)$/.test(kind)) return;
+    if (value === undefined || !part || /^(variable|modal|words|behind|after)$/.test(kind)) return;
     const look = out.get(name) ?? {};
     out.set(name, look);
     if (kind === "attached") {
@@ -118,21 +118,25 @@ export function looksOf(
 
 /** The words that stand beside what is in a part, where they differ: told by the states. */
 export function beside(doc: Component, regions: readonly Region[], names: readonly string[][]): Component {
-  const said = { words: new Map<string, Said>(), behind: new Map<string, Said>() };
+  const said = { words: new Map<string, Said>(), behind: new Map<string, Said>(), after: new Map<string, Said>() };
   for (const [g, r] of regions.entries())
     for (const [k, key] of r.keys.entries()) {
       const [kind, name] = key.split(" ");
-      if (kind !== "words" && kind !== "behind") continue;
+      if (kind !== "words" && kind !== "behind" && kind !== "after") continue;
       said[kind].set(
         name,
         r.states.map((state, s) => [names[g][s], state[k]] as const),
       );
     }
-  if (!said.words.size && !said.behind.size) return doc;
+  if (!said.words.size && !said.behind.size && !said.after.size) return doc;
   const withBeside = (part: Part): Part => {
     const [words, behind] = [said.words.get(part.name), said.behind.get(part.name)];
     const inside = (part.content ?? []).map((c) => (typeof c === "string" ? c : withBeside(c)));
-    const content = words ? withWordsBefore(words, inside) : inside;
+    const before = words ? withWordsBefore(words, inside) : inside;
+    const content = before.flatMap((c) => {
+      const after = typeof c === "string" ? undefined : said.after.get(c.name);
+      return after ? [c, byStates(after, "")] : [c];
+    });
     if (behind) content.push(byStates(behind, ""));
     return part.content || content.length ? { ...part, content } : part;
   };

@@ -35,7 +35,7 @@ const rank = (key: string): number =>
     /^attribute/,
     /^style/,
     /^(text|behind)/,
-    /^words/,
+    /^(words|after)/,
   ].findIndex((p) => p.test(key)) >>> 0;
 
 export const mainKey = (keys: readonly string[]): string => [...keys].sort((a, b) => rank(a) - rank(b))[0];
@@ -72,7 +72,7 @@ function wordFor(key: string, value: Cell | undefined, states: readonly (Cell | 
   }
   if (isTemplate(value)) return "counting";
   if (kind === "words" && String(value) === "") return "without-words";
-  if (/^(text|words|behind)$/.test(kind) && value !== undefined) return plain(String(value)).slice(0, 24) || part;
+  if (/^(text|words|behind|after)$/.test(kind) && value !== undefined) return plain(String(value)).slice(0, 24) || part;
   return value === undefined ? "first" : plain(String(value)).slice(0, 24) || "other";
 }
 

@@ -2,4 +2,4 @@
 export * from "./attributes";
 export { classList } from "./classes";
 export { dataset } from "./data";
-export { CONTENT, kebab, style, styleSet, styleTextSet } from "./style";
+export { CONTENT, kebab, style, styled, styleSet, styleTextSet } from "./style";

@@ -6,7 +6,7 @@ import { isA, type Js, NotUnderstood, textOf } from "../../values";
 import { focusable } from "../native";
 import { noteDrawnAnew } from "./anew";
 import { fragmentIn } from "./fragments";
-import { besideNow, ownWords, sayBeside } from "./nodes";
+import { afterNow, besideNow, ownWords, sayAfter, sayBeside } from "./nodes";
 
 export function attach(r: Context, parent: PageElement, child: Js, before: PageElement | null, first: boolean): void {
   const several = fragmentIn(child);
@@ -28,7 +28,7 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     throw new NotUnderstood(null, "elements that are put in another order");
   else if (e.parent !== parent || r.page.isThere(e, r.store))
     throw new NotUnderstood(null, "an element that moves elsewhere");
-  standBeside(r, parent, first, !first && before === null);
+  standBeside(r, parent, e, first, !first && before === null);
   if (e.made) r.write(keyOfPlace(e), true);
   else r.erase(keyOfPlace(e));
 }
@@ -38,14 +38,29 @@ function attachText(r: Context, parent: PageElement, text: string, before: PageE
   if (!r.page.childrenOf(parent, r.store).length) {
     const now = r.page.text(parent, r.store);
     sayBeside(r, parent, null, "");
+    if (now && text) r.page.joined.add(parent);
     r.write(`text ${parent.name}`, first ? text + now : now + text);
     return;
   }
+  if (!text.trim()) return leaveGap(r, parent, before, first);
   const { words, behind } = besideNow(r, parent);
-  if (before || (first && words === null && ownWords(parent).length))
-    throw new NotUnderstood(null, "a text beside elements");
-  if (first) sayBeside(r, parent, text + (words ?? ""), behind);
+  const isAmongOwn = ownWords(parent).length > 0 && words === null;
+  if ((before || first) && isAmongOwn) throw new NotUnderstood(null, "a text beside elements");
+  const there = r.page.childrenOf(parent, r.store);
+  const previous = before ? there[there.indexOf(before) - 1] : undefined;
+  const beside = previous ? afterNow(r, previous) : before || first ? words : behind;
+  if (beside) r.page.joined.add(parent);
+  if (previous) sayAfter(r, previous, afterNow(r, previous) + text);
+  else if (before) sayBeside(r, parent, (words ?? "") + text, behind);
+  else if (first) sayBeside(r, parent, text + (words ?? ""), behind);
   else sayBeside(r, parent, words, behind + text);
+}
+
+/** White space between two elements that a script made. */
+function leaveGap(r: Context, parent: PageElement, before: PageElement | null, first: boolean): void {
+  const there = r.page.childrenOf(parent, r.store);
+  const last = there[(before ? there.indexOf(before) : first ? 0 : there.length) - 1];
+  if (last?.made) last.gap = true;
 }
 
 /** Where one more is put: beside those that are there, among those that are not. */
@@ -69,11 +84,18 @@ function isOutOfOrder(r: Context, e: PageElement, before: PageElement | null, fi
 }
 
 /** A text that was said of an element stands before what is put into it after that. */
-function standBeside(r: Context, parent: PageElement, isFirst: boolean, isLast: boolean): void {
+function standBeside(r: Context, parent: PageElement, e: PageElement, isFirst: boolean, isLast: boolean): void {
   const said = r.store.get(`text ${parent.name}`);
   if (said === undefined || said === null) {
     const { words, behind } = besideNow(r, parent);
-    if (isFirst ? words : isLast && behind) throw new NotUnderstood(null, "an element before or behind words");
+    const last = r.page.childrenOf(parent, r.store).findLast((c) => c !== e);
+    if (isFirst && words) {
+      if (last) sayAfter(r, e, words);
+      sayBeside(r, parent, "", (last ? "" : words) + behind);
+    } else if (isLast && behind) {
+      if (last) sayAfter(r, last, behind);
+      sayBeside(r, parent, last ? words : (words ?? "") + behind, "");
+    }
     return;
   }
   const text = String(said);
@@ -128,6 +150,7 @@ const isPlain = (r: Context, e: PageElement): boolean => !e.children.some(isElem
 function become(r: Context, child: { element: PageElement }, other: PageElement): PageElement {
   const e = child.element;
   passOn(r, e.name, other.name);
+  if (e.gap) other.gap = true;
   r.madeNow.delete(e);
   r.madeNow.add(other);
   child.element = other;
@@ -143,9 +166,29 @@ function noteTakenOut(r: Context, e: PageElement): void {
   if (!r.building && r.page.isThere(e, r.store) && r.page.matches(focusable, e, r.store)) r.takenOut.add(e);
 }
 export function detach(r: Context, e: PageElement): void {
+  const parent = r.page.parentOf(e, r.store);
+  if (parent) leaveWords(r, parent, e);
   if (!e.made) return r.write(keyOfPlace(e), false);
   noteTakenOut(r, e);
   r.erase(keyOfPlace(e));
+}
+
+/** Words behind what is taken out stay where they are. */
+function leaveWords(r: Context, parent: PageElement, e: PageElement): void {
+  const there = r.page.childrenOf(parent, r.store);
+  const at = there.indexOf(e);
+  const text = afterNow(r, e);
+  sayAfter(r, e, "");
+  const { words, behind } = besideNow(r, parent);
+  const before = there[at - 1];
+  if (at === there.length - 1) {
+    const left = before ? afterNow(r, before) : "";
+    if (before) sayAfter(r, before, "");
+    if (left || text) sayBeside(r, parent, words, left + text + behind);
+  } else if (!text) return;
+  else if (before) sayAfter(r, before, afterNow(r, before) + text);
+  else if (words === null && ownWords(parent).length) throw new NotUnderstood(null, "a text beside elements");
+  else sayBeside(r, parent, (words ?? "") + text, behind);
 }
 
 /** What the markup itself has inside does not come back once nothing stands in its place any more. */

@@ -1,9 +1,9 @@
 /** Elements that scripts make, and copies of what is there (DOM §4.5, §4.4). */
 import type { Context } from "../../context";
-import { insideMade, keyOfPlace, makeElement } from "../../made";
+import { keyOfPlace, makeElement } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, type Js, NotUnderstood } from "../../values";
-import { attributeGet, attributeNames } from "../said";
+import { attributeGet, attributeNames, attributeSet, styled } from "../said";
 import { noteLost } from "./anew";
 import { blank } from "./attach";
 import { AFTER, BEFORE, nodesOf } from "./nodes";
@@ -54,18 +54,19 @@ const isAwaited = (r: Context, e: PageElement): boolean =>
 export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy ${r.site()}`): PageElement {
   const copy = oneMore(r, `${site} of ${e.name}`, e.tag);
   if (!r.building) blank(r, copy);
-  const names = attributeNames(r, e).filter((n) => n !== "style");
-  const attributes = Object.fromEntries(names.map((n) => [n, attributeGet(r, e, n) ?? ""]));
   for (const [type, code] of Object.entries(e.handlers ?? {})) r.listenBy(copy, type, code);
   if (copy.children.length || Object.keys(copy.attributes).length) {
-    for (const inner of insideMade(copy)) r.write(keyOfPlace(inner), true);
+    sayTheSame(r, e, copy, deep);
     return copy;
   }
-  copy.attributes = attributes;
-  if (e.part?.css || e.css) copy.css = { ...e.part?.css, ...e.css };
+  const names = attributeNames(r, e).filter((n) => n !== "style");
+  copy.attributes = Object.fromEntries(names.map((n) => [n, attributeGet(r, e, n) ?? ""]));
+  const css = styled(r, e);
+  if (css.size) copy.css = Object.fromEntries(css);
+  if (e.gap) copy.gap = true;
   if (!deep) return copy;
   copy.children = nodesOf(r, e)
-    .filter((n) => n.at !== BEFORE && n.at !== AFTER)
+    .filter((n) => n.at !== BEFORE && n.at !== AFTER && !n.at.startsWith("gap "))
     .map((n) => (n.element ? cloned(r, n.element, true, `${site} in`) : n.text));
   for (const c of copy.children)
     if (isElement(c)) {
@@ -73,4 +74,23 @@ export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy $
       r.write(keyOfPlace(c), true);
     }
   return copy;
+}
+
+/** A copy that was made there before says what is said of the other by now. */
+function sayTheSame(r: Context, e: PageElement, copy: PageElement, deep: boolean): void {
+  for (const name of new Set([...attributeNames(r, e), ...attributeNames(r, copy)])) {
+    const now = attributeGet(r, e, name);
+    if (now !== attributeGet(r, copy, name)) attributeSet(r, copy, name, now);
+  }
+  if (!deep) return;
+  const inside = r.page.childrenOf(e, r.store);
+  const copies = copy.children.filter(isElement);
+  if (inside.length !== copies.length || inside.some((c, i) => c.tag !== copies[i].tag))
+    throw new NotUnderstood(null, "a copy of what was another inside");
+  inside.forEach((c, i) => {
+    r.write(keyOfPlace(copies[i]), true);
+    sayTheSame(r, c, copies[i], true);
+  });
+  const text = r.page.text(e, r.store);
+  if (!inside.length && text !== r.page.text(copy, r.store)) r.write(`text ${copy.name}`, text);
 }

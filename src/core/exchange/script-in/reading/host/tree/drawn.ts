@@ -2,19 +2,18 @@
 import type { Context } from "../../context";
 import { keyOfPlace, makeElement, nameMade, type Said, saidBy } from "../../made";
 import { isElement, type PageElement } from "../../page";
-import { NotUnderstood } from "../../values";
 import { noteLost } from "./anew";
 import { detach, takeOutOwn } from "./attach";
 import { ownMarkup, standAgain } from "./markup";
-import { sayBeside } from "./nodes";
+import { sayAfter, sayBeside, sayNothing } from "./nodes";
 
 /** A text in place of all that was inside (DOM §4.4, string replace all). */
 export function setText(r: Context, e: PageElement, text: string): void {
   // Nothing, where a script's own elements stood: they are taken out.
   if (text === "" && e.children.some((c) => isElement(c) && c.made)) replaceInside(r, e, "");
   else {
-    sayBeside(r, e, null, "");
     for (const c of e.children) if (isElement(c) && c.made && r.page.isThere(c, r.store)) detach(r, c);
+    sayNothing(r, e);
     r.write(`text ${e.name}`, text);
   }
 }
@@ -27,8 +26,8 @@ export function replaceInside(r: Context, e: PageElement, markup: string): void 
     takeOutOwn(r, e);
     return drawInside(r, e, said, `drawn in ${e.name}`);
   }
-  sayBeside(r, e, null, "");
   for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
+  sayNothing(r, e);
   const words = /[<&]/.test(markup) ? said.join("") : markup;
   if (words !== "" || e.children.some((c) => !isElement(c))) r.write(`text ${e.name}`, words);
 }
@@ -46,13 +45,22 @@ const identityOf = (tag: string, attributes: Readonly<Record<string, string>>): 
  * Markup drawn anew where some was drawn before: what is the same element to whoever looks stays one, with other words and
  * attributes; in the sheet it is one part. That it is another to the browser shows in the focus, which it loses.
  */
-function drawInside(r: Context, parent: PageElement, said: readonly (Said | string)[], site: string): void {
+function drawInside(r: Context, parent: PageElement, all: readonly (Said | string)[], site: string): void {
   const { page } = r;
+  const said = all.filter((s) => typeof s !== "string" || s.trim() !== "");
+  const wordsAfter = (s: Said): string | null => {
+    const next = all[all.indexOf(s) + 1];
+    return typeof next === "string" ? next : null;
+  };
   const elements = said.filter((s): s is Said => typeof s !== "string");
   const words = said.filter((s): s is string => typeof s === "string");
   const known = parent.children.filter((c): c is PageElement => isElement(c) && c.made?.site.startsWith(site) === true);
   const isNew = parent.made !== undefined && !parent.children.length && !page.text(parent, r.store);
-  if (elements.length && !isNew) sayAround(r, parent, said);
+  const own = words.length > 0 && wordsAmong(said) === wordsAmong(parent.children);
+  for (const c of parent.children) if (isElement(c)) sayAfter(r, c, "");
+  // Words that stand there already stay as they are.
+  if (elements.length && own) sayBeside(r, parent, null, "");
+  else if (elements.length && !isNew) sayAround(r, parent, said);
   if (!elements.length) return drawWords(r, parent, words.join(""));
   if (r.store.has(`text ${parent.name}`)) r.erase(`text ${parent.name}`);
   // Those that stand in the order of what is drawn now are the same; a key tells which, where there is one.
@@ -68,6 +76,9 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
     const e: PageElement = take(s) ?? fresh(r, parent, s, `${site}/${parent.children.length}`, last);
     last = e;
     order.push(e);
+    const after = wordsAfter(s);
+    if (after !== null && !after.trim()) e.gap = true;
+    if (!isNew) sayAfter(r, e, own || s === elements.at(-1) ? "" : (after?.trim() && after) || "");
     noteLost(r, e);
     if (!r.building && page.isThere(e, r.store)) {
       r.deafen(e);
@@ -91,20 +102,18 @@ function drawInside(r: Context, parent: PageElement, said: readonly (Said | stri
     parent.children = said.map((s) => (typeof s === "string" ? s : order[elements.indexOf(s)]));
 }
 
-/** Words before and behind all that is drawn; those that stand there already stay as they are. */
+/** Words before and behind all that is drawn. */
 function sayAround(r: Context, parent: PageElement, said: readonly (Said | string)[]): void {
   const isWords = (s: Said | string): s is string => typeof s === "string";
-  if (said.some(isWords) && wordsAmong(said) === wordsAmong(parent.children)) return sayBeside(r, parent, null, "");
   const first = said.findIndex((s) => !isWords(s));
   const last = said.findLastIndex((s) => !isWords(s));
-  if (said.slice(first, last).some(isWords)) throw new NotUnderstood(null, "words among elements that are drawn anew");
   const joined = (of: readonly (Said | string)[]): string => of.filter(isWords).join("");
   sayBeside(r, parent, joined(said.slice(0, first)), joined(said.slice(last)));
 }
 
 const wordsAmong = (nodes: readonly unknown[]): string =>
   nodes
-    .filter((c) => typeof c === "string")
+    .filter((c) => typeof c === "string" && c.trim() !== "")
     .join("|")
     .trim();
 /** Words that stand beside elements stay as they are. */
@@ -147,7 +156,7 @@ function drawWords(r: Context, parent: PageElement, words: string): void {
     return;
   }
   const own = parent.children.every((c) => !isElement(c)) ? parent.children.join("") : null;
-  sayBeside(r, parent, null, "");
+  sayNothing(r, parent);
   const key = `text ${parent.name}`;
   if (own === words) {
     if (r.store.has(key)) r.erase(key);

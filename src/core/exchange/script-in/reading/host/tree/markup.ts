@@ -5,7 +5,7 @@ import { isElement, type PageElement } from "../../page";
 import { attributeGet, attributeNames } from "../said";
 import { noteLost } from "./anew";
 import { detach } from "./attach";
-import { nodesOf, sayBeside } from "./nodes";
+import { nodesOf, sayNothing } from "./nodes";
 
 const hasNoEnd = /^(area|base|br|col|embed|hr|img|input|link|meta|source|track|wbr)$/;
 const inText = (text: string): string => text.replace(/&/g, "&amp;").replace(/</g, "&lt;").replace(/>/g, "&gt;");
@@ -42,6 +42,6 @@ export function standAgain(r: Context, e: PageElement): void {
     else if (!c.made) r.erase(keyOfPlace(c));
   }
   for (const o of ownIn(e)) noteLost(r, o);
-  sayBeside(r, e, null, "");
+  sayNothing(r, e);
   r.erase(`text ${e.name}`);
 }

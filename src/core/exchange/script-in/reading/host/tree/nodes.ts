@@ -21,8 +21,14 @@ export function nodesOf(now: Seen, e: PageElement): Node[] {
   const { words, behind } = besideNow(now, e);
   const out: Node[] = e.children.flatMap((c, i): Node[] => {
     if (!isElement(c)) return words === null ? [{ text: c, at: String(i) }] : [];
-    return page.isThere(c, store) ? [{ element: c, text: "", at: "" }] : [];
+    if (!page.isThere(c, store)) return [];
+    const after = afterNow(now, c);
+    return [{ element: c, text: "", at: "" }, ...(after ? [{ text: after, at: keyOfAfter(c) }] : [])];
   });
+  for (let i = out.length - 2; i >= 0; i--) {
+    const { element } = out[i];
+    if (element?.gap && out[i + 1].element) out.splice(i + 1, 0, { text: " ", at: `gap ${element.name}` });
+  }
   const blank = (at: string): Node[] =>
     page.known.blanks?.has(`${at} ${e.name}`) && !store.has(keyOfBlank(e, at)) ? [{ text: " ", at }] : [];
   const beside = (text: string | null, at: string): Node[] => (text ? [{ text, at }] : []);
@@ -52,6 +58,22 @@ export function sayBeside(r: Context, e: PageElement, words: string | null, behi
     } else if (r.store.get(key) !== said) r.write(key, said);
   }
 }
+/** What a script says behind an element, before the next. */
+export const keyOfAfter = (e: PageElement): string => `after ${e.name}`;
+export const afterNow = ({ store }: Seen, e: PageElement): string => String(store.get(keyOfAfter(e)) ?? "");
+export function sayAfter(r: Context, e: PageElement, said: string): void {
+  const key = keyOfAfter(e);
+  if (!said) {
+    if (r.store.has(key)) r.erase(key);
+  } else if (r.store.get(key) !== said) r.write(key, said);
+}
+
+/** Nothing is said beside the elements, nor among them. */
+export function sayNothing(r: Context, e: PageElement): void {
+  sayBeside(r, e, null, "");
+  for (const c of e.children) if (isElement(c)) sayAfter(r, c, "");
+}
+
 /** What is said beside the elements now. */
 export const besideNow = ({ store }: Seen, e: PageElement): { words: string | null; behind: string } => {
   const [words, behind] = [WORDS, BEHIND].map((kind) => store.get(`${kind} ${e.name}`));

@@ -4,10 +4,25 @@ import { isElement, type PageElement } from "../../page";
 import { elementOf, hosted, isA, type Js, NotUnderstood, native, textOf } from "../../values";
 import { goneThrough, indexed } from "../lists";
 import { setText } from "./drawn";
-import { AFTER, BEFORE, BEHIND, besideNow, keyOfBlank, type Node, nodesOf, ownWords, sayBeside, WORDS } from "./nodes";
+import {
+  AFTER,
+  BEFORE,
+  BEHIND,
+  besideNow,
+  keyOfAfter,
+  keyOfBlank,
+  type Node,
+  nodesOf,
+  ownWords,
+  sayAfter,
+  sayBeside,
+  WORDS,
+} from "./nodes";
 
 /** `firstChild`, `childNodes` and their kin. */
 export function nodeOf(r: Context, e: PageElement, property: string): Js {
+  if (r.page.joined.has(e) && property !== "hasChildNodes")
+    throw new NotUnderstood(null, "nodes of which two are texts beside each other");
   switch (property) {
     case "firstChild":
       return nodeAt(r, e, nodesOf(r, e)[0]);
@@ -47,6 +62,8 @@ function sayAt(r: Context, e: PageElement, at: string, said: string): void {
   const { words, behind } = besideNow(r, e);
   if (at === WORDS) return sayBeside(r, e, said, behind);
   if (at === BEHIND) return sayBeside(r, e, words, said);
+  const spoken = e.children.filter(isElement).find((c) => keyOfAfter(c) === at);
+  if (spoken) return sayAfter(r, spoken, said);
   const place = Number(at);
   // White space at an edge is no words.
   const isAlone = place >= 0 && ownWords(e).length === 1;

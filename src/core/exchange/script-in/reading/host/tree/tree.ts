@@ -6,13 +6,13 @@ import { elementOf, isA, type Js, NotUnderstood, textOf } from "../../values";
 import { attach, detach, inPlaceOf, takeOutOwn } from "./attach";
 import { begun } from "./begun";
 import { cloned } from "./copies";
-import { ownWords, sayBeside } from "./nodes";
+import { afterNow, besideNow, ownWords, sayAfter, sayNothing } from "./nodes";
 import { elementFrom } from "./texts";
 
 function insert(r: Context, parent: PageElement, markup: string, before: PageElement | null, first: boolean): void {
   const nodes = madeOf(r.page, markup, `in ${parent.name}`, r.store, r.madeNow);
-  if (nodes.some((n) => !isElement(n)) && nodes.some(isElement))
-    throw new NotUnderstood(null, "markup that is made anew");
+  const words = nodes.filter((n) => !isElement(n)).join("");
+  if (words.trim() && nodes.some(isElement)) throw new NotUnderstood(null, "markup that is made anew");
   for (const n of nodes) if (isElement(n)) begun(r, n);
   for (const n of first ? [...nodes].reverse() : nodes)
     attach(r, parent, isElement(n) ? elementOf(n) : n, before, first);
@@ -22,6 +22,20 @@ const next = (r: Context, e: PageElement): PageElement | null => {
   const siblings = e.parent?.children.filter(isElement) ?? [];
   return siblings.slice(siblings.indexOf(e) + 1).find((s) => r.page.isThere(s, r.store)) ?? null;
 };
+/** Words that a script said follow it. */
+const areWordsAfter = (r: Context, parent: PageElement, e: PageElement): boolean =>
+  (next(r, e) ? afterNow(r, e) : besideNow(r, parent).behind) !== "";
+
+/** Behind an element, before whatever follows it. */
+function putAfter(r: Context, parent: PageElement, e: PageElement, args: readonly Js[]): void {
+  const before = next(r, e);
+  if (!areWordsAfter(r, parent, e)) {
+    for (const a of args) attach(r, parent, a, before, false);
+    return;
+  }
+  if (!before || args.some((a) => isA(a, "element"))) throw new NotUnderstood(null, "what is put before a text");
+  sayAfter(r, e, args.map(textOf).join("") + afterNow(r, e));
+}
 const given = (v: Js): PageElement | null => (isA(v, "element") ? v.element : null);
 const beside = (
   r: Context,
@@ -34,6 +48,8 @@ const beside = (
   else if (where !== "beforebegin" && where !== "afterend") throw new NotUnderstood(null, where);
   else {
     const parent = r.page.parentOf(e, r.store);
+    if (parent && where === "afterend" && areWordsAfter(r, parent, e))
+      throw new NotUnderstood(null, "what is put before a text");
     if (parent) put(parent, where === "afterend" ? next(r, e) : e, false);
   }
 };
@@ -59,6 +75,8 @@ export const treeMethods: Methods = {
     return child;
   },
   replaceChild: (r, e, [child, old]) => {
+    // What is replaced was looked for once the new one was made.
+    if (isA(child, "element") && child.element.made && r.madeNow.has(child.element)) r.page.places.missed();
     attach(r, e, child, elementFrom(r, old), false);
     treeMethods.removeChild(r, e, [old]);
     return old;
@@ -70,8 +88,7 @@ export const treeMethods: Methods = {
   },
   after: (r, e, args) => {
     const parent = r.page.parentOf(e, r.store);
-    const before = next(r, e);
-    if (parent) for (const a of args) attach(r, parent, a, before, false);
+    if (parent) putAfter(r, parent, e, args);
     return undefined;
   },
   insertAdjacentElement: (r, e, [where, child]) => {
@@ -106,7 +123,7 @@ export const treeMethods: Methods = {
   replaceChildren: (r, e, args) => {
     for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
     takeOutOwn(r, e);
-    sayBeside(r, e, null, "");
+    sayNothing(r, e);
     if (ownWords(e).length) r.write(`text ${e.name}`, "");
     else r.erase(`text ${e.name}`);
     for (const a of args) attach(r, e, inPlaceOf(r, e, a), null, false);

@@ -2,6 +2,7 @@
 import type { Observation, SeenPart } from "../../core/trial/system";
 import { modalsIn, parentOf, probe } from "../../probe/probe";
 import { elementsOf, focusedElement, isWithin, roots } from "./elements";
+import { withFilled } from "./fields";
 import { onShadowRoot } from "./shadow";
 
 /** A point of an element, and what a click there would land on instead. */
@@ -127,6 +128,7 @@ export function seen(element: HTMLElement | null, elements: ReadonlyMap<string, 
   const place = facts.displayed && element ? spotOf(element, []) : null;
   return {
     ...facts,
+    attributes: withFilled(element, facts.attributes),
     "on its way": false,
     "scrolled away": element !== null && facts.displayed && isScrolledAway(element),
     "takes pointer": facts.displayed && element && !hasRoom(element) ? null : place !== null && !place.isCovered,

@@ -6,6 +6,7 @@ import { align, meetAll } from "./align";
 import { boxesOf } from "./boxes";
 import { holdClock, letRun, openScrolled } from "./clock";
 import { elementsOf, isAstray, isWithin, roots } from "./elements";
+import { hearFilling } from "./fields";
 import { byFrame, innerPages, offsetOf, throughFrame } from "./frames";
 import { guessMap } from "./map";
 import { hearAnnouncements, hit, isOnItsWay, observe, type Place, placeOf, seen } from "./observe";
@@ -29,6 +30,7 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
   addEventListener("unhandledrejection", (e) => errors.push(`unhandled: ${(e.reason as Error)?.message ?? e.reason}`));
   // A pressed pointer that moves would drag a link or a picture away, which no page is told of.
   addEventListener("dragstart", (e) => e.preventDefault());
+  hearFilling();
   const requests = standIn(known);
   const running = realTime ? letRun() : null;
   const clock = running ?? holdClock(roots);

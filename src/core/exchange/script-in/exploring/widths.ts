@@ -3,7 +3,7 @@ import { isKept, keyOfStore, type Store } from "../reading";
 
 export const MAX_STORES = 64;
 /** With numbers that count, of which each value is a way to be of its own while it is looked at. */
-export const MAX_WITH_NUMBERS = 640;
+export const MAX_WITH_NUMBERS = 1300;
 const MAX_VALUES = 130;
 /** Of one that goes by frames: some five seconds. */
 const MAX_FRAMES = 320;

@@ -39,18 +39,23 @@ export const loadedRow = (effects: readonly Effect[], timers: Explored["timers"]
 const cellText = (target: string | null, actions: readonly string[], when = ""): string =>
   `${when ? `[${when}] ` : ""}${target ?? ""}${actions.length ? ` / ${actions.join(", ")}` : ""}`.trim();
 
-/** All branches of a cell; those that do nothing are left out, since each says when it is meant. */
-const ways = (
+/**
+ * All branches of a cell; those that do nothing are left out, since each says when it is meant. Where all come to the same,
+ * none has to say when.
+ */
+function ways(
   o: Outcome,
   target: (to: number) => string | null,
   actions: (of: { effects: readonly Effect[]; assign?: string }) => string[],
-): string =>
-  (o.branches ?? [{ ...o, when: "" }])
-    .flatMap((b) => {
-      const text = cellText(target(b.to), actions(b));
-      return text ? [cellText(target(b.to), actions(b), b.when)] : [];
-    })
-    .join("; ");
+): string {
+  const branches = (o.branches ?? [{ ...o, when: "" }]).map((b) => ({
+    when: b.when,
+    text: cellText(target(b.to), actions(b)),
+    of: b,
+  }));
+  if (branches.every((b) => b.text === branches[0].text)) return branches[0].text;
+  return branches.flatMap((b) => (b.text ? [cellText(target(b.of.to), actions(b.of), b.when)] : [])).join("; ");
+}
 
 /**
  * Cells by state; null where they cannot be said.

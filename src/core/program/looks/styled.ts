@@ -47,7 +47,7 @@ export function sheetOf(program: Pick<Program, "doc">): Sheet | null {
   const css = native(program.doc) + (program.doc.page.css ?? "");
   if (!css.trim()) return null;
   const sheet = readSheet(css);
-  return sheet.rules.length ? sheet : null;
+  return sheet.rules.length || sheet.keyframes.size ? sheet : null;
 }
 
 /** Signs for the media conditions that hold; empty without any. */

@@ -11,12 +11,12 @@ const toast = (animation: string, frames: string, more: Partial<Sketch> = {}) =>
     states: ["off", "on"],
     looks: { t: { on: ".show" } },
     reactions: { "click b": { off: "on", on: "off" }, "motion ended t": { on: "off" } },
-    ...more,
     page: {
       width: 640,
       height: 480,
       css: `.toast { opacity: 0 } .toast.show { animation: ${animation} } @keyframes go { ${frames} }`,
     },
+    ...more,
   });
 const run = (doc: ReturnType<typeof toast>) => {
   const program = compile(doc);
@@ -37,6 +37,15 @@ describe("an animation", () => {
     expect([0, 100, 200, 500, 900].map(opacity)).toEqual([0, 0.5, 1, 1, expect.closeTo(0.5, 9)]);
     expect(nextDue(program, shown)).toBe(1000);
     expect(stateText(program, advance(program, shown, 1000))).toBe("off");
+  });
+  it("moves by frames alone, where no rule says anything of any element", () => {
+    const { opacity } = run(
+      toast("", "", {
+        looks: { t: { on: "animation: go 1s linear" } },
+        page: { width: 640, height: 480, css: `@keyframes go { ${rise} }` },
+      }),
+    );
+    expect([0, 500].map(opacity)).toEqual([0, 0.5]);
   });
   it("does not show where a declaration is important, and ends all the same", () => {
     const doc = toast("go 1s linear", "from { opacity: 0 } to { opacity: 1 }");

@@ -65,6 +65,7 @@ function exploreOnce(
   for (const { line, text } of underWayTwice({
     acts,
     outcomes,
+    stores,
     timers: reading.timers,
     requests: reading.requests,
     loaded,

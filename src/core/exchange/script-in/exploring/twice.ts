@@ -1,4 +1,6 @@
 /** Timers that a script sets again before they have come: its page goes by both, a specification has one clock for each. */
+
+import type { Store } from "../reading";
 import { type Act, aboutOf, isNotYet, startedBy, underWayAfter } from "./acts";
 import type { Explored, Outcome } from "./found";
 
@@ -10,7 +12,7 @@ const SHORT = 50;
 /** So many ways to be are gone through for one timer. */
 const MOST = 20_000;
 
-type Found = Pick<Explored, "acts" | "outcomes" | "timers" | "requests" | "loaded">;
+type Found = Pick<Explored, "acts" | "outcomes" | "timers" | "requests" | "loaded" | "stores">;
 
 /** @returns those that make a difference by coming at the first time, too, with what is told of them */
 export function underWayTwice(found: Found): { line: number; text: string }[] {
@@ -41,7 +43,8 @@ const within: Partial<Record<Act["is"], { what: string; enters: boolean }>> = {
   "out of view": { what: "view", enters: false },
 };
 
-function isSetTwice(due: Due, { acts, outcomes, timers, loaded }: Found): boolean {
+function isSetTwice(due: Due, found: Found): boolean {
+  const { acts, outcomes, timers, loaded } = found;
   const id = idOf(due);
   const comes = acts.flatMap((act, a) => (isOf(due, act) ? [a] : []));
   const queue = [{ at: 0, underWay: new Set(startedBy(loaded)), inside: new Set<string>() }];
@@ -55,7 +58,7 @@ function isSetTwice(due: Due, { acts, outcomes, timers, loaded }: Found): boolea
       // What is in view at first is not known.
       if (crossing && crossing.what !== "view" && inside.has(place) === crossing.enters) continue;
       const own = comes.includes(a);
-      if (startsAgain(outcome, due) && underWay.has(id) && !own && tells(comes, outcomes, outcome.to)) return true;
+      if (startsAgain(outcome, due) && underWay.has(id) && !own && tells(comes, found, outcome.to)) return true;
       const then = underWayAfter(act, outcome.effects, underWay, timers);
       const now = place ? new Set(inside) : inside;
       if (place && crossing!.enters) now.add(place);
@@ -78,8 +81,12 @@ function startsAgain({ effects }: Outcome, due: Due): boolean {
 }
 
 /** Whether the page is otherwise once it has come. */
-const tells = (comes: readonly number[], outcomes: Explored["outcomes"], from: number): boolean =>
+const tells = (comes: readonly number[], { outcomes, stores }: Found, from: number): boolean =>
   comes.some((a) => {
     const outcome = outcomes[a][from];
-    return outcome !== undefined && (outcome.to !== from || outcome.effects.length > 0);
+    return outcome !== undefined && (outcome.effects.length > 0 || differ(stores[from], stores[outcome.to]));
   });
+/** An animation that has ended shows nothing any more, whether its style says it still or not. */
+const differ = (a: Store, b: Store): boolean =>
+  a !== b &&
+  [...new Set([...a.keys(), ...b.keys()])].some((k) => a.get(k) !== b.get(k) && !/^style \S+ animation$/.test(k));

@@ -9,7 +9,7 @@ import {
   type StyledElement,
   selectorTest,
 } from "../../../cascade";
-import type { Component, Part } from "../../../model";
+import { type Component, freeName, type Part } from "../../../model";
 import { NotUnderstood } from "./not-understood";
 import { Places } from "./places";
 
@@ -58,6 +58,25 @@ export class ScriptPage {
   /** Those in which a script has put a text beside another: they are one here, and two to whoever asks for nodes. */
   readonly joined = new Set<PageElement>();
   private readonly byName = new Map<string, PageElement>();
+  /** What scripts have animated, by its name. */
+  private readonly keyframes = new Map<string, string>();
+  /** The name of the keyframes that say so. @param again the other one, by which the same begins anew */
+  keyframesFor(text: string, again = false): string {
+    const taken = new Set([...this.keyframes.keys(), ...(this.doc.page.css ?? "").split(/[^\w-]+/)]);
+    const known = [...this.keyframes].find(([name, said]) => said === text && !name.endsWith("-again"))?.[0];
+    const name = known ?? freeName("moves", taken);
+    this.keyframes.set(name, text);
+    if (again) this.keyframes.set(`${name}-again`, text);
+    return again ? `${name}-again` : name;
+  }
+  /** The component with their rules. */
+  withKeyframes(doc: Component): Component {
+    const rules = [...this.keyframes].map(([name, text]) => `@keyframes ${name} { ${text} }`);
+    return rules.length
+      ? { ...doc, page: { ...doc.page, css: [doc.page.css ?? "", ...rules].join("\n").trim() } }
+      : doc;
+  }
+
   /** A script in the head runs, before there is a body. */
   isYetToCome = false;
 

@@ -12,9 +12,9 @@ function actionsOf(effects: readonly Effect[], timers: Explored["timers"], stops
       case "focus back":
         return ["focus back"];
       case "start":
-        return [`start ${e.timer} after ${timers.get(e.timer)?.ms ?? 0}ms`];
+        return timers.has(e.timer) ? [`start ${e.timer} after ${timers.get(e.timer)!.ms}ms`] : [];
       case "cancel":
-        return [`cancel ${e.timer}`];
+        return timers.has(e.timer) ? [`cancel ${e.timer}`] : [];
       case "scroll":
         return [`scroll to ${e.part}${e.smooth ? " smoothly" : ""}`];
       case "scroll to":

@@ -66,6 +66,7 @@ function wordFor(key: string, value: Cell | undefined, states: readonly (Cell | 
     const on = value === undefined ? !states.some((s) => s !== undefined && s !== null) : value !== null;
     return is(what, on);
   }
+  if (kind === "style" && what === "animation") return value ? "moving" : "still";
   if (kind === "style" && what === "display") {
     const shown = value === undefined ? states.some((s) => s === "none") : value !== "none" && value !== "";
     return shown ? "shown" : "hidden";

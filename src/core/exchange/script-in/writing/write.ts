@@ -98,7 +98,8 @@ function reactionsOf(
   several: boolean,
   context: Context,
 ): { rows: EventRow[]; left: string[] } {
-  const timers = new Map(found.timers);
+  // One that does nothing when it comes need not be set.
+  const timers = new Map([...found.timers].filter(([name]) => rows.some((row) => row.event === `timer ${name}`)));
   const out: EventRow[] = [];
   const left: string[] = [];
   for (const row of rows) {

@@ -3,6 +3,7 @@
 import type { Context } from "../context";
 import type { PageElement } from "../page";
 import { elementOf, isA, isTrue, type Js, list, MEASURED, NotUnderstood, object, textOf } from "../values";
+import { animate } from "./animate";
 import { targetMethods } from "./event";
 import { report, reset } from "./forms";
 import { live } from "./lists";
@@ -87,6 +88,10 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
   setPointerCapture: capture,
   releasePointerCapture: (r) => capture(r, null),
   hasPointerCapture: (r, e) => capturing(r) === e,
+  animate,
+  // What is selected of a text is no fact.
+  select: () => undefined,
+  setSelectionRange: () => undefined,
   reset,
   checkValidity: (r, e) => report(r, e, false),
   reportValidity: (r, e) => report(r, e),

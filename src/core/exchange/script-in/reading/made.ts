@@ -193,7 +193,7 @@ export function grown(page: ScriptPage, stores: readonly Store[]): { doc: Compon
   const never = new Set(made.filter((e) => out.every((s) => s.get(keyOfPlace(e)) !== true)));
   for (const e of never) for (const s of out) s.delete(keyOfPlace(e));
   const top = page.body.children.filter(isElement).filter((e) => !never.has(e));
-  return { doc: page.withKeyframes({ ...page.doc, parts: top.map((e) => partOf(e, never)) }), stores: out };
+  return { doc: page.keyframes.in({ ...page.doc, parts: top.map((e) => partOf(e, never)) }), stores: out };
 }
 
 const isAroundThere = (page: ScriptPage, { parent }: PageElement, store: Store): boolean =>

@@ -116,7 +116,7 @@ function spokenFor(r: Context, e: PageElement, keyframes: Js, t: Timing): string
       throw new NotUnderstood(null, "one easing over several frames");
     const iterations = t.iterations === Number.POSITIVE_INFINITY ? "infinite" : t.iterations;
     const how = `${t.duration}ms ${cssOf(t.easing)} ${t.delay}ms ${iterations} ${t.direction} ${t.fill}`;
-    const named = (again: boolean): string => `${r.page.keyframesFor(keyframesText(frames), again)} ${how}`;
+    const named = (again: boolean): string => `${r.page.keyframes.nameOf(keyframesText(frames), again)} ${how}`;
     const first = named(false);
     return animationsOf(r, e).includes(first) ? named(true) : first;
   } catch (error) {

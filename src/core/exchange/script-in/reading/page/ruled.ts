@@ -1,0 +1,135 @@
+/** What the rules of the page make of what a script says. */
+import { cascade, mediaNow, NOTHING_DONE, readSheet, type Sheet, type StyledElement } from "../../../../cascade";
+import type { Component } from "../../../../model";
+import { type Cell, isElement, type Known, type PageElement, type Store } from "./elements";
+import { SelectedPage } from "./selected";
+
+const allOf = (e: PageElement): string[] => [e.name, ...e.children.filter(isElement).flatMap(allOf)];
+const isAround = (key: string): boolean => /^(class|attribute) (html|body) /.test(key);
+
+export class ScriptPage extends SelectedPage {
+  private readonly sheet: Sheet | null;
+
+  constructor(doc: Component, mostOfOne?: number, known?: Known) {
+    super(doc, mostOfOne, known);
+    const css = doc.page.css?.trim() ? readSheet(doc.page.css) : null;
+    this.sheet = css?.rules.length ? css : null;
+  }
+
+  /** Not displayed, or not visible, without a transition that may show it for a while yet. */
+  isHidden(e: PageElement | null, store: Store): boolean {
+    let hidden = this.hidden.get(store);
+    if (!hidden) {
+      this.changed();
+      const now = this.standing(store);
+      this.changed();
+      hidden = new Set(this.body.children.filter(isElement).flatMap((c) => this.hiddenIn(c, store, now, "visible")));
+      this.hidden.set(store, hidden);
+    }
+    return e !== null && hidden.has(e.name);
+  }
+  private readonly hidden = new WeakMap<Store, ReadonlySet<string>>();
+  private hiddenIn(
+    e: PageElement,
+    store: Store,
+    now: ReadonlyMap<string, StyledElement>,
+    around: string,
+  ): readonly string[] {
+    const rules = this.sheet && cascade(this.sheet, now.get(e.name)!, this.media(), NOTHING_DONE);
+    this.copied++;
+    const said = (property: string): string | undefined => {
+      const own = store.get(`style ${e.name} ${property}`) ?? e.part?.css?.[property];
+      return own === undefined || own === "" || own === null ? rules?.get(property)?.value : String(own);
+    };
+    if (["transition", "animation", "transition-property", "animation-name"].some((p) => said(p) !== undefined))
+      return [];
+    const display = said("display");
+    const children = e.children.filter(isElement);
+    if (display === "none" || (display === undefined && this.attribute(e, "hidden", store) !== null)) return allOf(e);
+    const visibility = said("visibility") ?? around;
+    const inner = children.flatMap((c) => this.hiddenIn(c, store, now, visibility));
+    return visibility === "hidden" ? [e.name, ...inner] : inner;
+  }
+  /** What a property comes to by the rules and by what the script says of it; null where nothing says it. */
+  computed(e: PageElement, property: string, store: Store): string | null {
+    const own = store.get(`style ${e.name} ${property}`) ?? e.part?.css?.[property];
+    if (own !== undefined && own !== null && own !== "") return String(own);
+    const rules = this.sheet && cascade(this.sheet, this.standing(store).get(e.name)!, this.media(), NOTHING_DONE);
+    const said = rules?.get(property)?.value;
+    if (said !== undefined) return said;
+    if (property === "display" && this.attribute(e, "hidden", store) !== null) return "none";
+    return property === "visibility" && e.parent ? this.computed(e.parent, property, store) : null;
+  }
+
+  private media(): ReturnType<typeof mediaNow> {
+    return mediaNow(this.sheet!, { ...this.doc.page, reducedMotion: false });
+  }
+
+  /**
+   * What the page's own elements, html and body, change of the parts by their classes and attributes: a component has no
+   * part for them, so what the rules make of it is said of the parts.
+   */
+  byAround(store: Store): Map<string, Cell> {
+    const out = new Map<string, Cell>();
+    if (!this.sheet || ![...store.keys()].some(isAround)) return out;
+    const media = this.media();
+    this.changed();
+    const now = this.standing(store);
+    const before = this.standingAlone(store);
+    for (const { name, part } of this.elements) {
+      const [is, was] = [now, before].map((page) => cascade(this.sheet!, page.get(name)!, media, NOTHING_DONE));
+      for (const property of new Set([...is.keys(), ...was.keys()])) {
+        const [value, other] = [is.get(property)?.value, was.get(property)?.value];
+        const key = `style ${name} ${property}`;
+        if (value !== other && !store.has(key) && part?.css?.[property] === undefined) out.set(key, value ?? "unset");
+      }
+    }
+    return out;
+  }
+
+  /** As it would stand were there nothing on html and body. */
+  private standingAlone(store: Store): ReadonlyMap<string, StyledElement> {
+    if (![...store.keys()].some(isAround)) return this.standing(store);
+    this.changed();
+    const alone = this.standing(new Map([...store].filter(([key]) => !isAround(key))));
+    this.changed();
+    return alone;
+  }
+
+  /** The rules say the same, whatever else is done: nobody would notice. */
+  private isRuled(e: PageElement, property: string, value: Cell, store: Store): boolean {
+    if (!this.sheet || e.part?.css?.[property] !== undefined || typeof value !== "string") return false;
+    const classes = new Set((e.attributes.class ?? "").split(/\s+/));
+    const mine = (key: string | null): boolean =>
+      key === null ||
+      key === `#${e.attributes.id}` ||
+      key === e.tag ||
+      (key.startsWith(".") && classes.has(key.slice(1)));
+    const element = this.standingAlone(store).get(e.name)!;
+    const about = this.sheet.rules.filter(
+      (rule) => rule.declarations.some((d) => d.property === property) && rule.selectors.some((s) => mine(s.key)),
+    );
+    if (!about.length || !about.every((rule) => rule.selectors.some((s) => s.matches(element)))) return false;
+    return cascade(this.sheet, element, this.media(), NOTHING_DONE).get(property)?.value === value;
+  }
+  /** Values of the store that say what the markup says anyway are none. */
+  tidy(store: Map<string, Cell>): Map<string, Cell> {
+    for (const [key, value] of store) {
+      const [kind, name, what] = key.split(" ");
+      const e = this.named(name);
+      if (!e) continue;
+      if (kind === "class") {
+        const has = (e.attributes.class ?? "").split(/\s+/).includes(what);
+        if (has === value && !store.has(`attribute ${name} class`)) store.delete(key);
+      } else if (kind === "attribute") {
+        if ((Object.hasOwn(e.attributes, what) ? e.attributes[what] : null) === value) store.delete(key);
+      } else if (kind === "style") {
+        if ((e.part?.css?.[what] ?? "") === value || this.isRuled(e, what, value, store)) store.delete(key);
+      } else if (kind === "text") {
+        const own = e.children.every((c) => !isElement(c)) ? e.children.join("") : null;
+        if (own !== null && own.trim() === String(value).trim()) store.delete(key);
+      }
+    }
+    return store;
+  }
+}

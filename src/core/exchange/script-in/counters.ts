@@ -27,8 +27,12 @@ export interface Counted {
 
 /** Fewer ways to be are states of their own. */
 const LEAST = 4;
-/** As far as a number counts for which no end is said. */
-const ENDLESS = 999;
+/** As far as a number counts for which no end is said: well beyond what was seen of it. */
+const endless = (seen: number): number => {
+  let most = 999;
+  while (most < seen * 2) most = most * 10 + 9;
+  return most;
+};
 /** Stands before a text with data in it; nothing that a page says begins so. */
 export const TEMPLATE = "\u0000template ";
 export const isTemplate = (v: Cell | undefined): v is string => typeof v === "string" && v.startsWith(TEMPLATE);
@@ -124,8 +128,8 @@ function generalised(found: Explored, key: string, first: number, own: Own, name
   const counter = {
     name,
     initial: first,
-    min: goesOn && Math.abs(min - first) > max - first ? -ENDLESS : min,
-    max: goesOn && max - first >= Math.abs(min - first) ? ENDLESS : max,
+    min: goesOn && Math.abs(min - first) > max - first ? -endless(-min) : min,
+    max: goesOn && max - first >= Math.abs(min - first) ? endless(max) : max,
   };
   return { found: { ...found, stores: merged, outcomes }, counter, of, below: null };
 }
@@ -165,16 +169,29 @@ function symbolic(stores: readonly Store[], key: string, numbers: readonly numbe
   return out;
 }
 
+interface Template {
+  template: string;
+  fits: number[];
+}
+/** Numbers as a whole; or, where they always have their decimals, what stands before the point and behind it. */
+function templateOf(texts: readonly string[], numbers: readonly number[], name: string): Template | null {
+  const whole = templateBy(/(\d+(?:\.\d+)?)/, texts, numbers, name);
+  if (whole?.fits.length === texts.length || !texts.every((t) => /\d\.\d/.test(t))) return whole;
+  const split = templateBy(/(\d+)/, texts, numbers, name);
+  return (split?.fits.length ?? 0) > (whole?.fits.length ?? 0) ? split : whole;
+}
+
 /**
  * One text with the number in it that is most of the texts, and which of them it is: what was said before the number was
  * set anew stays for a while, and goes by no number.
  */
-function templateOf(
+function templateBy(
+  digits: RegExp,
   texts: readonly string[],
   numbers: readonly number[],
   name: string,
-): { template: string; fits: number[] } | null {
-  const parts = texts.map((t) => t.split(/(\d+(?:\.\d+)?)/));
+): Template | null {
+  const parts = texts.map((t) => t.split(digits));
   let fits = texts.map((_t, i) => i);
   const out: string[] = [];
   for (const [i, piece] of parts[0].entries()) {

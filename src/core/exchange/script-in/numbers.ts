@@ -30,7 +30,10 @@ const around = (name: string): Saying[] =>
     { expression: `${name} % ${by}`, of: (n) => n % by },
     { expression: `Math.floor(${name} / ${by})`, of: (n) => Math.floor(n / by) },
     { expression: `Math.ceil(${name} / ${by})`, of: (n) => Math.ceil(n / by) },
-    { expression: `Math.floor(${name} / ${by}) % 60`, of: (n) => Math.floor(n / by) % 60 },
+    ...[60, 10].map((most) => ({
+      expression: `Math.floor(${name} / ${by}) % ${most}`,
+      of: (n: number) => Math.floor(n / by) % most,
+    })),
   ]);
 
 /** A share of a whole in hundredths, rounded: the roundest whole with which all that is said agrees. */

@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { printLook } from "../../expression";
 import { proveNow } from "../../proof";
+import { facts } from "../../testing/acted";
 import { everyday } from "../../testing/everyday";
 import { behaviour, button, leaves, read, rows, script } from "../../testing/read";
 import { remarks, strangers } from "../../testing/strangers";
@@ -247,5 +248,35 @@ b.onclick = () => { n = ${from}; show(); clearInterval(t); t = setInterval(() =>
       }),
       { numRuns: 25 },
     );
+  });
+
+  it.each([
+    ["tenths", "p.textContent = (n / 10).toFixed(1) + ' s';", "${Math.floor(n / 10)}.${n % 10} s"],
+    ["thousandths", "p.textContent = (n * 100 / 1000).toFixed(1);", "${Math.floor(n / 10)}.${n % 10}"],
+  ])("are told by %s that are always there", (_what, says, text) => {
+    const { doc, unlike } = behaviour(script(`let n = 0; b.onclick = () => { n = Math.min(25, n + 1); ${says} };`));
+    expect(unlike).toEqual([]);
+    expect(JSON.stringify(doc.looks)).toContain(JSON.stringify(text));
+  });
+
+  it("count beside something that they go by, and say what of it they do not", () => {
+    const { doc, unlike } = behaviour(
+      `<button id="more" type="button">More</button><p id="n">1</p>${script(`let n = 1, all = 0;
+more.onclick = () => { n = n % 3 + 1; document.getElementById("n").textContent = n; };
+b.onclick = () => { all += n; p.textContent = all > 9 ? "many" : all; };`)}`,
+    );
+    expect(unlike).toEqual([]);
+    expect(doc.data).toEqual([{ name: "all", type: "integer", initial: 0, min: 0, max: 999 }]);
+    for (const clicks of [
+      [],
+      ["b"],
+      ["more", "b"],
+      ["more", "more", "b", "b"],
+      ["more", "b", "b", "b", "b", "more", "b"],
+    ]) {
+      const n = clicks.reduce(([m, sum], c) => (c === "b" ? [m, sum + m] : [(m % 3) + 1, sum]), [1, 0])[1];
+      const { text } = facts(doc, "p", ...clicks.map((click) => ({ click })));
+      expect(text).toBe(clicks.includes("b") ? (n > 9 ? "many" : String(n)) : "p");
+    }
   });
 });

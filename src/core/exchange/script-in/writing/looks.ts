@@ -84,11 +84,13 @@ export function withWords(doc: Component): Component {
 const storeOf = (keys: readonly string[], values: readonly (Cell | undefined)[]): Store =>
   new Map(keys.flatMap((k, i) => (values[i] === undefined ? [] : [[k, values[i]]])));
 
+/** @param told keys of the store that are told by states */
 export function looksOf(
   doc: Component,
   regions: readonly Region[],
   names: readonly string[][],
   found: Explored,
+  told: ReadonlySet<string>,
 ): LookRow[] {
   const rows = new Map(doc.looks.map((r) => [r.part, { ...r.in }]));
   regions.forEach((r, g) => {
@@ -104,7 +106,7 @@ export function looksOf(
   for (const part of found.moving) goAtOnce(rows.get(part));
   // What is so in every way the page can be is said once.
   for (const [key, value] of found.stores[0]) {
-    if (found.stores.some((s) => s.get(key) !== value)) continue;
+    if (told.has(key) || found.stores.some((s) => s.get(key) !== value)) continue;
     for (const [part, look] of lookFor([key], [value], doc)) {
       if (!Object.keys(look).length) continue;
       const row = rows.get(part) ?? {};

@@ -65,11 +65,13 @@ export function writeBehaviour(doc: Component, wholes: readonly Whole[]): Writte
     for (const row of said.left) left.add(row);
     return said.rows;
   });
+  // What is otherwise in a region is none of what is so always, whatever the others keep of it.
+  const told = new Set(regions.flatMap((r) => r.keys));
   const said = wholes.reduce(
     (all, { found }, w): Component => ({
       ...beside(all, sets[w], names[w]),
       focus: held(all, sets[w], names[w]),
-      looks: looksOf(all, sets[w], names[w], found),
+      looks: looksOf(all, sets[w], names[w], found, told),
     }),
     doc,
   );

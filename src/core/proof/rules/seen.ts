@@ -40,25 +40,35 @@ export const seenRules = (collector: Collector): Visitor => ({
   },
 });
 
+/** Of several active states the one whose looks say most about the part: of itself, or of what is around it. */
+function tellingState(program: Program, state: RunState, part: PartIndex): string {
+  const names = activeNames(program, state);
+  for (const p of program.parts[part].path) {
+    const row = program.doc.looks.find((r) => r.part === program.parts[p].name);
+    const found = names.find((n) => row?.in[n] !== undefined);
+    if (found !== undefined) return found;
+  }
+  return names[0];
+}
+
 /** F1 and F2 at one instant. */
 export function seenIn(program: Program, state: RunState, add: (told: Told) => void): void {
   const layout = layoutOf(program, state);
   const stops = tabStops(program, state, layout);
   const name = (p: PartIndex): string => partName(program, p);
-  const stateName = stateText(program, state);
-  const column = activeNames(program, state)[0];
   const dialogOpen = program.parts.some((p) => isDialog(program, p.index) && isPainted(program, state, p.index));
   for (const { index: p, parent } of program.parts) {
     if (!layout.displayed[p] || isFading(program, state, p)) continue;
     const visible = isPainted(program, state, p);
+    const column = tellingState(program, state, p);
     if (!visible) {
       const parentSame = parent !== DOCUMENT && !isPainted(program, state, parent) && layout.catches[parent];
       if (layout.landing[p] === p && !parentSame) {
-        const text = `${name(p)} is not seen in ${stateName}, but it still catches clicks`;
+        const text = `${name(p)} is not seen in ${column}, but it still catches clicks`;
         add({ rule: "F1", text, part: name(p), state: column });
       }
       if (stops.includes(p)) {
-        const text = `${name(p)} is not seen in ${stateName}, but the Tab key still reaches it`;
+        const text = `${name(p)} is not seen in ${column}, but the Tab key still reaches it`;
         add({ rule: "F1", text, part: name(p), state: column });
       }
       continue;
@@ -76,7 +86,7 @@ export function seenIn(program: Program, state: RunState, add: (told: Told) => v
       : cover !== DOCUMENT
         ? `${name(cover)} lies over it`
         : "it takes no pointer events";
-    const text = `${name(p)} is seen in ${stateName}, but it cannot be used: ${why}`;
+    const text = `${name(p)} is seen in ${column}, but it cannot be used: ${why}`;
     add({ rule: "F2", text, part: name(p), state: column });
   }
 }

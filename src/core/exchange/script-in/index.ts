@@ -141,10 +141,12 @@ const WORTH_IT = 0.75;
 function widthOf({ found, counter }: Counted): "strict" | "either" | "loose" | "too many" {
   if (found.endless.size > 0 && !counter) return "too many";
   const sum = (regions: readonly Region[]): number => regions.reduce((n, r) => n + r.states.length, 0);
-  const loose = looseRegionsOf(found.stores);
-  if (found.stores.length > MAX_STORES) return loose.length > 1 && sum(loose) <= MAX_STORES ? "loose" : "too many";
-  const strict = regionsOf(found.stores);
-  return sum(strict) > MANY_STATES && sum(loose) <= sum(strict) * WORTH_IT ? "either" : "strict";
+  if (found.stores.length > MAX_STORES) {
+    const loose = looseRegionsOf(found.stores);
+    return loose.length > 1 && sum(loose) <= MAX_STORES ? "loose" : "too many";
+  }
+  const strict = sum(regionsOf(found.stores));
+  return strict > MANY_STATES && sum(looseRegionsOf(found.stores)) <= strict * WORTH_IT ? "either" : "strict";
 }
 
 /** It says the same in fewer words. */

@@ -60,17 +60,14 @@ export function seenIn(program: Program, state: RunState, add: (told: Told) => v
   for (const { index: p, parent } of program.parts) {
     if (!layout.displayed[p] || isFading(program, state, p)) continue;
     const visible = isPainted(program, state, p);
-    const column = tellingState(program, state, p);
+    const tell = (rule: "F1" | "F2", is: string, what: string): void => {
+      const column = tellingState(program, state, p);
+      add({ rule, text: `${name(p)} ${is} in ${column}, but ${what}`, part: name(p), state: column });
+    };
     if (!visible) {
       const parentSame = parent !== DOCUMENT && !isPainted(program, state, parent) && layout.catches[parent];
-      if (layout.landing[p] === p && !parentSame) {
-        const text = `${name(p)} is not seen in ${column}, but it still catches clicks`;
-        add({ rule: "F1", text, part: name(p), state: column });
-      }
-      if (stops.includes(p)) {
-        const text = `${name(p)} is not seen in ${column}, but the Tab key still reaches it`;
-        add({ rule: "F1", text, part: name(p), state: column });
-      }
+      if (layout.landing[p] === p && !parentSame) tell("F1", "is not seen", "it still catches clicks");
+      if (stops.includes(p)) tell("F1", "is not seen", "the Tab key still reaches it");
       continue;
     }
     if (!isControl(program, p) || layout.disabled[p] || goes(program, state, p)) continue;
@@ -86,8 +83,7 @@ export function seenIn(program: Program, state: RunState, add: (told: Told) => v
       : cover !== DOCUMENT
         ? `${name(cover)} lies over it`
         : "it takes no pointer events";
-    const text = `${name(p)} is seen in ${column}, but it cannot be used: ${why}`;
-    add({ rule: "F2", text, part: name(p), state: column });
+    tell("F2", "is seen", `it cannot be used: ${why}`);
   }
 }
 

@@ -40,11 +40,12 @@ export function moveTo(
     // Where it came from and where it went can be mixed; what lies between can too.
     if (target !== track.reverseFrom && !mixed(track.property, track.to, target)) continue;
     const current = valueAt(track, now);
+    const filledUp = isFilledUp(track, now);
     // It has not moved yet, and is to stay: the running one is cancelled, and there is nothing to start (§3).
-    if (current === target && !isFilledUp(track, now)) continue;
+    if (current === target && !filledUp) continue;
     const next =
       target === track.reverseFrom
-        ? reversed(track, motion, current, now, goal, isFilledUp(track, now) && isAwaited(program, track))
+        ? reversed(track, motion, current, now, goal, filledUp && isAwaited(program, track))
         : begun({ ...track, from: current, to: target, goal }, motion, now);
     if (next) tracks.push(next);
   }

@@ -54,27 +54,23 @@ export function parted(stores: readonly Store[], done: readonly Done[]): Parted 
     aspects.filter((a) => a.key < 0).map((a) => [`${a.act} ${a.name}`, sayer(a, aspects, parts, ids)]),
   );
   return {
-    ...listed(parts, keys),
+    groups: keysBy(parts, keys),
+    of: ids.map((g) => parts.ways(g)),
+    sizes: ids.map((g) => parts.size(g)),
     says: (act, name) => says.get(`${act} ${name}`) ?? 0,
   };
 }
 
-/** What is told of one another: each group has its ways, though not in every way of the others; acts lead it on by theirs. */
-export function loosely(stores: readonly Store[]): Pick<Parted, "groups" | "of" | "sizes"> {
+/** Keys in groups that are told of one another: acts may lead one on by the way of another, and not all can be together. */
+export function boundKeys(stores: readonly Store[]): (readonly string[])[] {
   const { keys, values } = columns(stores);
   const parts = new Groups(keys, values, firstAlike(values));
   parts.joinBound();
-  return listed(parts, keys);
+  return keysBy(parts, keys);
 }
 
-const listed = (parts: Groups, keys: readonly string[]): Pick<Parted, "groups" | "of" | "sizes"> => {
-  const ids = parts.ids();
-  return {
-    groups: ids.map((g) => keys.filter((_k, k) => parts.groupOf(k) === g)),
-    of: ids.map((g) => parts.ways(g)),
-    sizes: ids.map((g) => parts.size(g)),
-  };
-};
+const keysBy = (parts: Groups, keys: readonly string[]): string[][] =>
+  parts.ids().map((g) => keys.filter((_k, k) => parts.groupOf(k) === g));
 
 /** The keys that differ, and by key and store the number of the value. */
 function columns(stores: readonly Store[]): { keys: string[]; values: number[][] } {

@@ -1,5 +1,5 @@
 /** Ways a page can be, taken apart: what changes together is one region, what changes by itself another. */
-import { loosely } from "../independent";
+import { boundKeys } from "../independent";
 import type { Cell, Store } from "../reading";
 
 export interface Region {
@@ -42,7 +42,7 @@ export function regionsOf(stores: readonly Store[]): Region[] {
  * boxes and a dialog that asks them has a few states each instead of all together.
  */
 export const looseRegionsOf = (stores: readonly Store[]): Region[] =>
-  loosely(stores).groups.map((keys) => regionOf(stores, keys));
+  boundKeys(stores).map((keys) => regionOf(stores, keys));
 
 function regionOf(stores: readonly Store[], keys: readonly string[]): Region {
   const states: (Cell | undefined)[][] = [];

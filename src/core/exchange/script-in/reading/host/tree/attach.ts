@@ -35,32 +35,30 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
 
 /** Words are kept before and behind all elements, or alone. */
 function attachText(r: Context, parent: PageElement, text: string, before: PageElement | null, first: boolean): void {
-  if (!r.page.childrenOf(parent, r.store).length) {
+  const there = r.page.childrenOf(parent, r.store);
+  if (!there.length) {
     const now = r.page.text(parent, r.store);
     sayBeside(r, parent, null, "");
     if (now && text) r.page.joined.add(parent);
     r.write(`text ${parent.name}`, first ? text + now : now + text);
     return;
   }
-  if (!text.trim()) return leaveGap(r, parent, before, first);
+  const previous = there[(before ? there.indexOf(before) : first ? 0 : there.length) - 1];
+  if (!text.trim()) {
+    // White space between two elements that a script made.
+    if (previous?.made) previous.gap = true;
+    return;
+  }
   const { words, behind } = besideNow(r, parent);
   const isAmongOwn = ownWords(parent).length > 0 && words === null;
   if ((before || first) && isAmongOwn) throw new NotUnderstood(null, "a text beside elements");
-  const there = r.page.childrenOf(parent, r.store);
-  const previous = before ? there[there.indexOf(before) - 1] : undefined;
-  const beside = previous ? afterNow(r, previous) : before || first ? words : behind;
+  const isAmong = before !== null && previous !== undefined;
+  const beside = isAmong ? afterNow(r, previous) : before || first ? words : behind;
   if (beside) r.page.joined.add(parent);
-  if (previous) sayAfter(r, previous, afterNow(r, previous) + text);
+  if (isAmong) sayAfter(r, previous, afterNow(r, previous) + text);
   else if (before) sayBeside(r, parent, (words ?? "") + text, behind);
   else if (first) sayBeside(r, parent, text + (words ?? ""), behind);
   else sayBeside(r, parent, words, behind + text);
-}
-
-/** White space between two elements that a script made. */
-function leaveGap(r: Context, parent: PageElement, before: PageElement | null, first: boolean): void {
-  const there = r.page.childrenOf(parent, r.store);
-  const last = there[(before ? there.indexOf(before) : first ? 0 : there.length) - 1];
-  if (last?.made) last.gap = true;
 }
 
 /** Where one more is put: beside those that are there, among those that are not. */

@@ -53,17 +53,18 @@ export function sayBeside(r: Context, e: PageElement, words: string | null, behi
     [BEHIND, behind || null],
   ]) {
     const key = `${kind} ${e.name}`;
-    if (said === null) {
-      if (r.store.has(key)) r.erase(key);
-    } else if (r.store.get(key) !== said) r.write(key, said);
+    sayAs(r, key, said);
   }
 }
 /** What a script says behind an element, before the next. */
 export const keyOfAfter = (e: PageElement): string => `after ${e.name}`;
 export const afterNow = ({ store }: Seen, e: PageElement): string => String(store.get(keyOfAfter(e)) ?? "");
 export function sayAfter(r: Context, e: PageElement, said: string): void {
-  const key = keyOfAfter(e);
-  if (!said) {
+  sayAs(r, keyOfAfter(e), said || null);
+}
+/** @param said null for nothing */
+function sayAs(r: Context, key: string, said: string | null): void {
+  if (said === null) {
     if (r.store.has(key)) r.erase(key);
   } else if (r.store.get(key) !== said) r.write(key, said);
 }

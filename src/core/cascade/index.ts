@@ -8,3 +8,4 @@ export { type Doing, type DoingName, doings, isInlineTag, NOTHING_DONE, saidByCl
 export { type Asker, type StyleSelector, selectorTest } from "./selector";
 export { type Declaration, type Keyframe, readSheet, type Sheet, type SheetRemark, type StyleRule } from "./sheet";
 export type { StyledElement } from "./tree";
+export { type Flaw, flawOf } from "./validity";

@@ -3,6 +3,7 @@ import { compile, type Options } from "css-select";
 import { pieces } from "../measure";
 import { isChecked, isIndeterminate, isOff, isOn, isOptional, isRequired, isShownEmpty, isWritable } from "./controls";
 import { attribute, has, isElement, type Node, type StyledElement } from "./tree";
+import { isInvalid, isValid } from "./validity";
 
 /** What a person does to elements just now (Selectors 4 §9): pseudo-class without its colon → elements it holds for. */
 export type Doing = ReadonlyMap<string, ReadonlySet<StyledElement>>;
@@ -116,6 +117,8 @@ const tests: Record<string, (e: StyledElement, value?: string | null) => boolean
   indeterminate: isIndeterminate,
   required: isRequired,
   optional: isOptional,
+  valid: isValid,
+  invalid: isInvalid,
   "read-write": isWritable,
   "read-only": (e) => !isWritable(e),
   "placeholder-shown": isShownEmpty,

@@ -2,4 +2,5 @@
 export * from "./attributes";
 export * from "./check";
 export { cssInHtml, isPropertyName, sheetProblem, valueProblem } from "./css";
+export { boundedPattern } from "./pattern";
 export { isAllowedTag } from "./tags";

@@ -12,7 +12,8 @@ const tags =
   "div span label fieldset legend button input select optgroup option textarea a area details summary dialog progress meter form".split(
     " ",
   );
-const types = "text checkbox radio submit range number search email file hidden image color date nothing".split(" ");
+const types =
+  "text checkbox radio submit range number search email url tel file hidden image color date time nothing".split(" ");
 const flags = "disabled readonly required checked selected multiple open hidden".split(" ");
 
 const attributes = fc
@@ -24,11 +25,36 @@ const attributes = fc
       fc.constantFrom("", "1", "2", "true", "false"),
       { maxKeys: 3 },
     ),
+    checked: fc.option(
+      fc.record(
+        {
+          value: fc.constantFrom(
+            "4",
+            "-3",
+            "2.5",
+            "a@b.example",
+            "a@",
+            "https://b.example/",
+            "b",
+            "2026-05-14",
+            "09:40",
+          ),
+          min: fc.constantFrom("1", "2026-06-01", "10:00"),
+          max: fc.constantFrom("3", "2026-05-20", "09:00"),
+          step: fc.constantFrom("any", "0.5", "2", "0"),
+          pattern: fc.constantFrom("[a-z]+", ".*@.*"),
+          required: fc.constant(""),
+        },
+        { requiredKeys: [] },
+      ),
+      { nil: {} },
+    ),
   })
-  .map(({ type, flags: set, valued }) => ({
+  .map(({ type, flags: set, valued, checked }) => ({
     ...(type === undefined ? {} : { type }),
     ...Object.fromEntries(set.map((f) => [f, ""])),
     ...valued,
+    ...checked,
   }));
 
 const within = (children: fc.Arbitrary<Control[]>): fc.Arbitrary<Control> =>
@@ -58,6 +84,6 @@ export const controls: fc.Arbitrary<Control> = around(around(around(within(fc.co
 
 /** Pseudo-classes that markup alone decides. */
 export const asked =
-  "disabled enabled checked required optional read-only read-write placeholder-shown link any-link indeterminate open empty defined first-child last-of-type".split(
+  "disabled enabled checked required optional valid invalid read-only read-write placeholder-shown link any-link indeterminate open empty defined first-child last-of-type".split(
     " ",
   );

@@ -156,23 +156,44 @@ const done: Text = fc.oneof(
   joined`${variable} = ${variable}.cloneNode(${of("true", "false")});`,
 );
 
-export const trees: Text = fc
-  .array(
-    fc.oneof({ weight: 3, arbitrary: done }, { weight: 2, arbitrary: asked.map((a) => `log.push(told(${a}));`) }),
-    {
+const bodyOf = (...lines: { weight: number; arbitrary: Text }[]): Text =>
+  fc
+    .array(fc.oneof(...lines, { weight: 2, arbitrary: asked.map((a) => `log.push(told(${a}));`) }), {
       minLength: 2,
       maxLength: 9,
-    },
-  )
-  .map((lines) => lines.map((l) => `  ${l}`).join("\n"));
+    })
+    .map((said) => said.map((l) => `  ${l}`).join("\n"));
 
-/** The whole script: `b` plays, each time another of them, `ask` tells what has become of it. */
-export const played = (...bodies: readonly string[]): string => `${OUTLINE}
+export const trees: Text = bodyOf({ weight: 3, arbitrary: done });
+
+/** What lies in the page is put elsewhere in it. */
+const moved: Text = fc.oneof(
+  joined`area.${of("append", "prepend")}(${variable});`,
+  joined`${of("list", "note", "more")}.${of("before", "after")}(${variable});`,
+  joined`if (list.lastElementChild) list.insertBefore(list.${of("lastElementChild", "children[0]")}, list.children[${number}] ?? null);`,
+  joined`list.append(...[...list.children].reverse());`,
+  joined`{ const box = make("div", "new", ""); ${variable}.before(box); box.append(${variable}, ${variable}); }`,
+  joined`{ const box = make("div", "", ""); while (${of("note", "list", "inner", "more")}.firstChild) box.append(${of("note", "list", "inner", "more")}.firstChild); area.append(box); }`,
+  joined`{ const box = make("b", "", ""); box.append(...note.childNodes); note.append(box); }`,
+  joined`more.replaceWith(...more.childNodes);`,
+);
+export const moves: Text = bodyOf({ weight: 2, arbitrary: moved }, { weight: 1, arbitrary: done });
+
+/**
+ * The whole script: `b` plays, each time another of them, `ask` tells what has become of it.
+ * @param atOnce what is played as the page is loaded
+ */
+export const played = (bodies: readonly string[], atOnce = ""): string => `${OUTLINE}
 const area = document.getElementById("area"), list = document.getElementById("list"), box = document.getElementById("box"),
-  one = document.getElementById("one"), two = document.getElementById("two"), note = document.getElementById("note"), head = document.getElementById("head"), field = document.getElementById("field"), go = document.getElementById("go"), more = document.getElementById("more"), p = document.getElementById("p");
+  one = document.getElementById("one"), two = document.getElementById("two"), note = document.getElementById("note"), head = document.getElementById("head"), field = document.getElementById("field"), go = document.getElementById("go"), more = document.getElementById("more"), inner = document.getElementById("inner"), p = document.getElementById("p");
 const make = (tag, name, text) => { const e = document.createElement(tag); if (name) e.className = name; e.textContent = text; return e; };
 const live = list.getElementsByTagName("li"), kids = list.children;
 let turn = 0, x = one, y = note, z = list;
+const said = (play) => {
+  const log = [];
+  try { play(log); } catch (x) { log.push("!" + x.name); }
+  p.textContent = log.join(" | ");
+};
 const turns = [${bodies
   .map(
     (body) => `(log) => {
@@ -180,11 +201,8 @@ ${body}
 }`,
   )
   .join(", ")}];
+${atOnce ? `said((log) => {\n${atOnce}\n});` : ""}
 document.getElementById("b").onclick = () => {
-  if (turn >= turns.length) return;
-  const log = [];
-  try { turns[turn](log); } catch (x) { log.push("!" + x.name); }
-  turn++;
-  p.textContent = log.join(" | ");
+  if (turn < turns.length) said(turns[turn++]);
 };
 document.getElementById("ask").onclick = () => { p.textContent = outline(area); };`;

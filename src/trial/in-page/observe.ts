@@ -106,11 +106,33 @@ function spotOf(element: Element, others: readonly Element[]): Spot | null {
   return points[0] ? { x: points[0][0], y: points[0][1], under, isCovered: true } : null;
 }
 
-/** Out of view only because the page is not scrolled there. */
+/** It lies in something that cuts it off there, as a slide beside the one that is shown; its own style has not moved it. */
+function isPastAnEdge(element: Element): boolean {
+  const { transform, position } = getComputedStyle(element);
+  if (transform !== "none" || !/^(static|relative)$/.test(position)) return false;
+  const box = element.getBoundingClientRect();
+  for (let e = parentOf(element); e && e !== document.body && e !== document.documentElement; e = parentOf(e)) {
+    const around = e.getBoundingClientRect();
+    const { overflowX, overflowY } = getComputedStyle(e);
+    if (overflowX !== "visible" && (box.right <= around.left || box.left >= around.right)) return true;
+    if (overflowY !== "visible" && (box.bottom <= around.top || box.top >= around.bottom)) return true;
+  }
+  return false;
+}
+
+const meetsView = ({ left, right, top, bottom }: DOMRect): boolean =>
+  bottom > 0 && top < innerHeight && right > 0 && left < document.documentElement.clientWidth;
+
+/**
+ * Out of view only because the page, or what it lies in, is not scrolled there; or only as a box, while what stands in it
+ * goes beyond it and is seen, as of a row of slides that is moved along.
+ */
 function isScrolledAway(element: Element): boolean {
   const box = element.getBoundingClientRect();
-  const { clientWidth } = document.documentElement;
-  if (box.bottom > 0 && box.top < innerHeight && box.right > 0 && box.left < clientWidth) return false;
+  if (meetsView(box)) return false;
+  const isFilled = (e: Element): boolean =>
+    [...e.children].some((c) => meetsView(c.getBoundingClientRect()) || isFilled(c));
+  if (isPastAnEdge(element) || isFilled(element)) return true;
   for (let e: Element | null = element; e; e = parentOf(e)) if (getComputedStyle(e).position === "fixed") return false;
   const { scrollHeight, scrollWidth } = document.documentElement;
   const down = box.top + scrollY >= 0 && box.bottom + scrollY <= scrollHeight + 1;

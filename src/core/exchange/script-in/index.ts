@@ -206,5 +206,5 @@ const worksByItself = (part: Component["parts"][number], css: string): boolean =
   part.tag === "details" ||
   part.attributes?.popovertarget !== undefined ||
   part.attributes?.commandfor !== undefined ||
-  (isCheckable(part.tag, part.attributes) && css.includes(":checked")) ||
+  (isCheckable(part.tag, part.attributes) && /:(checked|(in)?valid)\b/.test(css)) ||
   (part.content ?? []).some((c) => typeof c !== "string" && worksByItself(c, css));

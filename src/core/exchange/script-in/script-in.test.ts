@@ -53,6 +53,20 @@ describe("everyday pages", () => {
     expect(leaves(behaviour(everyday["tabs, one at a time"]).doc)).toEqual(["Outbound", "Return", "Stay"]);
   });
 
+  it("say once what is so in every state, and say the rest where it takes fewest words", () => {
+    const two = "b.onclick = () => b.classList.toggle('on'); p.onclick = () => p.classList.toggle('on');";
+    const held = "document.onkeydown = (e) => { if (e.key === 's') e.preventDefault(); };";
+    expect(rows(behaviour(script(two + held)).doc)["press s"]).toEqual({ always: "/ prevent" });
+    const said = rows(behaviour(strangers["decks by their first letter"]).doc);
+    expect(said["press ArrowDown in Car-deck"]).toEqual({ "Deck-open": "/ focus Sun-deck, prevent" });
+    expect(said["click Car-deck"]).toEqual({
+      "Deck-open": "Deck-closed / focus Deck, prevent",
+      "where-first": "where-Car-deck",
+      "where-Sun-deck": "where-Car-deck",
+      "where-Bridge": "where-Car-deck",
+    });
+  });
+
   it("keep their timers, their focus and what stops a click", () => {
     expect(rows(behaviour(everyday["a notice that goes by itself"]).doc)).toMatchObject({
       "click save": { off: "on / start timer after 2000ms", on: "/ cancel timer, start timer after 2000ms" },

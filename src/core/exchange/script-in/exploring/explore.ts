@@ -1,5 +1,6 @@
 /** Everything that a page's script can make of it: from the page as loaded, each act in each way the page can then be. */
 
+import { isCheckable } from "../../../cascade";
 import {
   ENDLESS_FRAMES,
   invalidIn,
@@ -125,12 +126,19 @@ const isMoving = (page: ScriptPage, e: PageElement, store: Store): boolean =>
 /** What is only done once somebody has typed something: nobody knows here what. */
 function heldUp(page: ScriptPage, reading: Reading, store: Store): void {
   reading.store = new Map(store);
-  const [first] = page.all("form", page.body, store);
+  const note = (line: number, wrong: readonly PageElement[]): void => {
+    const names = wrong.map((e) => e.name).join(", ");
+    const text = `what is done once ${names} ${wrong.length === 1 ? "is" : "are"} filled in, by typing`;
+    if (wrong.length) reading.notUnderstood.set(`${line} ${text}`, { line, text });
+  };
+  const forms = page.all("form", page.body, store);
   for (const { type, line, on } of reading.listeners) {
     if (type !== "submit" || reading.readLines.has(line)) continue;
-    const form = typeof on === "string" || on.tag !== "form" ? first : on;
-    const wrong = form ? invalidIn(reading, form).map((e) => e.name) : [];
-    const text = `what is done once ${wrong.join(", ")} ${wrong.length === 1 ? "is" : "are"} filled in, by typing`;
-    if (wrong.length) reading.notUnderstood.set(`${line} ${text}`, { line, text });
+    const form = typeof on === "string" || on.tag !== "form" ? forms[0] : on;
+    note(line, form ? invalidIn(reading, form) : []);
   }
+  // Boxes are checked by clicks.
+  const typed = page.all("input, select, textarea", page.body, store).filter((e) => !isCheckable(e.tag, e.attributes));
+  const wrong = typed.flatMap((e) => invalidIn(reading, e));
+  for (const line of [...reading.fieldsAsked]) note(line, wrong);
 }

@@ -32,6 +32,8 @@ export function load(
   scripts: readonly Script[],
   { counting, framed, positions }: Known,
 ): { reading: Reading; keys: Set<string> } {
+  // What was moved while it was loaded before is where it was.
+  if (page.isRearranged()) page.forgetMade();
   const keys = new Set<string>();
   const reading = new Reading(page, "", counting, framed, positions);
   const top = reading.scope(null);

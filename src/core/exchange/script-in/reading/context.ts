@@ -101,6 +101,8 @@ export interface Context {
   readonly global: JsObject;
   /** Frames come one after the other on the clock, not at once after the act. */
   readonly framed: boolean;
+  /** Lines that ask whether fields are in order. */
+  readonly fieldsAsked: Set<number>;
   /** Something of the act under way was not understood. */
   unsure: boolean;
   tick(node: acorn.Node): void;

@@ -192,8 +192,16 @@ export function grown(page: ScriptPage, stores: readonly Store[]): { doc: Compon
   // What was made and never put there is none of the parts.
   const never = new Set(made.filter((e) => out.every((s) => s.get(keyOfPlace(e)) !== true)));
   for (const e of never) for (const s of out) s.delete(keyOfPlace(e));
-  const top = page.body.children.filter(isElement).filter((e) => !never.has(e));
-  return { doc: page.keyframes.in({ ...page.doc, parts: top.map((e) => partOf(e, never)) }), stores: out };
+  const isLeft = (c: PageElement | string): boolean => !isElement(c) || !never.has(c);
+  const top = page.body.children.filter(isElement).filter(isLeft);
+  const partOf = (e: PageElement): Part => {
+    if (e.part && !page.isRearranged(e) && !e.children.some(isElement)) return e.part;
+    const content = spaced(e.children.filter(isLeft)).map((c) =>
+      isElement(c) ? partOf(c) : e.made ? escapeTemplate(c) : c,
+    );
+    return e.part ? { ...e.part, content } : partOfMade(e, content);
+  };
+  return { doc: page.keyframes.in({ ...page.doc, parts: top.map(partOf) }), stores: out };
 }
 
 const isAroundThere = (page: ScriptPage, { parent }: PageElement, store: Store): boolean =>
@@ -254,13 +262,7 @@ function withSaid(part: Part, e: PageElement, kind: string, what: string): Part 
   return { ...part, attributes: isNone ? attributes : { ...attributes, [name]: escapeTemplate(now) } };
 }
 
-/** A part as it was, with what was made in it. */
-function partOf(e: PageElement, never: ReadonlySet<PageElement>): Part {
-  if (e.part && !e.children.some(isElement)) return e.part;
-  const content = spaced(e.children.filter((c) => !isElement(c) || !never.has(c))).map((c) =>
-    isElement(c) ? partOf(c, never) : e.made ? escapeTemplate(c) : c,
-  );
-  if (e.part) return { ...e.part, content };
+function partOfMade(e: PageElement, content: NonNullable<Part["content"]>): Part {
   const attributes = Object.fromEntries(
     Object.entries(e.attributes).flatMap(([name, value]) =>
       value === "" && name === "class" ? [] : [[name, escapeTemplate(value)]],

@@ -66,7 +66,11 @@ export class Reading implements Working {
     this.turns = new Turns(this);
     this.width = new Measure(page.doc.page.width);
     this.coming = new Coming(page);
+    page.asked = (selector) => {
+      if (/:(in)?valid\b/i.test(selector)) this.fieldsAsked.add(this.calling ? this.line(this.calling) : 1);
+    };
   }
+  readonly fieldsAsked = new Set<number>();
   private readonly ears: Listeners;
   readonly handlers: Handlers;
   listenBy(e: PageElement, type: string, code: string): void {

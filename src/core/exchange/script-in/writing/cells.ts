@@ -1,4 +1,5 @@
 /** What each row does in each state, as cells are written. */
+import { ALWAYS } from "../../../model";
 import type { Explored, Outcome } from "../exploring";
 import type { Effect } from "../reading";
 import type { Region } from "./regions";
@@ -60,6 +61,7 @@ function ways(
 /**
  * Cells by state; null where they cannot be said.
  * @param several there are regions beside these
+ * @param alone nothing else on the page goes its own way: what is the same in every state of a region is said once and for all
  */
 export function cellsFor(
   row: Row,
@@ -67,6 +69,7 @@ export function cellsFor(
   names: readonly string[][],
   timers: Explored["timers"],
   several: boolean,
+  alone: boolean,
 ): Record<string, string> | null {
   const known = row.outcomes.flatMap((o, at) => (o ? [{ o, at }] : []));
   const actions = (of: { effects: readonly Effect[]; assign?: string }): string[] => [
@@ -99,20 +102,32 @@ export function cellsFor(
       // The script was asked, and does nothing then: that is decided.
       else if (!several && mine.every((k) => k.o.whole)) cells[name] = "ignored";
     }
+    const same = names[g].length > 1 && names[g].every((name) => cells[name] === cells[names[g][0]]);
+    const isMoving = known.some(({ o, at }) => (o.branches ?? [o]).some((b) => region.of[b.to] !== region.of[at]));
+    if (!alone || g !== says || !same || isMoving) continue;
+    cells[ALWAYS] = cells[names[g][0]];
+    for (const name of names[g]) delete cells[name];
   }
   return cells;
 }
 
 type Known = { o: Outcome; at: number };
 
-/** The region that what is done besides is said in: best one whose state alone tells it, and that goes on to another with it. */
+/**
+ * The region that what is done besides is said in: best one whose state alone tells it, and that goes on to another with it;
+ * of those, the one in which it is said in the fewest states.
+ */
 function sayer(known: readonly Known[], regions: readonly Region[], doing: (o: Outcome) => string): number {
   const decides = (r: Region): boolean =>
     r.states.every((_v, s) => new Set(known.filter((k) => r.of[k.at] === s).map((k) => doing(k.o))).size < 2);
   const moves = (r: Region): boolean =>
     known.some((k) => (k.o.branches ?? [k.o]).some((b) => r.of[k.at] !== r.of[b.to]));
-  const best = [(r: Region) => decides(r) && moves(r), decides, moves].map((is) => regions.findIndex(is));
-  return best.find((at) => at >= 0) ?? 0;
+  const cells = (r: Region): number => new Set(known.flatMap((k) => (doing(k.o) ? [r.of[k.at]] : []))).size;
+  for (const is of [(r: Region) => decides(r) && moves(r), decides, moves]) {
+    const best = regions.filter(is).sort((a, b) => cells(a) - cells(b));
+    if (best.length) return regions.indexOf(best[0]);
+  }
+  return 0;
 }
 
 /** So many ways one cell may go; more nobody reads. */

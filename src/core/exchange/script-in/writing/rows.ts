@@ -197,7 +197,7 @@ function pressed(
   const covered = new Set<string>();
   for (const [name, own] of by) {
     if (name === "body" || covered.has(name) || (alike(own, anywhere) && covers(anywhere, own))) continue;
-    // The outermost part in which every focus does the same.
+    // The outermost part in which every focus does the same, and of those with the same in them the innermost.
     let outer = page.named(name)!;
     const inside = (e: PageElement): string[] =>
       [...by.keys()].filter((n) => n !== "body" && page.contains(e, page.named(n)));
@@ -208,7 +208,7 @@ function pressed(
     for (let up = outer.parent; up && up !== page.body; up = up.parent) {
       const whole = together(inside(up));
       if (!whole) break;
-      outer = up;
+      if (inside(up).length > inside(outer).length) outer = up;
       all = whole;
     }
     for (const n of inside(outer)) if (alike(by.get(n)!, all) && covers(all, by.get(n)!)) covered.add(n);

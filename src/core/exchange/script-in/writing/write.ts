@@ -61,7 +61,7 @@ export function writeBehaviour(doc: Component, wholes: readonly Whole[]): Writte
   };
   const left = new Set<string>();
   const reactions = wholes.map((whole, w) => {
-    const said = reactionsOf(whole, sets[w], names[w], several, context);
+    const said = reactionsOf(whole, sets[w], names[w], { several, alone: wholes.length === 1 }, context);
     for (const row of said.left) left.add(row);
     return said.rows;
   });
@@ -92,12 +92,12 @@ export function writeBehaviour(doc: Component, wholes: readonly Whole[]): Writte
 
 type Context = Parameters<typeof parseEvent>[1];
 
-/** @param several there are other regions beside */
+/** @param where whether there are other regions, and whether they all are of this whole */
 function reactionsOf(
   { found, rows }: Whole,
   regions: readonly Region[],
   names: readonly string[][],
-  several: boolean,
+  where: { several: boolean; alone: boolean },
   context: Context,
 ): { rows: EventRow[]; left: string[] } {
   // One that does nothing when it comes need not be set.
@@ -115,7 +115,7 @@ function reactionsOf(
             ...row,
             outcomes: row.outcomes.map((o) => o && withEffects(o, (list) => ownTimer(list, own))),
           };
-    const cells = cellsFor(plain, regions, names, timers, several);
+    const cells = cellsFor(plain, regions, names, timers, where.several, where.alone);
     const read = Object.fromEntries(
       Object.entries(cells ?? {}).flatMap(([state, text]) => {
         const cell = parseReaction(text, context);

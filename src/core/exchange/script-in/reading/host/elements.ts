@@ -15,11 +15,12 @@ import {
   textOf,
 } from "../values";
 import { elementMethods } from "./element-methods";
+import { validityOf } from "./forms";
 import { live, named } from "./lists";
 import { ANSWER, answerBy, check, isCheckable } from "./native";
 import { isHandler, isOfBrowser } from "./properties";
 import { attributeGet, attributeNames, attributeSet, CONTENT, classList, dataset, style, styleTextSet } from "./said";
-import { markupIn, markupOf, nodeOf, replaceBy, replaceInside, setText } from "./tree";
+import { markupIn, markupOf, nodeOf, replaceBy, replaceInside, setText, tableGet } from "./tree";
 import { scrollPage } from "./view";
 
 /** Properties that stand for an attribute of the same meaning (HTML §2.6.1). */
@@ -64,6 +65,8 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
   const at = siblings.indexOf(e);
   if (gauges.test(e.tag) && Object.hasOwn(gaugeValues, property))
     return Number(page.attribute(e, property, store) ?? gaugeValues[property]);
+  const ofTable = tableGet(r, e, property);
+  if (ofTable !== undefined) return ofTable;
   switch (property) {
     case "classList":
       return classList(r, e);
@@ -87,6 +90,8 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
       return elementOf(page.closest("form", e, store));
     case "elements":
       return controlsOf(r, e);
+    case "validity":
+      return validityOf(r, e);
     case "hash":
       return /#.+$/s.exec(page.attribute(e, "href", store) ?? "")?.[0] ?? "";
     case "isConnected":

@@ -29,6 +29,18 @@ describe("a form", () => {
     expect(rows(doc)["click go"][state]).toContain("focus name");
     expect(notUnderstood).toMatchObject([{ line: 3, text: "what is done once name, more are filled in, by typing" }]);
   });
+  it.each([
+    ["p.textContent = f.querySelectorAll(':invalid').length", "2"],
+    ["p.textContent = f.querySelector(':invalid + input').id", "box"],
+    ["p.textContent = field.validity.valid + ' ' + field.validity.patternMismatch", "false true"],
+    ["p.textContent = ok.matches(':valid') + ' ' + f.matches(':valid')", "true false"],
+  ])("tells whoever asks what is not in order: %s", (asks, said) => {
+    const { doc } = behaviour(
+      `<form id="f"><input id="field" pattern="[a-z]+" value="2"><input id="box" type="checkbox" required><input id="ok" value="x"></form><p id="p"></p><button id="go">Go</button><script>
+go.onclick = () => { ${asks.replace("length", "length - 0")} };</script>`,
+    );
+    expect(JSON.stringify(doc.looks)).toContain(`"text":"${said}"`);
+  });
   it("is sent once its box is checked", () => {
     const { doc, notUnderstood } = behaviour(form('<input id="ok" type="checkbox" required>'));
     const [first, checked] = leaves(doc);

@@ -67,3 +67,20 @@ describe("where a part lies that an observer tells of", () => {
     expect(told(says("!entry.isIntersecting")).remarks).toEqual([]);
   });
 });
+
+describe("what the browser keeps beside the page", () => {
+  it.each([
+    ["document.cookie", ""],
+    [
+      "(document.cookie = 'seat=4; path=/', document.cookie = 'pet=dog; max-age=9', document.cookie)",
+      "seat=4; pet=dog",
+    ],
+    ["(document.cookie = 'seat=4', document.cookie = 'seat=; max-age=0', document.cookie)", ""],
+    ["(document.cookie = 'a=1', document.cookie = 'a=1; expires=Thu, 01 Jan 1970 00:00:00 GMT', document.cookie)", ""],
+    ["(document.title = 'Two berths', document.title)", "Two berths"],
+  ])("is kept: %s", (asked, said) => {
+    const { looks, remarks } = told(`b.onclick = () => { p.title = "is " + ${asked}; };`);
+    expect(remarks).toEqual([]);
+    expect(JSON.stringify(looks)).toContain(`"is ${said}"`);
+  });
+});

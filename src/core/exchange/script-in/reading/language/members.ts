@@ -2,7 +2,7 @@
 
 import { ITERATOR, iteratorOf, methodOf, namesOf, promiseGet } from "../builtins";
 import type { Context } from "../context";
-import { elementGet, elementSet, eventGet, goTo, hostGet, isEvent, isHandler, isOfBrowser } from "../host";
+import { elementGet, elementSet, eventGet, goTo, hostGet, isEvent, isHandler, isOfBrowser, keepOf } from "../host";
 import type { PageElement } from "../page";
 import { inherited, isA, type Js, type JsObject, list, method, NotUnderstood, native, object, textOf } from "../values";
 
@@ -159,6 +159,7 @@ function assignToList(r: Context, target: Extract<Js, { is: "list" }>, name: str
 function assignToHost(r: Context, host: string, name: string, value: Js): void {
   if (/^(window|document)$/.test(host) && isHandler(name, true))
     r.listen(host as "window", name.slice(2), value, object({ property: true }));
+  else if (host === "document" && keepOf(r, name, value)) return;
   else if (host === "location" && name === "hash") goTo(r, textOf(value));
   else if (host === "window" && name === "location" && /^#/.test(textOf(value))) goTo(r, textOf(value));
   else if (host === "window" && name !== "location") {

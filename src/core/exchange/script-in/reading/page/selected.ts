@@ -27,8 +27,17 @@ export class SelectedPage extends PageTree {
     return this.test(selector, store, e)(e);
   }
 
+  /** Hears of every selector that is asked. */
+  asked: (selector: string) => void = () => undefined;
+
+  /** As selectors see it. */
+  asStyled(e: PageElement, store: Store): StyledElement {
+    return this.standing(store).get(e.name)!;
+  }
+
   /** Selectors see the page as the script has made it. @param scope what `:scope` stands for (Selectors 4 §6.3) */
   private test(selector: string, store: Store, scope: PageElement): (e: PageElement) => boolean {
+    this.asked(selector);
     const isScoped = /:scope\b/i.test(selector);
     const test = tested(isScoped ? selector.replace(/:scope\b/gi, `[${SCOPE}]`) : selector);
     const now = this.standing(store);

@@ -80,7 +80,57 @@ export class PageTree {
       this.byName.delete(e.name);
       if (e.parent) e.parent.children.splice(e.parent.children.indexOf(e), 1);
     }
+    for (const [parent, children] of this.homes) {
+      parent.children = children;
+      for (const c of children) if (isElement(c)) c.parent = parent;
+    }
+    this.homes.clear();
+    this.gone.clear();
     this.changed();
+  }
+
+  /** What the markup has inside of those that scripts have taken something out of, or put something in, for good. */
+  private readonly homes = new Map<PageElement, (PageElement | string)[]>();
+  /** Other elements or texts stand in it than in the markup; without one, in any. */
+  isRearranged(e?: PageElement): boolean {
+    return e ? this.homes.has(e) : this.homes.size > 0;
+  }
+  private rearranges(e: PageElement): void {
+    if (!e.made && !this.homes.has(e))
+      this.homes.set(
+        e,
+        e.children.filter((c) => !isElement(c) || !c.made),
+      );
+    this.changed();
+  }
+  /** An element of the markup that lies elsewhere from now on. @param at among the children without it */
+  move(e: PageElement, parent: PageElement, at: number): void {
+    const from = e.parent!;
+    this.rearranges(from);
+    this.rearranges(parent);
+    from.children.splice(from.children.indexOf(e), 1);
+    parent.children.splice(at, 0, e);
+    e.parent = parent;
+  }
+  /** Texts that are gone for good, by their numbers. */
+  private readonly gone = new Map<PageElement, Set<number>>();
+  /** The texts that the markup has in an element, as numbers that stay theirs whatever is moved. */
+  textsIn(e: PageElement): { number: number; place: number }[] {
+    const gone = this.gone.get(e);
+    let number = 0;
+    return e.children.flatMap((c, place) => {
+      if (isElement(c)) return [];
+      while (gone?.has(number)) number++;
+      return [{ number: number++, place }];
+    });
+  }
+  /** @param number of a text that is gone for good */
+  takeOut(parent: PageElement, number: number): void {
+    const text = this.textsIn(parent).find((t) => t.number === number);
+    if (!text) return;
+    this.rearranges(parent);
+    parent.children.splice(text.place, 1);
+    this.gone.set(parent, new Set([...(this.gone.get(parent) ?? []), number]));
   }
   /** It was not taken out of what is around it, or was put there. */
   isThere(e: PageElement, store: Store): boolean {

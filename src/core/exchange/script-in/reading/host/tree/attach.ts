@@ -6,7 +6,7 @@ import { isA, type Js, NotUnderstood, textOf } from "../../values";
 import { focusable } from "../native";
 import { noteDrawnAnew } from "./anew";
 import { fragmentIn } from "./fragments";
-import { afterNow, besideNow, ownWords, sayAfter, sayBeside } from "./nodes";
+import { AFTER, afterNow, BEFORE, besideNow, isBlankAt, ownWords, sayAfter, sayBeside } from "./nodes";
 
 export function attach(r: Context, parent: PageElement, child: Js, before: PageElement | null, first: boolean): void {
   const several = fragmentIn(child);
@@ -17,13 +17,14 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
     several.items.length = 0;
     return;
   }
-  if (!isA(child, "element")) return attachText(r, parent, textOf(child), before, first);
+  if (!isA(child, "element")) return attachText(r, parent, takenText(r, child), before, first);
+  if (isOfMarkup(child.element) && r.building) return moveOnce(r, parent, child.element, before, first);
   const e = atItsPlace(r, child, parent, before, first);
   if (e.parent === null && e.made) {
     e.parent = parent;
     parent.children.splice(placeIn(r, parent, before, first), 0, e);
     r.page.changed();
-  } else if (e.made && e.parent === parent && r.page.isThere(e, r.store)) return;
+  } else if (isInPlace(r, e, parent, before, first)) return;
   else if (e.made && e.parent === parent && isOutOfOrder(r, e, before, first))
     throw new NotUnderstood(null, "elements that are put in another order");
   else if (e.parent !== parent || r.page.isThere(e, r.store))
@@ -31,6 +32,48 @@ export function attach(r: Context, parent: PageElement, child: Js, before: PageE
   standBeside(r, parent, e, first, !first && before === null);
   if (e.made) r.write(keyOfPlace(e), true);
   else r.erase(keyOfPlace(e));
+}
+
+const isOfMarkup = (e: PageElement): boolean => e.part !== null && !e.made;
+
+/** Where an element of the markup is put while the page is loaded it lies from then on. */
+function moveOnce(r: Context, parent: PageElement, e: PageElement, before: PageElement | null, first: boolean): void {
+  if (r.page.contains(e, parent)) throw new NotUnderstood(null, "an element that is put into itself");
+  if (before === e || isInPlace(r, e, parent, before, first)) return;
+  const isBack = e.parent === parent && !r.page.isThere(e, r.store) && !isOutOfOrder(r, e, before, first);
+  if (r.page.isThere(e, r.store)) detach(r, e);
+  if (!isBack) {
+    const at = placeIn(r, parent, before, first);
+    const isLower = e.parent === parent && parent.children.indexOf(e) < at;
+    r.page.move(e, parent, isLower ? at - 1 : at);
+    // White space at that edge is no edge any more.
+    if (!before && isBlankAt(r, parent, first ? BEFORE : AFTER)) r.page.joined.add(parent);
+  }
+  standBeside(r, parent, e, first, !first && before === null);
+  r.erase(keyOfPlace(e));
+}
+
+/** It lies already where it is put. */
+function isInPlace(
+  r: Context,
+  e: PageElement,
+  parent: PageElement,
+  before: PageElement | null,
+  first: boolean,
+): boolean {
+  if (e.parent !== parent || !r.page.isThere(e, r.store)) return false;
+  const there = r.page.childrenOf(parent, r.store);
+  const at = there.indexOf(e);
+  return before ? there[at + 1] === before : first ? at === 0 : at === there.length - 1;
+}
+
+/** The words of a text; one of the page is taken from where it is. */
+function takenText(r: Context, child: Js): string {
+  if (child === undefined || child === null) throw new NotUnderstood(null, `${child} that is put into the page`);
+  if (!isA(child, "native") || r.member(child, "nodeType") !== 3) return textOf(child);
+  const text = textOf(r.member(child, "nodeValue"));
+  r.call(r.member(child, "remove"), [], child);
+  return text;
 }
 
 /** Words are kept before and behind all elements, or alone. */
@@ -73,7 +116,7 @@ function placeIn(r: Context, { children }: PageElement, before: PageElement | nu
 
 /** Whether one that was put somewhere before would stand on the other side of what is there, were it put there again. */
 function isOutOfOrder(r: Context, e: PageElement, before: PageElement | null, first: boolean): boolean {
-  if (!r.page.places.isReplacing(e.made!.site)) return false;
+  if (e.made && !r.page.places.isReplacing(e.made.site)) return false;
   const { children } = e.parent!;
   const at = children.indexOf(e);
   const isThere = (c: PageElement | string): boolean => isElement(c) && c !== e && r.page.isThere(c, r.store);

@@ -3,7 +3,7 @@ import type { Context, Seen } from "../../context";
 import { BROWSER } from "../../heap";
 import { isElement, type PageElement } from "../../page";
 
-/** Where a text stands: said by the script, at an edge of the markup, or so many nodes into it. */
+/** Where a text stands: said by the script, at an edge of the markup, or as one of its texts, by its number. */
 export interface Node {
   element?: PageElement;
   text: string;
@@ -12,6 +12,9 @@ export interface Node {
 export const [SAID, WORDS, BEHIND, BEFORE, AFTER] = ["said", "words", "behind", "before", "after"];
 /** A blank at an edge that the script has taken out. */
 export const keyOfBlank = (e: PageElement, at: string): string => `${BROWSER}blank-${at}-${e.name}`;
+/** White space stands at an edge of it. */
+export const isBlankAt = ({ page, store }: Seen, e: PageElement, at: string): boolean =>
+  page.known.blanks?.has(`${at} ${e.name}`) === true && !store.has(keyOfBlank(e, at));
 
 /** What stands in an element, in its order. */
 export function nodesOf(now: Seen, e: PageElement): Node[] {
@@ -19,8 +22,12 @@ export function nodesOf(now: Seen, e: PageElement): Node[] {
   const said = store.get(`text ${e.name}`);
   if (said !== undefined && said !== null) return said === "" ? [] : [{ text: String(said), at: SAID }];
   const { words, behind } = besideNow(now, e);
-  const out: Node[] = e.children.flatMap((c, i): Node[] => {
-    if (!isElement(c)) return words === null ? [{ text: c, at: String(i) }] : [];
+  const numbers = page.textsIn(e).values();
+  const out: Node[] = e.children.flatMap((c): Node[] => {
+    if (!isElement(c)) {
+      const at = String(numbers.next().value?.number);
+      return words === null ? [{ text: c, at }] : [];
+    }
     if (!page.isThere(c, store)) return [];
     const after = afterNow(now, c);
     return [{ element: c, text: "", at: "" }, ...(after ? [{ text: after, at: keyOfAfter(c) }] : [])];
@@ -29,8 +36,7 @@ export function nodesOf(now: Seen, e: PageElement): Node[] {
     const { element } = out[i];
     if (element?.gap && out[i + 1].element) out.splice(i + 1, 0, { text: " ", at: `gap ${element.name}` });
   }
-  const blank = (at: string): Node[] =>
-    page.known.blanks?.has(`${at} ${e.name}`) && !store.has(keyOfBlank(e, at)) ? [{ text: " ", at }] : [];
+  const blank = (at: string): Node[] => (isBlankAt(now, e, at) ? [{ text: " ", at }] : []);
   const beside = (text: string | null, at: string): Node[] => (text ? [{ text, at }] : []);
   if (words !== null || behind) return [...beside(words, WORDS), ...out, ...beside(behind, BEHIND)];
   // What the script has put beside the page's own is beside the white space around those, too.

@@ -19,10 +19,11 @@ import {
   WORDS,
 } from "./nodes";
 
+const TWO_TEXTS = "nodes of which two are texts beside each other";
+
 /** `firstChild`, `childNodes` and their kin. */
 export function nodeOf(r: Context, e: PageElement, property: string): Js {
-  if (r.page.joined.has(e) && property !== "hasChildNodes")
-    throw new NotUnderstood(null, "nodes of which two are texts beside each other");
+  if (r.page.joined.has(e) && property !== "hasChildNodes") throw new NotUnderstood(null, TWO_TEXTS);
   switch (property) {
     case "firstChild":
       return nodeAt(r, e, nodesOf(r, e)[0]);
@@ -37,6 +38,7 @@ export function nodeOf(r: Context, e: PageElement, property: string): Js {
   if (!parent) return null;
   // What stands between the page's own outermost elements nobody knows here: mostly white space.
   if (!parent.part && !parent.made) throw new NotUnderstood(null, `.${property} beside what has no element around it`);
+  if (r.page.joined.has(parent)) throw new NotUnderstood(null, TWO_TEXTS);
   const nodes = nodesOf(r, parent);
   const at = nodes.findIndex((n) => n.element === e);
   return nodeAt(r, parent, nodes[at + (property === "nextSibling" ? 1 : -1)]);
@@ -64,7 +66,7 @@ function sayAt(r: Context, e: PageElement, at: string, said: string): void {
   if (at === BEHIND) return sayBeside(r, e, words, said);
   const spoken = e.children.filter(isElement).find((c) => keyOfAfter(c) === at);
   if (spoken) return sayAfter(r, spoken, said);
-  const place = Number(at);
+  const place = r.page.textsIn(e).find((t) => String(t.number) === at)?.place ?? -1;
   // White space at an edge is no words.
   const isAlone = place >= 0 && ownWords(e).length === 1;
   const around = [e.children.slice(0, place), e.children.slice(place + 1)];
@@ -86,6 +88,7 @@ function textNode(r: Context, e: PageElement, { text, at }: Node): Js {
   };
   const remove = (): undefined => {
     if (at === BEFORE || at === AFTER) r.write(keyOfBlank(e, at), true);
+    else if (r.building && /^\d+$/.test(at)) r.page.takeOut(e, Number(at));
     else if (siblings().length === 1) setText(r, e, "");
     else if (text.trim()) sayAt(r, e, at, "");
   };

@@ -1,6 +1,6 @@
 /** Elements that scripts make: kept and put back, made anew in place of one another, with words beside them. */
 import { describe, expect, it } from "vitest";
-import { allParts } from "../../../../../model";
+import { allParts, type Part } from "../../../../../model";
 import { compile } from "../../../../../program";
 import { factsOf } from "../../../../../surface";
 import { runOf } from "../../../../../testing/acted";
@@ -126,5 +126,48 @@ describe("lists that go along with the page", () => {
     const found = read(`const all = document.getElementsByTagName('i'), el = document.createElement('i');
 b.onclick = () => { if (el.isConnected) el.remove(); else document.body.append(el); p.textContent = all.length; };`);
     expect([1, 2].map((n) => textAfter(found, "p", ...Array(n).fill("b")))).toEqual(["1", "0"]);
+  });
+});
+
+describe("what is moved as the page is loaded", () => {
+  const page = (text: string): string =>
+    `<main id="m"><h2 id="h">Fares <b id="f">soon</b></h2><p id="one">One</p><p id="two">Two</p></main><table id="t"><tbody><tr id="r"><td>Holm</td></tr><tr><td>Vardey</td></tr></tbody></table><button id="b">b</button><script>
+${text} b.onclick = () => { document.body.classList.toggle("x"); };</script>`;
+  const names = (part: Part): string => {
+    const inside = (part.content ?? []).map((c) => (typeof c === "string" ? JSON.stringify(c) : names(c)));
+    return `${part.name}(${inside.join(" ")})`;
+  };
+  const lies = (text: string): string => {
+    const { doc, notUnderstood } = behaviour(page(text));
+    expect(notUnderstood).toEqual([]);
+    return doc.parts.slice(0, -1).map(names).join(" ");
+  };
+  it.each([
+    ["m.append(h);", 'm(one("One") two("Two") h("Fares " f("soon")))'],
+    ["document.body.prepend(two);", 'two("Two") m(h("Fares " f("soon")) one("One"))'],
+    [
+      "const w = document.createElement('div'); h.after(w); w.append(one, two);",
+      'm(h("Fares " f("soon")) w(one("One") two("Two")))',
+    ],
+    [
+      "const w = document.createElement('i'); while (h.firstChild) w.append(h.firstChild); h.append(w);",
+      'm(h(w("Fares " f("soon"))) one("One") two("Two"))',
+    ],
+    ["h.replaceWith(...h.childNodes);", 'm("Fares " f("soon") h() one("One") two("Two"))'],
+    ["m.append(two);", 'm(h("Fares " f("soon")) one("One") two("Two"))'],
+  ])("lies there from then on: %s", (text, said) => {
+    expect(lies(text)).toContain(said);
+  });
+  it("is told where a click moves it", () => {
+    const { notUnderstood } = behaviour(page("h.onclick = () => m.append(h);"));
+    expect(notUnderstood.map((n) => n.text)).toEqual(["m.append(h)"]);
+  });
+  it("has its rows and cells", () => {
+    const found = behaviour(
+      page(
+        "h.onclick = () => { one.textContent = [t.rows.length, t.tBodies[0].rows[1].cells[0].textContent, r.rowIndex, t.tHead].join(); };",
+      ),
+    );
+    expect(JSON.stringify(found.doc.looks)).toContain('"2,Vardey,0,"');
   });
 });

@@ -6,12 +6,15 @@ import { targetMethods } from "../event";
 import { named } from "../lists";
 import { cloned, created, fragment, template } from "../tree";
 import { transition } from "../view";
+import { keptOf } from "./kept";
 
 /** What has the focus: kept only to give the focus back. */
 export const ACTIVE = "what has the focus";
 
 export function ofDocument(r: Context, property: string): { is: Js } | null {
   const fn = (call: (args: Js[]) => Js): { is: Js } => ({ is: native(`document.${property}`, call) });
+  const kept = keptOf(r, property);
+  if (kept) return kept;
   switch (property) {
     case "activeElement":
       return { is: r.active ? elementOf(r.active) : native(ACTIVE) };
@@ -80,10 +83,10 @@ export function ofDocument(r: Context, property: string): { is: Js } | null {
 
 /** What documents have besides, which is not gone into here. */
 const more = new Set(
-  `adoptNode all alinkColor append bgColor characterSet charset children close compatMode cookie createEvent createRange
+  `adoptNode all alinkColor append bgColor characterSet charset children close compatMode createEvent createRange
    currentScript designMode dir domain elementFromPoint execCommand exitFullscreen fgColor fonts fullscreenElement
    getSelection hasFocus head images lastModified linkColor links open prepend referrer replaceChildren scripts
-   styleSheets title vlinkColor write writeln`.split(/\s+/),
+   styleSheets vlinkColor write writeln`.split(/\s+/),
 );
 export const isOfDocument = (r: Context, name: string): boolean => more.has(name) || ofDocument(r, name) !== null;
 

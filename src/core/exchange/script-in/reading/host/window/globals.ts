@@ -4,7 +4,6 @@ import { clone, errorOf, fetched, languageGet, promised, promiseStatic, textFor 
 import type { Context } from "../../context";
 import {
   elementOf,
-  hosted,
   inherited,
   isA,
   isTrue,
@@ -25,6 +24,7 @@ import { hashOf } from "../native";
 import { isOfBrowser } from "../properties";
 import { computedStyle, media, scrollPage } from "../view";
 import { ACTIVE, isOfDocument, ofDocument } from "./document";
+import { storage } from "./kept";
 import { namedInDocument, namedInWindow } from "./named";
 
 /** ms from one frame to the next, as far as scripts count. */
@@ -224,34 +224,4 @@ export function hostGet(r: Context, host: string, property: string): Js {
   const known = languageGet(r, host, property);
   if (known !== null) return known;
   throw new NotUnderstood(null, whole);
-}
-
-/** What the browser keeps for the page (HTML §12.2); nothing yet, on the first visit. */
-function storage(r: Context, host: string): Js {
-  const key = (name: string): string => `${host} ${name}`;
-  const names = (): string[] =>
-    [...r.global.of.keys()].flatMap((k) => (k.startsWith(key("")) ? [k.slice(key("").length)] : []));
-  const change = (to: (of: Map<string, Js>) => void): undefined => {
-    r.heap.touch(r.global);
-    to(r.global.of);
-  };
-  const get = (name: string): Js => r.global.of.get(key(name));
-  const set = (name: string, value: Js) => change((of) => of.set(key(name), textOf(value)));
-  const remove = (name: string) => change((of) => of.delete(key(name)));
-  const calls: Record<string, (args: Js[]) => Js> = {
-    getItem: ([name]) => get(textOf(name)) ?? null,
-    setItem: ([name, value]) => set(textOf(name), value),
-    removeItem: ([name]) => remove(textOf(name)),
-    clear: () => names().forEach(remove) as undefined,
-    key: ([at]) => names()[Number(at as number)] ?? null,
-  };
-  return hosted(host, {
-    get(name) {
-      if (name === "length") return names().length;
-      return Object.hasOwn(calls, name) ? native(name, calls[name]) : get(name);
-    },
-    set,
-    remove,
-    names,
-  });
 }

@@ -134,6 +134,8 @@ export interface PartLook {
   starting?: Readonly<Record<string, string>>;
   /** Those of its animations that end. */
   animations: readonly Animation[];
+  /** What its others move, without an end, of which facts speak. */
+  endless: readonly string[];
 }
 
 /** Rows that listen for one kind of pointer event. */

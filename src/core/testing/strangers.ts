@@ -16,6 +16,7 @@ const ANY = "what is done at any key";
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
 export const remarks: Readonly<Record<string, readonly string[]>> = {
   "stopped or done": [TWICE],
+  "a manifest sent by chance": ["chance (Math.random): here it is always the middle"],
   "an egg timer": ["remaining goes on below nought: from there on nothing is told"],
   "a listbox with arrows": ["what listens for “mousemove”"],
   "drawn anew each time": [LOST],

@@ -22,6 +22,8 @@ export interface SeenPart extends Omit<PartFacts, "takes pointer"> {
   "covered by": string | null;
   /** It is being moved into view or out of it: how much of it is seen yet depends on sizes that the page alone knows. */
   "on its way": boolean;
+  /** Something moves it without an end: how opaque it is, and where it lies, depends on when one looks. */
+  restless: boolean;
   attributes: Readonly<Record<string, string>>;
 }
 
@@ -52,9 +54,10 @@ export interface Observation {
 export type Done =
   /**
    * Where nobody holds the page's clock: when, by that clock, the page was told of it, ms; and how much later of the last of
-   * several things, as of the release of a key.
+   * several things, as of the release of a key. Where it was done at a part inside, since the part itself has no room there: at
+   * which.
    */
-  | { done: true; at?: number; took?: number }
+  | { done: true; at?: number; took?: number; on?: string }
   /** `impossible`: this system can never do such a thing; otherwise the page does not let it happen now. */
   | { done: false; impossible: boolean; why: string };
 

@@ -87,6 +87,7 @@ export class Input {
   private async point(s: Pointing): Promise<Done> {
     const { tab } = this;
     const [kind, part] = Object.entries(s)[0] as ["click" | "down" | "up" | "move", string | null];
+    let on: string | undefined;
     if (part === null) {
       const at = await tab.evaluate((map) => window.trialPage.bare(map), this.map);
       if (!at) return { done: false, impossible: true, why: "parts lie all over the page" };
@@ -95,12 +96,12 @@ export class Input {
       const place = await this.placeOf(part);
       if (typeof place === "string") return cannotPoint(part, this.map[part], place);
       await tab.mouse.move(place.x, place.y);
-      if (kind !== "move") await this.aimAgain(part, place);
+      on = (kind === "move" ? place : await this.aimAgain(part, place)).on;
     }
     if (kind === "click" || kind === "down") await tab.mouse.down();
     if (kind === "click" || (kind === "up" && this.pressed)) await tab.mouse.up();
     if (kind !== "move") this.pressed = kind === "down";
-    return { done: true };
+    return { done: true, ...(on === undefined ? {} : { on }) };
   }
 
   private placeOf(part: string): Promise<Place | NoPlace> {
@@ -108,14 +109,15 @@ export class Input {
   }
 
   /** What the pointer brings about on its way may move the page under it: who means the part follows it. */
-  private async aimAgain(part: string, from: Place): Promise<void> {
+  private async aimAgain(part: string, from: Place): Promise<Place> {
     let at = from;
     for (let times = 0; times < MOST_AIMS; times++) {
       const place = await this.placeOf(part);
-      if (typeof place === "string" || place.under !== null || (place.x === at.x && place.y === at.y)) return;
+      if (typeof place === "string" || place.under !== null || (place.x === at.x && place.y === at.y)) break;
       at = place;
       await this.tab.mouse.move(at.x, at.y);
     }
+    return at;
   }
 
   /** @returns false where the browser cannot be asked */

@@ -209,7 +209,7 @@ class BrowserPage implements OpenedPage {
     if (!done.done) return done;
     const told = this.options.realTime && (await this.bounded(this.tab.evaluate(() => window.trialPage.told())));
     await this.pass(0);
-    return told ? { done: true, ...told } : done;
+    return told ? { ...done, ...told } : done;
   }
 
   async pass(ms: number): Promise<void> {

@@ -132,7 +132,7 @@ export class Hand {
   private async point(s: Pointing, map: Map): Promise<Done> {
     const [kind, part] = Object.entries(s)[0] as ["click" | "down" | "up" | "move", string | null];
     if ((kind === "down" || kind === "click") && this.pressed) return never("the pointer is down already");
-    let at: { x: number; y: number } | null;
+    let at: { x: number; y: number; on?: string } | null;
     if (part === null) at = this.page.bare(map);
     else {
       const place = this.page.place(map, part);
@@ -145,7 +145,7 @@ export class Hand {
     if (kind === "click" || kind === "down") await this.press();
     if (kind === "click" || (kind === "up" && this.pressed)) await this.release();
     this.settle();
-    return { done: true };
+    return { done: true, ...(at.on === undefined ? {} : { on: at.on }) };
   }
 
   private pointer(keys?: string): Promise<unknown> {

@@ -11,6 +11,8 @@ export interface Place {
   y: number;
   /** What lies on top of it everywhere, told; null where it can be clicked. */
   under: string | null;
+  /** The part of those inside it that lies there, where it has no room of its own. */
+  on?: string;
 }
 
 function describe(e: Element | null): string {
@@ -140,7 +142,7 @@ function isScrolledAway(element: Element): boolean {
 }
 
 /** The innermost part around an element. */
-function partOver(e: Element | null, elements: ReadonlyMap<string, HTMLElement | null>): string | null {
+export function partOver(e: Element | null, elements: ReadonlyMap<string, HTMLElement | null>): string | null {
   for (let up = e; up; up = parentOf(up)) for (const [name, part] of elements) if (part === up) return name;
   return null;
 }
@@ -152,6 +154,7 @@ export function seen(element: HTMLElement | null, elements: ReadonlyMap<string, 
     ...facts,
     attributes: withFilled(element, facts.attributes),
     "on its way": false,
+    restless: false,
     "scrolled away": element !== null && facts.displayed && isScrolledAway(element),
     "takes pointer": facts.displayed && element && !hasRoom(element) ? null : place !== null && !place.isCovered,
     "covered by": place?.isCovered ? partOver(place.under, elements) : null,

@@ -4,12 +4,12 @@ import type { NoPlace } from "../../core/trial/system";
 import { soughtNow } from "../../core/trial/wanted";
 import { align, meetAll } from "./align";
 import { boxesOf } from "./boxes";
-import { holdClock, letRun, openScrolled } from "./clock";
+import { holdChance, holdClock, letRun, openScrolled } from "./clock";
 import { elementsOf, isAstray, isWithin, roots } from "./elements";
 import { hearFilling } from "./fields";
 import { byFrame, innerPages, offsetOf, throughFrame } from "./frames";
 import { guessMap } from "./map";
-import { hearAnnouncements, hit, isOnItsWay, observe, type Place, placeOf, seen } from "./observe";
+import { hearAnnouncements, hit, isOnItsWay, observe, type Place, partOver, placeOf, seen } from "./observe";
 import { standIn } from "./stand-in";
 import type { TrialPage } from "./trial-page";
 
@@ -34,6 +34,7 @@ export function takeHold({ scroll, requests: known, realTime }: PageOpening): Tr
   const requests = standIn(known);
   const running = realTime ? letRun() : null;
   const clock = running ?? holdClock(roots);
+  if (!realTime) holdChance();
   const heard = hearAnnouncements();
   openScrolled(scroll);
   return {
@@ -135,5 +136,8 @@ function placeHere(map: Readonly<Record<string, string>>, part: string): Place |
     return other && isWithin(other, element) && other !== element ? [other] : [];
   });
   const drawn = element.getClientRects().length > 0;
-  return placeOf(element, others) ?? (isOnItsWay(element) ? "on its way" : drawn ? "without room" : "not drawn");
+  const place = placeOf(element, others);
+  if (!place) return isOnItsWay(element) ? "on its way" : drawn ? "without room" : "not drawn";
+  const on = place.under === null ? partOver(hit(place.x, place.y), all) : null;
+  return on === null || on === part ? place : { ...place, on };
 }

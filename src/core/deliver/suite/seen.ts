@@ -16,10 +16,10 @@ export function factsIn(program: Program, state: RunState, part: number): Facts 
   if (!is.present) return { visible: false };
   const leaf = program.parts[part].content.every((c) => typeof c !== "number");
   // How long a page is that the component only sketches, and so what of it is in view, the page alone knows.
-  const away = (isSketched(program.doc) && is["scrolled away"]) || is["on its way"];
+  const away = (isSketched(program.doc) && is["scrolled away"]) || is["on its way"] || is.restless;
   return {
     ...(away ? {} : { visible: is.visible }),
-    ...(is.visible ? { opacity: rounded(is.opacity) } : {}),
+    ...(is.visible && !is.restless ? { opacity: rounded(is.opacity) } : {}),
     // A control is called what it says.
     ...(is.visible && leaf && is.text !== is.name ? { text: is.text } : {}),
     ...(is.visible && is["takes pointer"] !== null && !is["on its way"]

@@ -13,8 +13,14 @@ export function unlike(doc: Component, states: readonly (readonly string[])[], f
   const program = compile(doc);
   const out = new Set<string>();
   const first = start(program).state;
-  const seen = new Map<number, RunState>([[0, first]]);
-  const queue = [0];
+  // What is in view is told of at once; how far down it lies nobody knows here.
+  const begun = activeNames(program, first).sort().join();
+  const begins = Math.max(
+    0,
+    states.findIndex((s) => [...s].sort().join() === begun),
+  );
+  const seen = new Map<number, RunState>([[begins, first]]);
+  const queue = [begins];
   while (queue.length) {
     const at = queue.shift()!;
     const from = seen.get(at)!;

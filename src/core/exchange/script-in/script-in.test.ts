@@ -53,6 +53,16 @@ describe("everyday pages", () => {
     expect(leaves(behaviour(everyday["tabs, one at a time"]).doc)).toEqual(["Outbound", "Return", "Stay"]);
   });
 
+  it("begin as what is in view makes them", () => {
+    const spy =
+      "new IntersectionObserver((all) => all.forEach((e) => { if (e.isIntersecting) h.textContent = e.target.id; }))";
+    const { doc, unlike } = behaviour(
+      `<h1 id="h">top</h1><p id="a">a</p><p id="c">c</p><script>const o = ${spy}; o.observe(a); o.observe(c);</script>`,
+    );
+    expect(unlike).toEqual([]);
+    expect(leaves(doc)).toEqual(["first", "a", "c"]);
+  });
+
   it("say once what is so in every state, and say the rest where it takes fewest words", () => {
     const two = "b.onclick = () => b.classList.toggle('on'); p.onclick = () => p.classList.toggle('on');";
     const held = "document.onkeydown = (e) => { if (e.key === 's') e.preventDefault(); };";

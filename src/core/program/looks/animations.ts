@@ -29,7 +29,13 @@ export interface Animation {
   /** Properties of which an important declaration says what they are meanwhile: it goes on beneath that. */
   beneath: readonly string[];
 }
-const none: readonly Animation[] = [];
+export interface Animations {
+  /** Those that end. */
+  animations: readonly Animation[];
+  /** What those without an end move of which facts speak: it is drawn, and waited for by nobody. */
+  endless: readonly string[];
+}
+const none: Animations = { animations: [], endless: [] };
 
 const parts = ["name", "duration", "delay", "iteration-count", "direction", "fill-mode", "timing-function"] as const;
 type Lists = Record<(typeof parts)[number], string[]>;
@@ -76,7 +82,7 @@ export function animationsOf(
   sheet: Sheet | null,
   declared: readonly (readonly [string, string])[],
   isImportant: (property: string) => boolean = () => false,
-): readonly Animation[] {
+): Animations {
   if (!sheet?.keyframes.size) return none;
   let lists: Lists | null = null;
   for (const [property, value] of declared) {
@@ -94,13 +100,14 @@ export function animationsOf(
     return found.ok ? found.value.n : 0;
   };
   const out: Animation[] = [];
+  const endless: string[] = [];
   lists.name.forEach((name, i) => {
     const said = sheet.keyframes.get(name);
     const at = (key: keyof Lists): string => lists[key][i % lists[key].length].toLowerCase();
     const iterations = Number(at("iteration-count"));
     const duration = ms(lists.duration[i % lists.duration.length]);
-    // One without an end is drawn, and nobody waits for it; one without a length is over at once.
-    if (!said || !(duration > 0) || !Number.isFinite(iterations) || iterations <= 0) return;
+    // One without a length is over at once.
+    if (!said || !(duration > 0) || !(iterations > 0 || at("iteration-count") === "infinite")) return;
     const curve = lists["timing-function"][i % lists["timing-function"].length];
     const frames: Record<string, Frame[]> = {};
     for (const property of animated) {
@@ -114,6 +121,7 @@ export function animationsOf(
       frames[property] = own;
     }
     if (!Object.keys(frames).length) return;
+    if (!Number.isFinite(iterations)) return void endless.push(...Object.keys(frames));
     const fill = at("fill-mode");
     out.push({
       name,
@@ -127,5 +135,5 @@ export function animationsOf(
       beneath: Object.keys(frames).filter(isImportant),
     });
   });
-  return out.length ? out : none;
+  return { animations: out, endless };
 }

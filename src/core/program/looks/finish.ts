@@ -194,6 +194,7 @@ function settled(
       around: 1,
       motion: draft.motion ?? sheetMotion(program, Object.entries(own)),
       animations: [],
+      endless: [],
       own,
       rendered: true,
       visibility: null,
@@ -241,7 +242,7 @@ function settled(
     layer: ownLayer ?? layerOf(css),
     lifted: isLifted(css, as),
     motion: draft.motion ?? sheetMotion(program, said),
-    animations: animationsOf(
+    ...animationsOf(
       program.doc,
       page,
       said.filter(([p]) => p.startsWith("animation")),

@@ -148,7 +148,11 @@ class Acting {
       this.possible = all.slice(0, MOST_POSSIBLE);
     }
     const refusing = new Set<Possible>();
-    for (const p of this.possible) if (!(await p.act(act)).done) refusing.add(p);
+    const inside = done.done && done.on !== undefined ? { [Object.keys(act)[0]]: done.on } : null;
+    for (const p of this.possible) {
+      const where = inside && p.core.canDo(inside as Stimulus) ? (inside as Stimulus) : act;
+      if (!(await p.act(where)).done) refusing.add(p);
+    }
     if (!done.done) {
       if (refusing.size) this.possible = [...refusing];
       else {

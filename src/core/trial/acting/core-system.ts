@@ -34,6 +34,12 @@ export function arrivesAt(program: Program, { tracks, pose }: RunState, part: nu
   return mine.length ? Math.max(...mine.map(trackEnd)) : null;
 }
 
+/** Something moves a part without an end: how opaque it is, and where it lies, depends on when one looks. */
+function isRestless(program: Program, { pose }: RunState, part: number): boolean {
+  const looks = looksAt(program, pose);
+  return program.parts[part].path.some((p) => looks[p].endless.length > 0);
+}
+
 /** @returns a part as it is at a moment of a run */
 export function seenPart(program: Program, state: RunState, part: number): SeenPart {
   const facts = factsOf(program, state, part);
@@ -53,6 +59,7 @@ export function seenPart(program: Program, state: RunState, part: number): SeenP
     "scrolled away": facts.displayed && !facts["in view"],
     "covered by": coverOf(program, landing[part], part),
     "on its way": arrivesAt(program, state, part) !== null,
+    restless: isRestless(program, state, part),
     text: facts.text.replace(/\s+/g, " ").trim(),
     attributes,
   };
@@ -112,6 +119,10 @@ export class CoreSystem implements System {
   /** Whether a key takes the focus out of the page, from where it is. */
   wouldLeave(act: Stimulus): boolean {
     return stimulate(this.program, this.state, act).state.focus === DOCUMENT;
+  }
+  /** Whether nothing keeps a person from it. */
+  canDo(act: Stimulus): boolean {
+    return !stimulate(this.program, this.state, act).step.missed;
   }
   goesBackIntoGroup(act: Stimulus): boolean {
     return goesBackIntoGroup(this.program, this.state, act);

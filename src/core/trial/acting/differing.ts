@@ -88,9 +88,11 @@ export function differingPart(
   const sketched = isSketched(doc) || is["scrolled away"] || want["on its way"];
   // At the very edge of being seen a rounding decides.
   const isBarely = want.displayed && is.displayed && Math.max(want.opacity, is.opacity) < BARELY;
-  if (!isBarely && (!sketched || want["in view"] === is["in view"])) say("visible", yes(want.visible), yes(is.visible));
+  if (!isBarely && !want.restless && (!sketched || want["in view"] === is["in view"]))
+    say("visible", yes(want.visible), yes(is.visible));
   if (want.visible && is.visible) {
-    if (Math.abs(want.opacity - is.opacity) > OPACITY) say("opacity", want.opacity.toFixed(2), is.opacity.toFixed(2));
+    if (!want.restless && Math.abs(want.opacity - is.opacity) > OPACITY)
+      say("opacity", want.opacity.toFixed(2), is.opacity.toFixed(2));
     if (
       want["takes pointer"] !== null &&
       is["takes pointer"] !== null &&

@@ -1,6 +1,6 @@
 /** `Math`, `Number`, and methods of numbers (ECMA-262 §21.1, §21.3). */
 import type { Context } from "../context";
-import { type Js, numberOf, textOf } from "../values";
+import { type Js, NotUnderstood, numberOf, textOf } from "../values";
 import { numberIn } from "./intl";
 
 /** Functions of one of the language's own objects. */
@@ -23,6 +23,11 @@ export const maths: Calls = {
   min: (_r, args) => Math.min(...args.map(numberOf)),
   hypot: (_r, args) => Math.hypot(...args.map(numberOf)),
   pow: (_r, [a, b]) => numberOf(a) ** numberOf(b),
+  random: (r) => {
+    const text = "chance (Math.random): here it is always the middle";
+    if (r.calling) r.note(new NotUnderstood(r.line(r.calling), text, true), r.calling);
+    return 0.5;
+  },
   atan2: (_r, [a, b]) => Math.atan2(numberOf(a), numberOf(b)),
 };
 for (const name of [

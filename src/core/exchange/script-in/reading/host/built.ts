@@ -177,6 +177,11 @@ function observer(r: Context, fn: Js, options: Js, node: acorn.Node): Js {
   const said = isA(options, "object") ? options.of.get("threshold") : undefined;
   const first = isA(said, "list") ? said.items[0] : said;
   const ratio = typeof first === "number" ? first : 0;
+  const margin = isA(options, "object") ? options.of.get("rootMargin") : undefined;
+  if (margin !== undefined && /[1-9]/.test(textOf(margin))) {
+    const text = `what is in view within “${textOf(margin)}” (rootMargin): here by the edges of the window`;
+    r.note(new NotUnderstood(r.line(node), text, true), node);
+  }
   return methodsOf({
     observe: ([e]) => {
       if (!isA(e, "element")) throw new NotUnderstood(r.line(node), "what is observed");

@@ -55,6 +55,18 @@ describe("a view transition", () => {
   });
 });
 
+describe("what an observer calls in view", () => {
+  it.each([
+    ["{ rootMargin: '-50% 0px' }", ["what is in view within “-50% 0px” (rootMargin): here by the edges of the window"]],
+    ["{ rootMargin: '0px' }", []],
+  ])("is told where its window is another: %s", (options, said) => {
+    const { remarks } = told(
+      `new IntersectionObserver(([entry]) => { b.hidden = entry.isIntersecting; }, ${options}).observe(p);`,
+    );
+    expect(remarks).toEqual(said);
+  });
+});
+
 describe("where a part lies that an observer tells of", () => {
   const says = (condition: string): string =>
     `new IntersectionObserver(([entry]) => { b.hidden = ${condition}; }).observe(p);`;

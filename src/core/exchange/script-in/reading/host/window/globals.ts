@@ -35,7 +35,7 @@ export const FRAME_TIME = native("the instant of the frame");
 const hosts = new Set(
   `document window console Math Array Object Promise Map Set WeakMap WeakSet JSON Event CustomEvent EventTarget
    AbortController FormData URLSearchParams Headers Proxy Reflect IntersectionObserver customElements Element Node NodeList HTMLCollection Error TypeError RangeError SyntaxError
-   location history navigator performance Date Intl`.split(/\s+/),
+   location history navigator performance crypto Date Intl`.split(/\s+/),
 );
 
 /** Globals that a script finds. */
@@ -205,6 +205,8 @@ export function hostGet(r: Context, host: string, property: string): Js {
     case "history.replaceState":
     case "navigator.vibrate":
       return native(whole, () => undefined);
+    case "crypto.randomUUID":
+      return native(whole, () => `00000000-0000-4000-8000-${String(r.calling?.start ?? 0).padStart(12, "0")}`);
     case "customElements.define":
       return native(whole, ([name, by]) => defined(r, textOf(name), by, r.calling!));
     case "customElements.get":

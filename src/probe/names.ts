@@ -57,8 +57,9 @@ function computed(e: Element): string {
   const told = [...inside]
     .filter((other) => !silent.includes(other))
     .map((other) => [other, { ...toldOf(other, isReferred(other)), ...refersTo(other) }] as const);
-  // The library does not know of terms that they are named by what is in them.
-  const own = roleOf(e) === "term" ? "cell" : roleOf(e) || "generic";
+  // The library does not know of terms that they are named by what is in them; nor of what names itself among others.
+  const isOwnLabel = named.includes(e) && !/^(input|select|textarea)$/.test(e.localName);
+  const own = roleOf(e) === "term" || isOwnLabel ? "cell" : roleOf(e) || "generic";
   const isTold = own === "cell" || (e.hasAttribute("role") && own !== e.getAttribute("role"));
   told.push([e, { ...(isTold ? { role: own } : {}), ...refersTo(e) }]);
   return withTold(told, () =>

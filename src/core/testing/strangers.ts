@@ -16,6 +16,11 @@ const ANY = "what is done at any key";
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
 export const remarks: Readonly<Record<string, readonly string[]>> = {
   "stopped or done": [TWICE],
+  "a stack of dialogs": [
+    "the focus, which goes to what is then taken out: in the sheet it stays where it was",
+    "what is done to something that is on its way out of sight: here it is gone at once",
+  ],
+  "a port picked from a list": ["what listens for “mousemove”"],
   "a manifest sent by chance": ["chance (Math.random): here it is always the middle"],
   "an egg timer": ["remaining goes on below nought: from there on nothing is told"],
   "a listbox with arrows": ["what listens for “mousemove”"],

@@ -43,8 +43,12 @@ export function readScripts(
   known: Known = {},
 ): ScriptRead | null {
   if (!scripts.length && !broughtIn.parts.some((p) => worksByItself(p, broughtIn.page.css ?? ""))) return null;
-  const as = (how: { apart?: boolean; most?: number }) => readWith(broughtIn, scripts, left, known, how);
-  const all = as({});
+  const as = (how: How) => readWith(broughtIn, scripts, left, known, how);
+  const exact = as({});
+  // What can be done to something while it fades may be without an end.
+  const { css = "" } = broughtIn.page;
+  const fades = /transition|animation/.test(css) && /visibility|display/.test(css);
+  const all = exact.refused && fades ? as({ atOnce: true }) : exact;
   // A page of several components can be in too many ways together; each of them by itself is in few.
   const apart = all.refused ? as({ apart: true }) : all;
   const several = apart.refused ? all : apart;
@@ -53,6 +57,16 @@ export function readScripts(
   const one = as({ most: 1 });
   return several.refused || one.read.unlike.length < several.read.unlike.length ? one.read : several.read;
 }
+
+interface How {
+  /** So many elements of one place in the script are told apart. */
+  most?: number;
+  /** What is independent is told apart. */
+  apart?: boolean;
+  /** What goes out of sight is gone at once. */
+  atOnce?: boolean;
+}
+const AT_ONCE = "what is done to something that is on its way out of sight: here it is gone at once";
 
 /** A script as it was read in one way. */
 interface Tried {
@@ -66,18 +80,14 @@ interface Tried {
 const TOO_MANY =
   "the page can be in more ways by its script than are gone through (64): states have to be found by hand";
 
-/**
- * @param how.most so many elements of one place in the script are told apart
- * @param how.apart what is independent is told apart
- */
 function readWith(
   broughtIn: Component,
   scripts: readonly Script[],
   left: ReadonlySet<number>,
   known: Known,
-  { most, apart = false }: { most?: number; apart?: boolean },
+  { most, apart = false, atOnce = false }: How,
 ): Tried {
-  const page = new ScriptPage(broughtIn, most, known);
+  const page = new ScriptPage(broughtIn, most, known, atOnce);
   const every = explore(page, scripts, new Set(), apart);
   const gone = left.size ? explore(page, scripts, left, apart) : every;
   const { width } = broughtIn.page;
@@ -115,7 +125,11 @@ function readWith(
     return {
       doc: whole.doc,
       proposals,
-      notUnderstood: [...found.notUnderstood, ...parts.flatMap(goesBelow)],
+      notUnderstood: [
+        ...found.notUnderstood,
+        ...parts.flatMap(goesBelow),
+        ...(atOnce ? [{ line: 1, text: AT_ONCE, otherwise: true }] : []),
+      ],
       unlike: [
         ...whole.left.map((row) => `${row}: what it does depends on too much to be said in one row`),
         ...unlike(whole.doc, statesIn(found, parts, whole), found),

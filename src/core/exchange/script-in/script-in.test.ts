@@ -199,6 +199,32 @@ describe("a script that means no good", () => {
     expect(grown.notUnderstood.at(-1)!.text).toContain("more ways by its script");
   });
 
+  it.each([
+    "s.push(s.length)",
+    "s.add(s.size + 'k')",
+    "s.set(s.size, { n: 1 })",
+    "s['k' + Object.keys(s).length] = true",
+    "s = [...s, { at: 1 }]",
+    "s += 'x'",
+  ])("is refused where it keeps ever more, in little time: %s", (grow) => {
+    const kept = /add/.test(grow)
+      ? "new Set()"
+      : /set\(/.test(grow)
+        ? "new Map()"
+        : /push|\.\.\./.test(grow)
+          ? "[]"
+          : /\+=/.test(grow)
+            ? "''"
+            : "{}";
+    const often = "(s.length ?? s.size ?? Object.keys(s).length) > 2";
+    const { notUnderstood } = behaviour(
+      script(
+        `let s = ${kept}; p.onclick = () => p.classList.toggle("on"); b.onclick = () => { ${grow}; p.textContent = ${often} ? "often" : "once"; };`,
+      ),
+    );
+    expect(notUnderstood.at(-1)?.text).toContain("more ways by its script than are gone through");
+  });
+
   it("never stops the reading, whatever it is made of", () => {
     const piece = fc.constantFrom(
       "b.onclick = () => p.classList.toggle('on');",

@@ -101,13 +101,13 @@ export function animationsOf(
   };
   const out: Animation[] = [];
   const endless: string[] = [];
-  lists.name.forEach((name, i) => {
+  for (const [i, name] of lists.name.entries()) {
     const said = sheet.keyframes.get(name);
     const at = (key: keyof Lists): string => lists[key][i % lists[key].length].toLowerCase();
     const iterations = Number(at("iteration-count"));
     const duration = ms(lists.duration[i % lists.duration.length]);
     // One without a length is over at once.
-    if (!said || !(duration > 0) || !(iterations > 0 || at("iteration-count") === "infinite")) return;
+    if (!said || !(duration > 0) || !(iterations > 0 || at("iteration-count") === "infinite")) continue;
     const curve = lists["timing-function"][i % lists["timing-function"].length];
     const frames: Record<string, Frame[]> = {};
     for (const property of animated) {
@@ -120,8 +120,11 @@ export function animationsOf(
       if (own[own.length - 1].at < 1) own.push({ at: 1, value: null, easing: curve });
       frames[property] = own;
     }
-    if (!Object.keys(frames).length) return;
-    if (!Number.isFinite(iterations)) return void endless.push(...Object.keys(frames));
+    if (!Object.keys(frames).length) continue;
+    if (!Number.isFinite(iterations)) {
+      endless.push(...Object.keys(frames));
+      continue;
+    }
     const fill = at("fill-mode");
     out.push({
       name,
@@ -134,6 +137,6 @@ export function animationsOf(
       frames,
       beneath: Object.keys(frames).filter(isImportant),
     });
-  });
+  }
   return { animations: out, endless };
 }

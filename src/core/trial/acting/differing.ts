@@ -6,7 +6,7 @@
 import type { Component } from "../../model";
 import { looksAt, type Program } from "../../program";
 import type { RunState } from "../../run";
-import { isPainted, isSameName } from "../../surface";
+import { isSameName, layoutOf } from "../../surface";
 import type { Observation, SeenPart } from "../system";
 import { arrivesAt, attributesSaid, seenPart } from "./core-system";
 
@@ -40,7 +40,7 @@ const yes = (is: boolean): string => (is ? "yes" : "no");
 export const isSketched = ({ page }: Component): boolean => (page.blocks ?? page.measured) !== undefined;
 
 /**
- * A part that is seen as it is to be, lies over others by its style, and of which nobody said what it covers: the page
+ * A part that takes the pointer, be it seen or not, lies over others by its style, and of which nobody said what it covers: the page
  * alone knows that.
  */
 function coversUnsaid(program: Program, state: RunState, name: string): boolean {
@@ -52,7 +52,7 @@ function coversUnsaid(program: Program, state: RunState, name: string): boolean 
     // What browsers open over all else (HTML §15.3.1, §15.3.7).
     const isOverAll = part.tag === "dialog" || part.attributes?.popover !== undefined;
     const { position = isOverAll ? "fixed" : "" } = looksAt(program, state.pose)[p].css;
-    return /^(fixed|absolute|sticky)$/.test(position) && isPainted(program, state, p);
+    return /^(fixed|absolute|sticky)$/.test(position) && layoutOf(program, state).catches[p];
   });
 }
 

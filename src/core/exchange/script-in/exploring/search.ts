@@ -1,8 +1,10 @@
 /** From the page as loaded on, each act in each way that the page can then be, breadth first; or in those that tell of all. */
 import { doneOf, type Next, worthGoingOn } from "../independent";
 import {
+  type Effect,
   type Entity,
   type Event,
+  INSTANT,
   isA,
   keyOfStore,
   type Reading,
@@ -150,7 +152,7 @@ export class Search {
   private spent(): number {
     const { reading, page, stores } = this;
     const copied = page.copied - (this.apart ? this.copiedBefore : 0);
-    return reading.taken * (1 + stores[0].size / 50) + copied * 2 + reading.written * 4;
+    return reading.taken * (1 + stores[0].size / 50) + copied * 2 + reading.written * 4 + reading.heap.cells * 2;
   }
   private overspent(): boolean {
     this.cut ||= this.spent() > MAX_TAKEN * (this.apart ? 3 : 1);
@@ -182,8 +184,14 @@ export class Search {
     const { page, reading, stores } = this;
     const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
     const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
-    const done = reading.act(stores[at], () => perform(reading, page, act, this.left), due?.world);
+    const goes = (): void => perform(reading, page, act, this.left);
+    const idles = (effects: readonly Effect[]): boolean =>
+      !underWayAfter(act, effects, this.pending[at], reading.timers).size;
+    const isIdle = !due && !this.pending[at].size && [...stores[at].values()].includes(INSTANT);
+    const hurried = isIdle ? reading.act(stores[at], goes, null, { idles, hurries: true }) : null;
+    const done = reading.act(stores[at], goes, due?.world, { idles });
     const key = keyOfStore(done.store);
+    if (hurried && told(hurried) !== told(done)) byTheClock(reading, done.event ?? hurried.event);
     if (act.is === "other key") {
       if (done.effects.length || key !== keyOfStore(stores[at])) atAnyKey(reading, done.event);
       return;
@@ -227,6 +235,7 @@ export class Search {
     const more = this.widths.more(store);
     if (more === "endless") return null;
     if (
+      more === "grows" ||
       this.stores.length >= MOST_APART ||
       (!this.apart && (more === "cut" || this.stores.length >= MAX_WITH_NUMBERS))
     ) {
@@ -250,6 +259,17 @@ export class Search {
     const more = actsOf(page, reading, this.keys, this.left).filter((a) => !known.has(JSON.stringify(a)));
     for (const a of more) this.add(a);
     return more.length > 0;
+  }
+}
+
+const told = ({ store, effects }: { store: Store; effects: readonly unknown[] }): string =>
+  JSON.stringify([[...store].filter(([k]) => !k.startsWith("variable ")).sort(), effects]);
+
+/** How long a person took since the act before no row can ask. */
+function byTheClock(reading: Reading, event: Event | null): void {
+  for (const line of event?.did ?? []) {
+    const text = "what goes by how long ago something else was done: here that is always long ago";
+    reading.notUnderstood.set(`${line} ${text}`, { line, text, otherwise: true });
   }
 }
 

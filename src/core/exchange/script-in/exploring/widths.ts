@@ -19,8 +19,17 @@ export class Widths {
   private readonly values = new Map<string, Set<number>>();
   readonly endless = new Set<string>();
 
-  /** @returns what stands against one more */
-  more(store: Store): "endless" | "cut" | null {
+  /** How much the script kept. */
+  private readonly sizes = new Set<number>();
+  private grows(store: Store): boolean {
+    let size = 0;
+    for (const key of store.keys()) if (isKept(key)) size++;
+    return this.sizes.add(size).size > MAX_STORES;
+  }
+
+  /** @returns what stands against one more: a number without an end, too many ways to be, or ever more that is kept */
+  more(store: Store): "endless" | "cut" | "grows" | null {
+    if (this.grows(store)) return "grows";
     for (const [key, value] of store) {
       if (!isKept(key) || typeof value !== "number") continue;
       const known = this.values.get(key) ?? new Set();

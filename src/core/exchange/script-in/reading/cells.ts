@@ -6,6 +6,11 @@ import type { Js, JsFunction, JsList, JsObject, JsPairs, JsPromise, JsTimer, Sco
 export type Entity = Scope | JsObject | JsList | JsPairs | JsPromise;
 export type Contents = { fields: Map<string, Js>; more?: JsPromise["waiting"] };
 
+/** ms: where nothing is under way a person takes so long until the next act, and what is kept is no older than that. */
+export const LONG_AGO = 3_600_000;
+/** What tells an instant in the store. */
+export const INSTANT = "<time>";
+
 /** So deep is looked into what an act made. */
 const DEPTH = 12;
 /** So much of one value is written out. */
@@ -79,8 +84,8 @@ export function cellsOf(
     if (v.is === "timer") return put(path, `<timer ${called(v)}>`);
     if (v.is === "time") {
       // By its own mark, since a number may have stood there.
-      put(`${path}@`, "<time>");
-      return put(path, v.ms - clock);
+      put(`${path}@`, INSTANT);
+      return put(path, v.ms - clock < -LONG_AGO / 2 ? -LONG_AGO : v.ms - clock);
     }
     if (v.is === "pattern") return put(path, `<pattern ${v.source}>`);
     if (seen.has(v)) return put(path, `<^${seen.get(v)}>`);

@@ -111,6 +111,8 @@ export interface Context {
   write(key: string, value: Cell): void;
   erase(key: string): void;
   effect(effect: Effect): void;
+  /** Of the act under way. */
+  readonly effects: readonly Effect[];
   /** The browser has to know the layout now: what has been said so far is drawn. */
   layout(): void;
   /** How far the page is scrolled in the act under way, px; whoever asks is noted, with what it is held against. */

@@ -42,6 +42,8 @@ function putBack(e: Entity, { fields, more }: Contents): void {
   }
 }
 
+const USUAL = 100;
+
 export class Heap {
   private ids = 0;
   /** While the page is loaded everything is as it will be. */
@@ -52,6 +54,8 @@ export class Heap {
   private readonly worlds = new Map<string, Then>();
   /** ms since the page was loaded, as far as timers tell. */
   clock = 0;
+  /** Cells that were written out in all, beyond those that most scripts keep. */
+  cells = 0;
 
   /** @param forgets keys of the store: what is written there is as it was, once the act is over */
   constructor(private readonly forgets: ReadonlySet<string> = new Set()) {}
@@ -143,6 +147,7 @@ export class Heap {
           for (const [key, cell] of cellsOf(contentsOf(e).fields.get(name), `${path}|${name}`, { clock: this.clock }))
             store.set(key, cell);
     }
+    this.cells += Math.max(0, store.size - USUAL);
     for (const key of [...kept.keys()]) if (isHeapKey(key)) kept.delete(key);
     for (const [key, cell] of store) kept.set(key, cell);
     const key = heapKey(store);

@@ -1,5 +1,6 @@
 /** A script gone through statement by statement, on a page that is only described. */
 
+export { INSTANT } from "./cells";
 export type { Asked, Effect, Event, Timed } from "./context";
 export { BROWSER, type Entity, isKept } from "./heap";
 export {

@@ -4,6 +4,7 @@
  */
 import type * as acorn from "acorn";
 import { iterate, iteratorOf } from "./builtins";
+import { LONG_AGO } from "./cells";
 import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
 import { type Entity, Heap, type World } from "./heap";
@@ -31,6 +32,9 @@ import {
 export const TOO_DEEP = "something nested too deep";
 /** Steps that one act may take. */
 const MAX_STEPS = 20_000;
+
+/** What a script keeps for itself changes nothing that is seen. */
+const isOfPage = (key: string): boolean => !key.startsWith("variable ");
 
 export class Reading implements Working {
   store = new Map<string, Cell>();
@@ -170,7 +174,7 @@ export class Reading implements Working {
   write(key: string, value: Cell): void {
     this.written++;
     this.store.set(key, value);
-    this.page.changed();
+    if (isOfPage(key)) this.page.changed();
     this.coming.wrote(key);
   }
   said(): number {
@@ -179,7 +183,7 @@ export class Reading implements Working {
   erase(key: string): void {
     this.written++;
     this.store.delete(key);
-    this.page.changed();
+    if (isOfPage(key)) this.page.changed();
   }
   effect(effect: Effect): void {
     this.effects.push(effect);
@@ -340,6 +344,7 @@ export class Reading implements Working {
     this.clocks.watch();
     this.heap.loaded(this.keptBut(new Set()));
     this.building = false;
+    if (!this.effects.some((e) => e.do === "start")) this.heap.clock += LONG_AGO;
     this.steps = 0;
     this.turns.drop();
     this.attempt(null, () => this.heap.store(this.store), 1);
@@ -348,18 +353,21 @@ export class Reading implements Working {
   /**
    * An act upon the page as it is in the store.
    * @param before what is kept by what comes: a timer, an answer
+   * @param pace whether nothing is under way after it, so that a long time passes; and whether it comes right after the act before
    * @returns whether all of it was understood, and what went on of that which listeners had waited with
    */
   act(
     store: Store,
     act: () => void,
     before: World | null = null,
+    { idles, hurries = false }: { idles?(effects: readonly Effect[]): boolean; hurries?: boolean } = {},
   ): { store: Map<string, Cell>; effects: Effect[]; event: Event | null; whole: boolean; gone: Entity[] } {
     if (this.building) this.loaded();
     this.store = new Map(store);
     this.coming.begin(store);
     const up = this.ears.worlds();
     this.heap.restore(store, before ? [...up, before] : up);
+    if (hurries) this.heap.clock -= LONG_AGO;
     this.page.changed();
     this.effects = [];
     this.ears.event = null;
@@ -381,6 +389,7 @@ export class Reading implements Working {
     this.ears.settle();
     this.attempt(null, () => this.asked.settle());
     sweep(this, store, (out) => this.heap.elements([...this.keptBut(out)], true));
+    if (idles?.(this.effects)) this.heap.clock += LONG_AGO;
     this.attempt(null, () => this.heap.store(this.store), 1);
     return {
       store: this.page.tidy(this.store),

@@ -45,7 +45,7 @@ const LIVE = "<event>";
 export const isEvent = (o: JsObject): boolean => o.of.has(LIVE);
 
 /** An event as its listeners get it: what it is stays with it, the rest is asked while it is on its way. */
-export function eventOf({ type, target, key, held, detail, moved }: Event): JsObject {
+export function eventOf({ type, target, key, held, detail, moved }: Event, clock: number): JsObject {
   const turned = moved === "open" ? "closed" : "open";
   const code = key === " " ? "Space" : key.length === 1 ? `Key${key.toUpperCase()}` : key;
   const number = key ? (codes[key] ?? key.toUpperCase().charCodeAt(0)) : 0;
@@ -61,6 +61,7 @@ export function eventOf({ type, target, key, held, detail, moved }: Event): JsOb
     // Where the focus or the pointer goes is outside of what is left: within it nobody leaves.
     ...(/^(focus|blur|mouse|pointer)/.test(type) ? { relatedTarget: null } : {}),
     detail: detail ?? (type === "click" ? 1 : 0),
+    timeStamp: { is: "time", ms: clock },
     // The main button, alone (Pointer Events §10.1).
     button: 0,
     buttons: /down$/.test(type) ? 1 : 0,

@@ -96,3 +96,47 @@ describe("what the browser keeps beside the page", () => {
     expect(JSON.stringify(looks)).toContain(`"is ${said}"`);
   });
 });
+
+describe("how long ago something was done", () => {
+  const long = "what goes by how long ago something else was done: here that is always long ago";
+  it.each([
+    [
+      "by throttling",
+      "let last = 0; b.onclick = () => { const now = Date.now(); if (now - last < 300) return; last = now; p.hidden = !p.hidden; };",
+    ],
+    [
+      "by an event's own time",
+      "let until = -1; b.onclick = (e) => { if (e.timeStamp < until) return; until = e.timeStamp + 300; p.hidden = !p.hidden; };",
+    ],
+  ])("is long ago where nothing is under way, and that is told: %s", (_how, text) => {
+    const { rows, remarks } = told(text);
+    expect(rows["click b"]).toEqual({ shown: "hidden", hidden: "shown" });
+    expect(remarks).toEqual([long]);
+  });
+  it("tells nothing where it makes no difference", () => {
+    const { rows, remarks } = told("let last = 0; b.onclick = () => { last = Date.now(); p.hidden = !p.hidden; };");
+    expect([rows["click b"], remarks]).toEqual([{ shown: "hidden", hidden: "shown" }, []]);
+  });
+  it("is as long as what is under way takes", () => {
+    const { rows, remarks } = told(
+      "b.onclick = () => { const end = Date.now() + 400; const id = setInterval(() => { if (Date.now() >= end) { clearInterval(id); p.hidden = true; } }, 200); b.disabled = true; };",
+    );
+    expect(remarks).toEqual([]);
+    expect(Object.values(rows["timer timer"])).toHaveLength(2);
+  });
+});
+
+describe("what fades", () => {
+  it.each([
+    ["opacity 1s, visibility 0s 1s", true],
+    ["opacity 1s", false],
+    ["all 1s", true],
+    ["opacity 1s cubic-bezier(0, 0, 1, 1)", false],
+  ])("can be had while it goes only where its visibility goes later: %s", (transition, can) => {
+    const { doc } = behaviour(
+      `<style>.m { visibility: hidden; transition: ${transition} } .m.on { visibility: visible }</style><button id="b">b</button><div id="m" class="m"><button id="in">in</button></div><script>
+document.getElementById("in").onclick = () => { b.title = m.matches(".on") ? "had" : "late"; }; b.onclick = () => m.classList.toggle("on");</script>`,
+    );
+    expect(JSON.stringify(doc.looks).includes("late")).toBe(can);
+  });
+});

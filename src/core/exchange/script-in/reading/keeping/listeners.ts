@@ -249,7 +249,7 @@ export class Listeners {
     }
   }
   private heardBy(fn: Js, self: Js): Js {
-    const event = this.event ? eventOf(this.event) : undefined;
+    const event = this.event ? eventOf(this.event, this.r.heap.clock) : undefined;
     if (isA(fn, "object") || isA(fn, "element")) return this.r.call(this.r.member(fn, "handleEvent"), [event], fn);
     return this.r.call(fn, [event], self);
   }

@@ -67,11 +67,15 @@ const alike = (a: Js, b: Js): boolean => {
   return typeof a === typeof b ? a === b : Number(a) === Number(b);
 };
 
+/** Later than any number that a script writes down: what counts milliseconds counts them since 1970, or since the page was there. */
+const LATE = 1e15;
+
 /** Between instants there is a time; an instant and a time make another (ECMA-262 §21.4.1). */
 function timed(operator: string, a: Js, b: Js): Js {
   if (isA(a, "time") && isA(b, "time")) return compare(operator, a.ms, b.ms);
   const by = numberOf(isA(a, "time") ? b : a);
   const at = isA(a, "time") ? a : b;
+  if (/^[<>]=?$/.test(operator)) return isA(a, "time") ? compare(operator, LATE, by) : compare(operator, by, LATE);
   if (isA(at, "time") && operator === "+" && !Number.isNaN(by)) return { is: "time", ms: at.ms + by };
   if (isA(a, "time") && operator === "-" && !Number.isNaN(by)) return { is: "time", ms: a.ms - by };
   throw new NotUnderstood(null, "the time of day");

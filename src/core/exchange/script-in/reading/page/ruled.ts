@@ -7,10 +7,32 @@ import { SelectedPage } from "./selected";
 const allOf = (e: PageElement): string[] => [e.name, ...e.children.filter(isElement).flatMap(allOf)];
 const isAround = (key: string): boolean => /^(class|attribute) (html|body) /.test(key);
 
+/** What is no name of a property in a transition. */
+const noProperty =
+  /^([\d.+-].*|[a-z-]+\(.*|ease|linear|ease-in|ease-out|ease-in-out|step-start|step-end|normal|allow-discrete)$/i;
+/** Whether what is said lets a property keep its value for a while after it was told another (CSS Transitions 2 §3). */
+function staysAWhile(said: (property: string) => string | undefined, property: string): boolean {
+  if (["animation", "animation-name"].some((p) => said(p) !== undefined)) return true;
+  const isDiscrete = /allow-discrete/.test(`${said("transition")} ${said("transition-behavior")}`);
+  if (property === "display" && !isDiscrete) return false;
+  const lists = ["transition", "transition-property"].flatMap((p) => said(p)?.split(/,(?![^(]*\))/) ?? []);
+  return lists.some((one) => {
+    const words = one.trim().match(/[^\s(]+(\([^)]*\))?/g) ?? [];
+    const name = words.find((w) => !noProperty.test(w)) ?? "all";
+    return name === "all" || name === property || name.startsWith("var(");
+  });
+}
+
 export class ScriptPage extends SelectedPage {
   private readonly sheet: Sheet | null;
 
-  constructor(doc: Component, mostOfOne?: number, known?: Known) {
+  /** @param isAtOnce what goes out of sight is taken to be gone at once, however it moves */
+  constructor(
+    doc: Component,
+    mostOfOne?: number,
+    known?: Known,
+    private readonly isAtOnce = false,
+  ) {
     super(doc, mostOfOne, known);
     const css = doc.page.css?.trim() ? readSheet(doc.page.css) : null;
     this.sheet = css?.rules.length ? css : null;
@@ -41,12 +63,12 @@ export class ScriptPage extends SelectedPage {
       const own = store.get(`style ${e.name} ${property}`) ?? e.part?.css?.[property];
       return own === undefined || own === "" || own === null ? rules?.get(property)?.value : String(own);
     };
-    if (["transition", "animation", "transition-property", "animation-name"].some((p) => said(p) !== undefined))
-      return [];
+    const stays = (property: string): boolean => !this.isAtOnce && staysAWhile(said, property);
     const display = said("display");
     const children = e.children.filter(isElement);
-    if (display === "none" || (display === undefined && this.attribute(e, "hidden", store) !== null)) return allOf(e);
-    const visibility = said("visibility") ?? around;
+    const isGone = display === "none" || (display === undefined && this.attribute(e, "hidden", store) !== null);
+    if (isGone && !stays("display")) return allOf(e);
+    const visibility = stays("visibility") ? around : (said("visibility") ?? around);
     const inner = children.flatMap((c) => this.hiddenIn(c, store, now, visibility));
     return visibility === "hidden" ? [e.name, ...inner] : inner;
   }

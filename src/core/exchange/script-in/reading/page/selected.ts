@@ -56,6 +56,7 @@ export class SelectedPage extends PageTree {
   /** Elements that were copied in all. */
   copied = 0;
   override changed(): void {
+    super.changed();
     this.seen = null;
   }
   protected standing(store: Store): ReadonlyMap<string, StyledElement> {

@@ -2,7 +2,7 @@
 import { isDisabled } from "../../../../cascade";
 import type { Component, Part } from "../../../../model";
 import { Places } from "../places";
-import { isElement, type Known, type PageElement, type Store, spaced } from "./elements";
+import { type Cell, isElement, type Known, type PageElement, type Store, spaced } from "./elements";
 import { Keyframes } from "./keyframes";
 
 export class PageTree {
@@ -162,13 +162,26 @@ export class PageTree {
 
   classes(e: PageElement, store: Store): Set<string> {
     const out = new Set((this.attribute(e, "class", store) ?? "").split(/\s+/).filter(Boolean));
-    for (const [key, value] of store) {
-      const [kind, name, c] = key.split(" ");
-      if (kind !== "class" || name !== e.name) continue;
+    for (const [c, value] of this.classesSaid(store).get(e.name) ?? []) {
       if (value) out.add(c);
       else out.delete(c);
     }
     return out;
+  }
+  /** What the store says of classes, by element; the same until something is written. */
+  private said: { store: Store; classes: ReadonlyMap<string, readonly (readonly [string, Cell])[]> } | null = null;
+  private classesSaid(store: Store): ReadonlyMap<string, readonly (readonly [string, Cell])[]> {
+    if (this.said?.store === store) return this.said.classes;
+    const classes = new Map<string, (readonly [string, Cell])[]>();
+    for (const [key, value] of store) {
+      if (!key.startsWith("class ")) continue;
+      const [, name, c] = key.split(" ");
+      const own = classes.get(name);
+      if (own) own.push([c, value]);
+      else classes.set(name, [[c, value]]);
+    }
+    this.said = { store, classes };
+    return classes;
   }
 
   attribute(e: PageElement, name: string, store: Store): string | null {
@@ -216,5 +229,7 @@ export class PageTree {
   }
 
   /** Something is otherwise than it was. */
-  changed(): void {}
+  changed(): void {
+    this.said = null;
+  }
 }

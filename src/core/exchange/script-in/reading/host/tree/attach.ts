@@ -1,5 +1,5 @@
 /** Into the page, and out of it. */
-import type { Context } from "../../context";
+import type { Context, Event } from "../../context";
 import { anotherOf, insideMade, isAbout, keyOfPlace, passOn } from "../../made";
 import { isElement, type PageElement, type Store } from "../../page";
 import { isA, type Js, NotUnderstood, textOf } from "../../values";
@@ -247,6 +247,9 @@ export function blank(r: Context, e: PageElement): void {
   }
 }
 
+const GIVEN_AWAY = "the focus, which goes to what is then taken out: in the sheet it stays where it was";
+const firstLine = (event: Event | null): number => Math.min(...(event?.did.size ? event.did : [1]));
+
 /** Once an act is over, what it has taken out is gone where nobody keeps it. @param before how the page was before it */
 export function sweep(
   r: Context,
@@ -262,6 +265,9 @@ export function sweep(
     if (old && page.isInPage(e, store) && !page.isInPage(old, store)) page.places.replacing.add(site);
   }
   noteDrawnAnew(r, before);
+  const last = r.effects.findLast((e) => e.do === "focus");
+  const given = last?.do === "focus" ? page.named(last.part) : null;
+  if (given && !page.isInPage(given, store)) r.note(new NotUnderstood(null, GIVEN_AWAY, true), firstLine(r.event));
   const said = new Set([...store.keys()].flatMap((k) => (k.startsWith("variable ") ? [] : [k.split(" ")[1]])));
   const isSaid = (e: PageElement): boolean => [e, ...insideMade(e)].some((o) => said.has(o.name) || r.isHeard(o));
   const out = page.elements.filter((e) => e.made && !page.isThere(e, store) && isSaid(e));

@@ -142,7 +142,7 @@ function ofWindow(r: Context, name: string): { is: Js } | null {
     case "structuredClone":
       return fn(([value]) => clone(value));
     case "event":
-      return { is: r.event ? eventOf(r.event) : undefined };
+      return { is: r.event ? eventOf(r.event, r.heap.clock) : undefined };
     case "getComputedStyle":
       return fn(([e]) => computedStyle(r, e));
     case "matchMedia":

@@ -21,6 +21,7 @@ export const remarks: Readonly<Record<string, readonly string[]>> = {
     "what is done to something that is on its way out of sight: here it is gone at once",
   ],
   "a port picked from a list": ["what listens for “mousemove”"],
+  "notices in line": ["“queue” grows and grows: the sheet has 2 of it"],
   "a manifest sent by chance": ["chance (Math.random): here it is always the middle"],
   "an egg timer": ["remaining goes on below nought: from there on nothing is told"],
   "a listbox with arrows": ["what listens for “mousemove”"],

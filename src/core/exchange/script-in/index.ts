@@ -52,10 +52,13 @@ export function readScripts(
   // A page of several components can be in too many ways together; each of them by itself is in few.
   const apart = all.refused ? as({ apart: true }) : all;
   const several = apart.refused ? all : apart;
-  if (!several.makes || (!several.refused && !several.read.unlike.length)) return several.read;
   // With several of an element that the script makes there may be too many ways to be; with one there are fewer.
-  const one = as({ most: 1 });
-  return several.refused || one.read.unlike.length < several.read.unlike.length ? one.read : several.read;
+  const isWanting = several.refused || several.read.unlike.length > 0;
+  const one = several.makes && isWanting ? as({ most: 1 }) : several;
+  const best = several.refused || one.read.unlike.length < several.read.unlike.length ? one : several;
+  if (!best.refused) return best.read;
+  const few = as({ few: true });
+  return few.refused ? best.read : few.read;
 }
 
 interface How {
@@ -65,6 +68,8 @@ interface How {
   apart?: boolean;
   /** What goes out of sight is gone at once. */
   atOnce?: boolean;
+  /** Of what grows without an end a few are enough. */
+  few?: boolean;
 }
 const AT_ONCE = "what is done to something that is on its way out of sight: here it is gone at once";
 
@@ -85,11 +90,11 @@ function readWith(
   scripts: readonly Script[],
   left: ReadonlySet<number>,
   known: Known,
-  { most, apart = false, atOnce = false }: How,
+  { most, apart = false, atOnce = false, few = false }: How,
 ): Tried {
   const page = new ScriptPage(broughtIn, most, known, atOnce);
-  const every = explore(page, scripts, new Set(), apart);
-  const gone = left.size ? explore(page, scripts, left, apart) : every;
+  const every = explore(page, scripts, new Set(), { apart, few });
+  const gone = left.size ? explore(page, scripts, left, { apart, few }) : every;
   const { width } = broughtIn.page;
   const first = around(page, apart ? gone : withoutImpossible(gone, width).found);
   const makes = page.elements.some((e) => e.made);

@@ -19,21 +19,24 @@ import { MOST_COUNTING, Search } from "./search";
 import { underWayTwice } from "./twice";
 import { numbersOf } from "./widths";
 
-/** @param apart what is independent is told apart on the way, so that not every way to be need be gone on from */
+/**
+ * @param how.apart what is independent is told apart on the way, so that not every way to be need be gone on from
+ * @param how.few of what grows a few are enough where there would be too many ways to be
+ */
 export function explore(
   page: ScriptPage,
   scripts: readonly Script[],
   left: ReadonlySet<number>,
-  apart = false,
+  { apart = false, few = false }: { apart?: boolean; few?: boolean } = {},
 ): Explored {
-  const known: Known = { counting: new Set(), positions: new Set(), framed: false };
-  const { counting, positions } = known;
+  const known: Known = { counting: new Set(), positions: new Set(), growing: new Set(), few, framed: false };
+  const { counting, positions, growing } = known;
   let times = 0;
   for (;;) {
-    const [counted, kept] = [counting.size, positions.size];
+    const [counted, kept, grown] = [counting.size, positions.size, growing.size];
     const places = page.places.size;
     const found: Explored = exploreOnce(page, scripts, left, known, apart);
-    if (positions.size > kept) continue;
+    if (positions.size > kept || growing.size > grown) continue;
     const draws: boolean = !known.framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
     known.framed ||= draws;
     if (page.places.size > places && ++times <= MOST_TIMES) page.forgetMade();

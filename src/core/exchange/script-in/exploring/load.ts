@@ -23,6 +23,10 @@ export interface Known {
   counting: Set<number>;
   /** Variables that keep where the page was scrolled, or how wide the window was, by their keys in the store. */
   positions: Set<string>;
+  /** What grows without an end, by the beginning of its keys in the store. */
+  growing: Set<string>;
+  /** Of what grows a few are enough where there would be too many ways to be. */
+  few: boolean;
   /** It draws frame by frame. */
   framed: boolean;
 }
@@ -30,12 +34,12 @@ export interface Known {
 export function load(
   page: ScriptPage,
   scripts: readonly Script[],
-  { counting, framed, positions }: Known,
+  { counting, framed, positions, growing }: Known,
 ): { reading: Reading; keys: Set<string> } {
   // What was moved while it was loaded before is where it was.
   if (page.isRearranged()) page.forgetMade();
   const keys = new Set<string>();
-  const reading = new Reading(page, "", counting, framed, positions);
+  const reading = new Reading(page, "", counting, framed, positions, growing);
   const top = reading.scope(null);
   reading.handlers.top = top;
   const note = (error: unknown, line: number): void => {

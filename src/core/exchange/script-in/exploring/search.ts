@@ -27,7 +27,7 @@ import type { Outcome } from "./found";
 import type { Known } from "./load";
 import { perform } from "./perform";
 import type { Positions } from "./positions";
-import { MAX_WITH_NUMBERS, Widths } from "./widths";
+import { growingIn, MAX_WITH_NUMBERS, Widths } from "./widths";
 
 /** So much is gone through in all: some seconds. */
 const MAX_TAKEN = 400_000;
@@ -39,6 +39,9 @@ const NOT_TOGETHER = "components that go their own ways: not every two were gone
 
 /** Timers whose own function counts; each costs one more time through the script. */
 export const MOST_COUNTING = 4;
+
+/** What grows without an end; each costs one more time through the script. */
+const MOST_GROWING = 3;
 
 /** A timer whose function sets it again and again, each time with another number: more often than is told apart. */
 const MOST_IN_TURN = 8;
@@ -99,7 +102,7 @@ export class Search {
     this.pending = [new Set(startedBy(reading.effects))];
     this.outcomes = this.acts.map(() => []);
     this.index = new Map([[keyOfStore(this.stores[0]), 0]]);
-    this.widths = new Widths(known.framed);
+    this.widths = new Widths(known.framed, apart);
     this.widths.more(this.stores[0]);
   }
 
@@ -234,6 +237,9 @@ export class Search {
   private added(store: Store, key: string): number | null {
     const more = this.widths.more(store);
     if (more === "endless") return null;
+    const { growing, few } = this.known;
+    const grown = more === "grows" || (few && more === "cut") ? growingIn(store) : null;
+    if (grown && growing.size < MOST_GROWING) growing.add(grown);
     if (
       more === "grows" ||
       this.stores.length >= MOST_APART ||

@@ -11,8 +11,14 @@ const MAX_FRAMES = 320;
 /** How many ways to be there are, apart from numbers; and how many values a number has. */
 export class Widths {
   private readonly most: number;
-  /** @param framed it draws frame by frame */
-  constructor(framed: boolean) {
+  /**
+   * @param framed it draws frame by frame
+   * @param isApart what is independent is told apart on the way
+   */
+  constructor(
+    framed: boolean,
+    private readonly isApart: boolean,
+  ) {
     this.most = framed ? MAX_FRAMES : MAX_VALUES;
   }
   private readonly apart = new Set<string>();
@@ -24,7 +30,7 @@ export class Widths {
   private grows(store: Store): boolean {
     let size = 0;
     for (const key of store.keys()) if (isKept(key)) size++;
-    return this.sizes.add(size).size > MAX_STORES;
+    return this.sizes.add(size).size > (this.isApart ? MAX_STORES : MAX_VALUES);
   }
 
   /** @returns what stands against one more: a number without an end, too many ways to be, or ever more that is kept */
@@ -46,6 +52,28 @@ export class Widths {
     this.apart.add(keyOfStore(new Map(plain)).replace(/\d+/g, "#"));
     return this.apart.size > MAX_STORES ? "cut" : null;
   }
+}
+
+/** So many of one list say that it grows. */
+const GROWN = 3;
+
+/** Of what the script keeps the list, map or object of which it keeps most, by the beginning of its keys; null for none. */
+export function growingIn(store: Store): string | null {
+  const lists = new Map<string, number>();
+  const others = new Map<string, number>();
+  for (const key of store.keys()) {
+    const [, entity, field, inside] = (isKept(key) && /^(\S+ \d+) ([^.|]*)([.|]?)/.exec(key)) || [];
+    if (entity === undefined) continue;
+    const isListed = /^\d+(-key|-value)?$/.test(field);
+    const path = inside && !isListed ? `${entity} ${field}` : entity;
+    const counts = inside || isListed ? lists : others;
+    counts.set(path, (counts.get(path) ?? 0) + 1);
+  }
+  for (const counts of [lists, others]) {
+    const [path, count] = [...counts].reduce((a, b) => (b[1] > a[1] ? b : a), ["", 0]);
+    if (count >= GROWN) return path;
+  }
+  return null;
 }
 
 /** Numbers that come to be kept, with what they are at first, else with the one of their values nearest to nought. */

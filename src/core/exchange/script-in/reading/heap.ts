@@ -6,7 +6,7 @@
 import { type Contents, cellsOf, cellsOfWaiting, contentsOf, type Entity, namedBy } from "./cells";
 import { NotUnderstood } from "./not-understood";
 import type { Cell, PageElement, Store } from "./page";
-import { type Js, type JsFunction, type JsPromise, type JsTimer, type Scope, same } from "./values";
+import { isA, type Js, type JsFunction, type JsPromise, type JsTimer, type Scope, same } from "./values";
 
 export type { Entity } from "./cells";
 export type World = ReadonlyMap<Entity, Contents>;
@@ -43,6 +43,8 @@ function putBack(e: Entity, { fields, more }: Contents): void {
 }
 
 const USUAL = 100;
+/** Of what grows without an end so much is told apart. */
+export const MOST_OF_GROWING = 2;
 
 export class Heap {
   private ids = 0;
@@ -57,8 +59,25 @@ export class Heap {
   /** Cells that were written out in all, beyond those that most scripts keep. */
   cells = 0;
 
-  /** @param forgets keys of the store: what is written there is as it was, once the act is over */
-  constructor(private readonly forgets: ReadonlySet<string> = new Set()) {}
+  /**
+   * @param forgets keys of the store: what is written there is as it was, once the act is over
+   * @param growing what grows without an end, by the beginning of its keys: of it no more than a few are kept
+   */
+  constructor(
+    private readonly forgets: ReadonlySet<string> = new Set(),
+    private readonly growing: ReadonlySet<string> = new Set(),
+  ) {}
+  /** What was left out of what grows since the act began: the name of a variable, where one has it. */
+  leftOut: string | null = null;
+  private prune(e: Entity, path: string): void {
+    if (!this.growing.has(path) || (e.is !== "list" && e.is !== "pairs" && e.is !== "object")) return;
+    const size = e.is === "object" ? e.of.size : e.items.length;
+    if (size <= MOST_OF_GROWING) return;
+    if (e.is === "object") for (const name of [...e.of.keys()].slice(MOST_OF_GROWING)) e.of.delete(name);
+    else e.items.length = MOST_OF_GROWING;
+    const named = (scope: Scope): string[] => [...scope.values].flatMap(([name, v]) => (v === e ? [name] : []));
+    this.leftOut = this.scopes.flatMap(named)[0] ?? path.split(" ")[2] ?? "a list";
+  }
 
   scope(parent: Scope | null): Scope {
     const made: Scope = { is: "scope", id: this.loading ? this.ids++ : null, values: new Map(), parent };
@@ -118,12 +137,14 @@ export class Heap {
     };
     const { clock } = this;
     for (const [e, { fields: before, more: waited = [] }] of this.written) {
+      this.prune(e, `variable ${e.id}`);
       const { fields: now, more: waits = [] } = contentsOf(e);
       let differs = false;
       for (const name of new Set([...before.keys(), ...now.keys()])) {
         const [was, is] = [before.get(name), now.get(name)];
         if (before.has(name) === now.has(name) && same(was, is)) continue;
         const path = `variable ${e.id} ${name.replace(/\s/g, "_")}`;
+        if (isA(is, "list") || isA(is, "pairs") || isA(is, "object")) this.prune(is, path);
         if (this.forgets.has(path) && (e.is === "scope" || e.is === "object")) {
           (e.is === "scope" ? e.values : e.of).set(name, was);
           continue;

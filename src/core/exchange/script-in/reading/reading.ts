@@ -7,8 +7,8 @@ import { iterate, iteratorOf } from "./builtins";
 import { LONG_AGO } from "./cells";
 import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
-import { type Entity, Heap, type World } from "./heap";
-import { globalOf, isIn, sweep } from "./host";
+import { type Entity, Heap, MOST_OF_GROWING, type World } from "./heap";
+import { firstLine, globalOf, isIn, sweep } from "./host";
 import { Handlers, Listeners, Requests, Timers, Turns } from "./keeping";
 import { assignMember, construct, evaluateCall, execute, ITERATOR_OF, memberOf } from "./language";
 import { Measure } from "./measure";
@@ -61,8 +61,10 @@ export class Reading implements Working {
     readonly framed = false,
     /** What keeps where the page was scrolled, or how wide the window was, by its key in the store. */
     positions: ReadonlySet<string> = new Set(),
+    /** What grows without an end, by the beginning of its keys. */
+    growing: ReadonlySet<string> = new Set(),
   ) {
-    this.heap = new Heap(positions);
+    this.heap = new Heap(positions, growing);
     this.ears = new Listeners(this);
     this.handlers = new Handlers(this);
     this.clocks = new Timers(this, counting);
@@ -390,7 +392,12 @@ export class Reading implements Working {
     this.attempt(null, () => this.asked.settle());
     sweep(this, store, (out) => this.heap.elements([...this.keptBut(out)], true));
     if (idles?.(this.effects)) this.heap.clock += LONG_AGO;
+    this.heap.leftOut = null;
     this.attempt(null, () => this.heap.store(this.store), 1);
+    if (this.heap.leftOut !== null) {
+      const text = `“${this.heap.leftOut}” grows and grows: the sheet has ${MOST_OF_GROWING} of it`;
+      this.note(new NotUnderstood(null, text, true), firstLine(this.event));
+    }
     return {
       store: this.page.tidy(this.store),
       effects: this.effects,

@@ -248,7 +248,8 @@ export function blank(r: Context, e: PageElement): void {
 }
 
 const GIVEN_AWAY = "the focus, which goes to what is then taken out: in the sheet it stays where it was";
-const firstLine = (event: Event | null): number => Math.min(...(event?.did.size ? event.did : [1]));
+/** The first line that did something about it. */
+export const firstLine = (event: Event | null): number => Math.min(...(event?.did.size ? event.did : [1]));
 
 /** Once an act is over, what it has taken out is gone where nobody keeps it. @param before how the page was before it */
 export function sweep(

@@ -34,6 +34,11 @@ function placeTo(r: Context, e: PageElement, other: PageElement): number {
 }
 const BLURS = "blur(), by which what has the focus loses it: the sheet keeps it";
 
+function focus(r: Context, e: PageElement): undefined {
+  r.layout();
+  if (r.page.matches(focusable, e, r.store)) r.effect({ do: "focus", part: e.name });
+}
+
 export const elementMethods: Record<string, (r: Context, e: PageElement, args: Js[]) => Js> = {
   ...treeMethods,
   ...targetMethods,
@@ -62,11 +67,7 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
     if (on !== has) attributeSet(r, e, name, on ? "" : null);
     return on;
   },
-  focus: (r, e) => {
-    r.layout();
-    if (r.page.matches(focusable, e, r.store)) r.effect({ do: "focus", part: e.name });
-    return undefined;
-  },
+  focus,
   blur: (r, e) => {
     if (r.page.matches(focusable, e, r.store)) r.note(new NotUnderstood(null, BLURS, true), r.calling ?? 0);
     return undefined;
@@ -89,8 +90,8 @@ export const elementMethods: Record<string, (r: Context, e: PageElement, args: J
   releasePointerCapture: (r) => capture(r, null),
   hasPointerCapture: (r, e) => capturing(r) === e,
   animate,
-  // What is selected of a text is no fact.
-  select: () => undefined,
+  // What is selected of a text is no fact; browsers focus the field.
+  select: focus,
   setSelectionRange: () => undefined,
   reset,
   checkValidity: (r, e) => report(r, e, false),

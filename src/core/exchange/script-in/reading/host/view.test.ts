@@ -140,3 +140,8 @@ document.getElementById("in").onclick = () => { b.title = m.matches(".on") ? "ha
     expect(JSON.stringify(doc.looks).includes("late")).toBe(can);
   });
 });
+
+it("a field whose text is selected has the focus", () => {
+  const { rows } = told("b.insertAdjacentHTML('afterend', '<input id=f value=x>'); b.onclick = () => f.select();");
+  expect(rows["click b"]).toEqual({ ready: "/ focus input" });
+});

@@ -21,6 +21,7 @@ export const remarks: Readonly<Record<string, readonly string[]>> = {
     "what is done to something that is on its way out of sight: here it is gone at once",
   ],
   "a port picked from a list": ["what listens for “mousemove”"],
+  "soup and tea by components": [LOST],
   "notices in line": ["“queue” grows and grows: the sheet has 2 of it"],
   "a manifest sent by chance": ["chance (Math.random): here it is always the middle"],
   "an egg timer": ["remaining goes on below nought: from there on nothing is told"],
@@ -72,6 +73,7 @@ export const faults: Readonly<Record<string, RegExp>> = {
   "drawn anew each time": /the page: focus: expected toggle, found nothing/,
   "lamps by their markup": /the page: focus: expected port, found nothing/,
   "a booking as a class": /the page: focus: expected b-2, found nothing/,
+  "soup and tea by components": /the page: focus: expected n, found nothing/,
   "crates by a helper": /the page: focus: expected node-2, found nothing/,
   "stores by a tagged template": /the page: focus: expected lamp, found nothing/,
   // The handle of a timer is lost when another is set over it: it comes although the pointer has gone.

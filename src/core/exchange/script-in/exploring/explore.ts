@@ -35,7 +35,9 @@ export function explore(
   for (;;) {
     const [counted, kept, grown] = [counting.size, positions.size, growing.size];
     const places = page.places.size;
-    const found: Explored = exploreOnce(page, scripts, left, known, apart);
+    // What comes to be known of places is made use of at once: by what is not known yet the page would fill with doubles.
+    const knowsMore = (): boolean => page.places.size > places && times < MOST_TIMES;
+    const found: Explored = exploreOnce(page, scripts, left, known, apart, knowsMore);
     if (positions.size > kept || growing.size > grown) continue;
     const draws: boolean = !known.framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
     known.framed ||= draws;
@@ -45,22 +47,26 @@ export function explore(
 }
 
 /** How often the script is gone through once more since elements come to several places of the page, or take one another's. */
-const MOST_TIMES = 6;
+const MOST_TIMES = 16;
 
-/** @param known what comes to be known is added; where a position is kept it ends at once */
+/**
+ * @param known what comes to be known is added; where a position is kept it ends at once
+ * @param knowsMore whether to end at once, and begin anew
+ */
 function exploreOnce(
   page: ScriptPage,
   scripts: readonly Script[],
   left: ReadonlySet<number>,
   known: Known,
   apart: boolean,
+  knowsMore: () => boolean,
 ): Explored {
   const { reading, keys } = load(page, scripts, known);
   const keeping = new Positions(reading, known.positions);
   reading.leave(left);
   tellUnheard(reading);
   const loaded = [...reading.effects];
-  const search = new Search(page, reading, keys, left, known, keeping, apart);
+  const search = new Search(page, reading, keys, left, known, keeping, apart, knowsMore);
   search.run();
   const { acts, outcomes, stores } = search;
   tellAnyWidth(reading, search);

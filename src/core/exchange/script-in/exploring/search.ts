@@ -84,6 +84,7 @@ export class Search {
    * @param left lines that are left out
    * @param known places of timers and requests that count are added
    * @param apart what is independent is told apart on the way: not every way to be is gone on from
+   * @param knowsMore whether all of it is gone through once more anyway
    */
   constructor(
     private readonly page: ScriptPage,
@@ -93,6 +94,7 @@ export class Search {
     private readonly known: Known,
     private readonly positions: Positions,
     private readonly apart: boolean,
+    private readonly knowsMore: () => boolean,
   ) {
     this.copiedBefore = page.copied;
     this.countingBefore = known.counting.size;
@@ -193,6 +195,7 @@ export class Search {
     const isIdle = !due && !this.pending[at].size && [...stores[at].values()].includes(INSTANT);
     const hurried = isIdle ? reading.act(stores[at], goes, null, { idles, hurries: true }) : null;
     const done = reading.act(stores[at], goes, due?.world, { idles });
+    this.cut ||= this.knowsMore();
     const key = keyOfStore(done.store);
     if (hurried && told(hurried) !== told(done)) byTheClock(reading, done.event ?? hurried.event);
     if (act.is === "other key") {

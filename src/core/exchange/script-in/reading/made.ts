@@ -40,13 +40,14 @@ export function makeElement(
   if (free) {
     if (page.isThere(free, store)) page.places.madeOver.add(place);
     now.add(free);
+    free.made!.from = site;
     return free;
   }
   // Those beside different elements are not in one another's way.
   if (known.length >= most + Math.max(0, new Set(known.map((e) => e.parent)).size - 1)) return known[0];
   if (isFull(page)) throw new NotUnderstood(null, "elements without an end");
   const name = nameFor(page, /^[a-z]+$/.test(tag) ? tag : "part");
-  const made = { site: place, named: false };
+  const made = { site: place, from: site, named: false };
   const e = page.add({ name, tag, part: null, attributes: {}, parent: null, children: [], made });
   now.add(e);
   return e;

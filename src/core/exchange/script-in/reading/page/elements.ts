@@ -12,8 +12,8 @@ export interface PageElement extends StyledElement {
   part: Part | null;
   parent: PageElement | null;
   children: (PageElement | string)[];
-  /** Of one that the script makes: where, and whether it has its name from the script. */
-  made?: { site: string; named: boolean };
+  /** Of one that the script makes: where, from where that was come to last, and whether it has its name from the script. */
+  made?: { site: string; from: string; named: boolean };
   /** White space stands between it and the element after it. */
   gap?: boolean;
   css?: Record<string, string>;

@@ -31,11 +31,12 @@ export function noteDrawnAnew(r: Context, before: Store): void {
       const at = places.findIndex((place) => place !== "");
       if (at < 0) continue;
       const [old] = left.splice(at, 1);
-      page.places.replacing.add(places[at]);
-      for (const m of r.madeNow) page.places.alike(m.made!.site, e.made!.site, places[at]);
+      drawnBy(r, e, places[at]);
       pair(e, old.children.filter(isMade).filter(isOld));
     }
   };
+  for (const e of r.madeNow)
+    if (page.isThere(e, before) && page.places.isReplacing(e.made!.site)) drawnBy(r, e, e.made!.site);
   const around = new Set([...r.madeNow].flatMap((e) => (e.parent && isNew(e) ? [e.parent] : [])));
   for (const p of around)
     if (page.isInPage(p, store) && page.isInPage(p, before))
@@ -43,6 +44,18 @@ export function noteDrawnAnew(r: Context, before: Store): void {
         p,
         p.children.filter(isMade).filter((c) => isOld(c) && !page.isThere(c, store)),
       );
+}
+
+/** What one drawing makes is the same from wherever that was come to, and so is all that it makes besides. */
+function drawnBy(r: Context, e: PageElement, place: string): void {
+  r.page.places.replacing.add(place);
+  for (const m of r.madeNow) r.page.places.alike(m.made!.from, e.made!.from, place);
+}
+
+/** One that is about to stand for another, since it was made in its place: more than the last call has to be the same. */
+export function noteSame(r: Context, e: PageElement, old: PageElement): void {
+  const place = placeOf(r, e, old);
+  if (/\d+ \d+/.test(place)) drawnBy(r, e, place);
 }
 
 /** The end that both have in common; the call alone only where nothing else comes from it in one act, but for loops. */

@@ -4,7 +4,7 @@ import { anotherOf, insideMade, isAbout, keyOfPlace, passOn } from "../../made";
 import { isElement, type PageElement, type Store } from "../../page";
 import { isA, type Js, NotUnderstood, textOf } from "../../values";
 import { focusable } from "../native";
-import { noteDrawnAnew } from "./anew";
+import { noteDrawnAnew, noteSame } from "./anew";
 import { fragmentIn } from "./fragments";
 import { AFTER, afterNow, BEFORE, besideNow, isBlankAt, ownWords, sayAfter, sayBeside } from "./nodes";
 
@@ -179,7 +179,10 @@ export function inPlaceOf(r: Context, parent: PageElement, child: Js): Js {
       !r.page.isThere(c, r.store) &&
       !r.madeNow.has(c),
   );
-  if (old && isPlain(r, e) && isPlain(r, old) && e.tag === old.tag) become(r, child, old);
+  if (old && isPlain(r, e) && isPlain(r, old) && e.tag === old.tag) {
+    noteSame(r, e, old);
+    become(r, child, old);
+  }
   return child;
 }
 

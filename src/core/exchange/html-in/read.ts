@@ -265,7 +265,7 @@ class Reader {
     if (id) return id;
     const label = node.attribs["aria-label"] ?? (/^(button|a|summary)$/.test(node.name) ? textIn(node) : "");
     if (label && label.length < 30) return label;
-    return classes?.trim().split(/\s+/)[0] || node.attribs.role || node.name;
+    return classes?.trim().split(/\s+/)[0] || roleSaid(node) || node.name;
   }
 
   private name(wish: string): string {
@@ -284,9 +284,15 @@ class Reader {
   /** Rows to start with: what is operated, referred to, or lies over others. */
   private deservesRow(node: Element): boolean {
     const { attribs } = node;
-    if (isOperable(node) || attribs.role || attribs.hidden !== undefined) return true;
+    if (isOperable(node) || roleSaid(node) || attribs.hidden !== undefined) return true;
     return Boolean(attribs.id) && node.name !== "body" && !attribs.id.endsWith("-title");
   }
+}
+
+/** The role that its author gives it; none for what is given none. */
+function roleSaid({ attribs }: Element): string {
+  const [role = ""] = attribs.role?.trim().split(/\s+/) ?? [];
+  return /^(none|presentation)$/.test(role) ? "" : role;
 }
 
 /** What stands in a `javascript:` address, decoded (HTML §7.4.2.3.2); null for any other address. */

@@ -102,21 +102,19 @@ function isChosen(option: StyledElement): boolean {
 export const isChecked = (e: StyledElement): boolean =>
   e.tag === "option" ? isChosen(e) : isCheckable(e.tag, { type: attribute(e, "type") ?? "" }) && has(e, "checked");
 
+/** The radio buttons of its name and form, itself among them; none for one without a name (HTML §4.10.5.1.16). */
+export function radioGroup(e: StyledElement): StyledElement[] {
+  const [name, form] = [attribute(e, "name"), closest(e, "form")];
+  const isOne = (o: StyledElement): boolean =>
+    o.tag === "input" && typeOf(o) === "radio" && attribute(o, "name") === name && closest(o, "form") === form;
+  return name ? [...within(rootOf(e))].filter((o) => o === e || isOne(o)) : [];
+}
+
 /** A bar without a value, and radio buttons of which none is checked (HTML §4.16.3). */
 export function isIndeterminate(e: StyledElement): boolean {
   if (e.tag === "progress") return !has(e, "value");
   if (e.tag !== "input" || typeOf(e) !== "radio" || has(e, "checked")) return false;
-  const name = attribute(e, "name");
-  if (!name) return true;
-  const form = closest(e, "form");
-  return ![...within(rootOf(e))].some(
-    (o) =>
-      o.tag === "input" &&
-      typeOf(o) === "radio" &&
-      attribute(o, "name") === name &&
-      closest(o, "form") === form &&
-      has(o, "checked"),
-  );
+  return !radioGroup(e).some((o) => has(o, "checked"));
 }
 
 /** Elements that a label can be of (HTML §4.10.2). */

@@ -1,7 +1,7 @@
 /** What browsers check of a field, as far as its markup tells it (HTML §4.10.21): what is typed is a person's own. */
 import { boundedPattern } from "../safety";
-import { isCheckable, isChecked, isOff } from "./controls";
-import { attribute, closest, has, isElement, rootOf, type StyledElement, within } from "./tree";
+import { isCheckable, isChecked, isOff, radioGroup } from "./controls";
+import { attribute, closest, has, isElement, type StyledElement, within } from "./tree";
 
 /** In what way a field is not in order, as scripts are told of it (HTML §4.10.21.3, `ValidityState`). */
 export type Flaw =
@@ -21,8 +21,11 @@ const monday = (year: number, week: number): number => {
   const fourth = new Date(Date.UTC(year, 0, 4));
   return fourth.getTime() / DAY - ((fourth.getUTCDay() + 6) % 7) + (week - 1) * 7;
 };
-/** Types of fields to be written in that take no other text than this, which stands for a number (HTML §4.10.5.1). */
-const shapes: Record<string, { shape: RegExp; step: number; number(text: string): number }> = {
+/**
+ * Types of fields to be written in that take no other text than this, which stands for a number (HTML §4.10.5.1).
+ * Steps are counted in `unit`, of one number where nothing is said; where the field says none, it is `step` of them.
+ */
+const shapes: Record<string, { shape: RegExp; step: number; unit?: number; number(text: string): number }> = {
   number: { shape: /^-?(\d+|\d*\.\d+)(e[-+]?\d+)?$/i, step: 1, number: Number },
   date: {
     shape: /^\d{4,}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/,
@@ -36,7 +39,8 @@ const shapes: Record<string, { shape: RegExp; step: number; number(text: string)
   },
   week: {
     shape: /^\d{4,}-W(0[1-9]|[1-4]\d|5[0-3])$/,
-    step: 7,
+    step: 1,
+    unit: 7,
     number: (t) => monday(Number(t.slice(0, -4)), Number(t.slice(-2))),
   },
   time: {
@@ -50,8 +54,6 @@ const shapes: Record<string, { shape: RegExp; step: number; number(text: string)
     number: (t) => since(t.replace(" ", "T")) / 1000,
   },
 };
-/** Whose step is counted in something else than its numbers: a week in weeks. */
-const unit: Record<string, number> = { week: 7 };
 /** They always have a value, or none is asked of them. */
 const full = /^(color|range|submit)$/;
 const patterned = /^(text|search|url|tel|email|password)$/;
@@ -89,19 +91,14 @@ function isChosen(e: StyledElement): boolean {
 /** One of a group of radio buttons is asked for where any of them has to be checked (HTML §4.10.5.1.16). */
 function isTicked(e: StyledElement): boolean {
   if (typeOf(e) !== "radio") return !has(e, "required") || has(e, "checked");
-  const [name, form] = [attribute(e, "name"), closest(e, "form")];
-  const isOfGroup = (o: StyledElement): boolean =>
-    o === e ||
-    (o.tag === "input" && typeOf(o) === "radio" && attribute(o, "name") === name && closest(o, "form") === form);
-  // One without a name is in no group.
-  const group = name ? [...within(rootOf(e))].filter(isOfGroup) : [];
+  const group = radioGroup(e);
   return !group.some((o) => has(o, "required")) || group.some((o) => has(o, "checked"));
 }
 
 /** Between its bounds, and on its steps (HTML §4.10.5.3.7 and .8); a bound that is none of its values is none. */
 function misfit(e: StyledElement, value: string): Flaw | null {
   const type = typeOf(e);
-  const { shape, step: own, number } = shapes[type];
+  const { shape, step: own, unit = 1, number } = shapes[type];
   const bound = (name: string): number | null => {
     const said = attribute(e, name);
     return said !== undefined && shape.test(said) ? number(said) : null;
@@ -113,8 +110,8 @@ function misfit(e: StyledElement, value: string): Flaw | null {
   if (!isRound && max !== null && n > max) return "rangeOverflow";
   if (/^any$/i.test(said)) return null;
   // From its own value on it takes steps where no least one is said: what it begins with is one.
-  const by = Number(said) > 0 ? Number(said) * (unit[type] ?? 1) : own;
-  const steps = (n - (min ?? n)) / by;
+  const by = Number(said) > 0 ? Number(said) : own;
+  const steps = (n - (min ?? n)) / (by * unit);
   return Math.abs(steps - Math.round(steps)) < 1e-9 ? null : "stepMismatch";
 }
 

@@ -125,6 +125,13 @@ function isPastAnEdge(element: Element): boolean {
 const meetsView = ({ left, right, top, bottom }: DOMRect): boolean =>
   bottom > 0 && top < innerHeight && right > 0 && left < document.documentElement.clientWidth;
 
+function isElsewhereOnThePage(element: Element, box: DOMRect): boolean {
+  for (let e: Element | null = element; e; e = parentOf(e)) if (getComputedStyle(e).position === "fixed") return false;
+  const { scrollHeight, scrollWidth } = document.documentElement;
+  const down = box.top + scrollY >= 0 && box.bottom + scrollY <= scrollHeight + 1;
+  return down && box.left + scrollX >= 0 && box.right + scrollX <= scrollWidth + 1;
+}
+
 /**
  * Out of view only because the page, or what it lies in, is not scrolled there; or only as a box, while what stands in it
  * goes beyond it and is seen, as of a row of slides that is moved along.
@@ -134,11 +141,7 @@ function isScrolledAway(element: Element): boolean {
   if (meetsView(box)) return false;
   const isFilled = (e: Element): boolean =>
     [...e.children].some((c) => meetsView(c.getBoundingClientRect()) || isFilled(c));
-  if (isPastAnEdge(element) || isFilled(element)) return true;
-  for (let e: Element | null = element; e; e = parentOf(e)) if (getComputedStyle(e).position === "fixed") return false;
-  const { scrollHeight, scrollWidth } = document.documentElement;
-  const down = box.top + scrollY >= 0 && box.bottom + scrollY <= scrollHeight + 1;
-  return down && box.left + scrollX >= 0 && box.right + scrollX <= scrollWidth + 1;
+  return isElsewhereOnThePage(element, box) || isPastAnEdge(element) || isFilled(element);
 }
 
 /** The innermost part around an element. */

@@ -56,7 +56,7 @@ export function readScripts(
   const isWanting = several.refused || several.read.unlike.length > 0;
   const one = several.makes && isWanting ? as({ most: 1 }) : several;
   const best = several.refused || one.read.unlike.length < several.read.unlike.length ? one : several;
-  if (!best.refused) return best.read;
+  if (!best.refused || !exact.grows) return best.read;
   const few = as({ few: true });
   return few.refused ? best.read : few.read;
 }
@@ -80,6 +80,8 @@ interface Tried {
   makes: boolean;
   /** Nothing was told of it. */
   refused: boolean;
+  /** That may be since something that the script keeps grows. */
+  grows: boolean;
 }
 
 const TOO_MANY =
@@ -106,7 +108,7 @@ function readWith(
   const parts = apart ? apartOf(found, width, own) : [counted(found, own)];
   const refused = (text: string): Tried => {
     const notUnderstood = [...found.notUnderstood, { line: 1, text }];
-    return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true };
+    return { read: { doc: broughtIn, proposals, notUnderstood, unlike: [] }, makes, refused: true, grows: gone.grows };
   };
   const widths = parts.map(widthOf);
   if (found.cut || widths.includes("too many")) return refused(TOO_MANY);
@@ -145,7 +147,7 @@ function readWith(
   const loose = widths.includes("either") ? write(true) : strict;
   const read = isBetter(loose, strict) ? loose : strict;
   if (typeof read === "string") return refused(read);
-  return { read, makes, refused: false };
+  return { read, makes, refused: false, grows: gone.grows };
 }
 
 /** More states beside one another than one takes in at a glance. */

@@ -148,9 +148,9 @@ class Acting {
       this.possible = all.slice(0, MOST_POSSIBLE);
     }
     const refusing = new Set<Possible>();
-    const inside = done.done && done.on !== undefined ? { [Object.keys(act)[0]]: done.on } : null;
+    const inside = done.done && done.on !== undefined ? ({ [Object.keys(act)[0]]: done.on } as Stimulus) : null;
     for (const p of this.possible) {
-      const where = inside && p.core.canDo(inside as Stimulus) ? (inside as Stimulus) : act;
+      const where = inside && p.core.canDo(inside) ? inside : act;
       if (!(await p.act(where)).done) refusing.add(p);
     }
     if (!done.done) {

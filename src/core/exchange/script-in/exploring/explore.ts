@@ -15,7 +15,7 @@ import type { Explored } from "./found";
 import { needless } from "./keys";
 import { type Known, load, type Script } from "./load";
 import { Positions } from "./positions";
-import { MOST_COUNTING, Search } from "./search";
+import { type How, MOST_COUNTING, Search } from "./search";
 import { underWayTwice } from "./twice";
 import { numbersOf } from "./widths";
 
@@ -29,7 +29,7 @@ export function explore(
   left: ReadonlySet<number>,
   { apart = false, few = false }: { apart?: boolean; few?: boolean } = {},
 ): Explored {
-  const known: Known = { counting: new Set(), positions: new Set(), growing: new Set(), few, framed: false };
+  const known: Known = { counting: new Set(), positions: new Set(), growing: new Set(), framed: false };
   const { counting, positions, growing } = known;
   let times = 0;
   for (;;) {
@@ -37,7 +37,7 @@ export function explore(
     const places = page.places.size;
     // What comes to be known of places is made use of at once: by what is not known yet the page would fill with doubles.
     const knowsMore = (): boolean => page.places.size > places && times < MOST_TIMES;
-    const found: Explored = exploreOnce(page, scripts, left, known, apart, knowsMore);
+    const found: Explored = exploreOnce(page, scripts, left, known, { apart, few, knowsMore });
     if (positions.size > kept || growing.size > grown) continue;
     const draws: boolean = !known.framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
     known.framed ||= draws;
@@ -49,24 +49,20 @@ export function explore(
 /** How often the script is gone through once more since elements come to several places of the page, or take one another's. */
 const MOST_TIMES = 16;
 
-/**
- * @param known what comes to be known is added; where a position is kept it ends at once
- * @param knowsMore whether to end at once, and begin anew
- */
+/** @param known what comes to be known is added; where a position is kept it ends at once */
 function exploreOnce(
   page: ScriptPage,
   scripts: readonly Script[],
   left: ReadonlySet<number>,
   known: Known,
-  apart: boolean,
-  knowsMore: () => boolean,
+  how: How,
 ): Explored {
   const { reading, keys } = load(page, scripts, known);
   const keeping = new Positions(reading, known.positions);
   reading.leave(left);
   tellUnheard(reading);
   const loaded = [...reading.effects];
-  const search = new Search(page, reading, keys, left, known, keeping, apart, knowsMore);
+  const search = new Search(page, reading, keys, left, known, keeping, how);
   search.run();
   const { acts, outcomes, stores } = search;
   tellAnyWidth(reading, search);
@@ -104,6 +100,7 @@ function exploreOnce(
     ),
     moving: new Set(page.elements.filter((e) => isMoving(page, e, stores[0])).map((e) => e.name)),
     cut: search.cut,
+    grows: search.grows,
   };
 }
 

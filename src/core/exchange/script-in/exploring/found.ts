@@ -39,4 +39,6 @@ export interface Explored {
   moving: ReadonlySet<string>;
   /** There are more ways to be than are looked at. */
   cut: boolean;
+  /** There may be so many since something that the script keeps grows. */
+  grows: boolean;
 }

@@ -25,8 +25,6 @@ export interface Known {
   positions: Set<string>;
   /** What grows without an end, by the beginning of its keys in the store. */
   growing: Set<string>;
-  /** Of what grows a few are enough where there would be too many ways to be. */
-  few: boolean;
   /** It draws frame by frame. */
   framed: boolean;
 }

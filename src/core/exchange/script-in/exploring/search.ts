@@ -6,6 +6,7 @@ import {
   type Event,
   INSTANT,
   isA,
+  isKept,
   keyOfStore,
   type Reading,
   type ScriptPage,
@@ -61,6 +62,15 @@ const underWay = (reading: Reading, pending: ReadonlySet<string>, store: Store) 
     .map((name) => reading.asked.underWay(name, store)),
 ];
 
+export interface How {
+  /** What is independent is told apart on the way: not every way to be is gone on from. */
+  apart: boolean;
+  /** Of what grows a few are enough where there would be too many ways to be. */
+  few: boolean;
+  /** Whether all of it is gone through once more anyway. */
+  knowsMore(): boolean;
+}
+
 export class Search {
   readonly acts: Act[];
   readonly stores: Store[];
@@ -70,6 +80,7 @@ export class Search {
   readonly outcomes: (Outcome | undefined)[][];
   readonly widths: Widths;
   cut = false;
+  grows = false;
   /** Stores that were gone on from, and whether by every act that can be done. */
   private readonly gone = new Map<number, boolean>();
   private readonly index: Map<string, number>;
@@ -83,8 +94,6 @@ export class Search {
    * @param keys that may be pressed
    * @param left lines that are left out
    * @param known places of timers and requests that count are added
-   * @param apart what is independent is told apart on the way: not every way to be is gone on from
-   * @param knowsMore whether all of it is gone through once more anyway
    */
   constructor(
     private readonly page: ScriptPage,
@@ -93,8 +102,7 @@ export class Search {
     private readonly left: ReadonlySet<number>,
     private readonly known: Known,
     private readonly positions: Positions,
-    private readonly apart: boolean,
-    private readonly knowsMore: () => boolean,
+    private readonly how: How,
   ) {
     this.copiedBefore = page.copied;
     this.countingBefore = known.counting.size;
@@ -104,7 +112,7 @@ export class Search {
     this.pending = [new Set(startedBy(reading.effects))];
     this.outcomes = this.acts.map(() => []);
     this.index = new Map([[keyOfStore(this.stores[0]), 0]]);
-    this.widths = new Widths(known.framed, apart);
+    this.widths = new Widths(known.framed, how.apart);
     this.widths.more(this.stores[0]);
   }
 
@@ -119,7 +127,7 @@ export class Search {
           if (!this.overspent() && (every || this.did.has(a)) && this.isPossible(act, at)) this.goOn(act, a, at);
         });
       }
-    } while (this.apart && !this.cut && this.goesOnApart());
+    } while (this.how.apart && !this.cut && this.goesOnApart());
     this.addTimersAndAnswers();
   }
 
@@ -142,7 +150,7 @@ export class Search {
 
   /** Those that were gone on from already, or will be, are gone on from once more. */
   private again(at: number): void {
-    const every = this.apart ? this.gone.get(at) : true;
+    const every = this.how.apart ? this.gone.get(at) : true;
     if (every === undefined || this.queue.some((n) => n.store === at)) return;
     this.queue.push({ store: at, every });
   }
@@ -156,11 +164,11 @@ export class Search {
 
   private spent(): number {
     const { reading, page, stores } = this;
-    const copied = page.copied - (this.apart ? this.copiedBefore : 0);
+    const copied = page.copied - (this.how.apart ? this.copiedBefore : 0);
     return reading.taken * (1 + stores[0].size / 50) + copied * 2 + reading.written * 4 + reading.heap.cells * 2;
   }
   private overspent(): boolean {
-    this.cut ||= this.spent() > MAX_TAKEN * (this.apart ? 3 : 1);
+    this.cut ||= this.spent() > MAX_TAKEN * (this.how.apart ? 3 : 1);
     return this.cut;
   }
 
@@ -195,7 +203,7 @@ export class Search {
     const isIdle = !due && !this.pending[at].size && [...stores[at].values()].includes(INSTANT);
     const hurried = isIdle ? reading.act(stores[at], goes, null, { idles, hurries: true }) : null;
     const done = reading.act(stores[at], goes, due?.world, { idles });
-    this.cut ||= this.knowsMore();
+    this.cut ||= this.how.knowsMore();
     const key = keyOfStore(done.store);
     if (hurried && told(hurried) !== told(done)) byTheClock(reading, done.event ?? hurried.event);
     if (act.is === "other key") {
@@ -240,13 +248,15 @@ export class Search {
   private added(store: Store, key: string): number | null {
     const more = this.widths.more(store);
     if (more === "endless") return null;
-    const { growing, few } = this.known;
-    const grown = more === "grows" || (few && more === "cut") ? growingIn(store) : null;
-    if (grown && growing.size < MOST_GROWING) growing.add(grown);
+    const { growing } = this.known;
+    const isTooMuch = more === "grows" || (more === "cut" && !this.how.apart);
+    const grown = isTooMuch ? growingIn(store) : null;
+    this.grows ||= grown !== null;
+    if (grown && (more === "grows" || this.how.few) && growing.size < MOST_GROWING) growing.add(grown);
     if (
       more === "grows" ||
       this.stores.length >= MOST_APART ||
-      (!this.apart && (more === "cut" || this.stores.length >= MAX_WITH_NUMBERS))
+      (!this.how.apart && (more === "cut" || this.stores.length >= MAX_WITH_NUMBERS))
     ) {
       this.cut = true;
       return null;
@@ -254,7 +264,7 @@ export class Search {
     const to = this.stores.push(store) - 1;
     this.index.set(key, to);
     this.pending.push(new Set());
-    if (!this.apart) this.queue.push({ store: to, every: true });
+    if (!this.how.apart) this.queue.push({ store: to, every: true });
     return to;
   }
 
@@ -272,7 +282,7 @@ export class Search {
 }
 
 const told = ({ store, effects }: { store: Store; effects: readonly unknown[] }): string =>
-  JSON.stringify([[...store].filter(([k]) => !k.startsWith("variable ")).sort(), effects]);
+  JSON.stringify([keyOfStore(new Map([...store].filter(([key]) => !isKept(key)))), effects]);
 
 /** How long a person took since the act before no row can ask. */
 function byTheClock(reading: Reading, event: Event | null): void {

@@ -7,7 +7,7 @@ import { iterate, iteratorOf } from "./builtins";
 import { LONG_AGO } from "./cells";
 import { Coming } from "./coming";
 import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
-import { type Entity, Heap, MOST_OF_GROWING, type World } from "./heap";
+import { type Entity, Heap, isKept, MOST_OF_GROWING, type World } from "./heap";
 import { firstLine, globalOf, isIn, sweep } from "./host";
 import { Handlers, Listeners, Requests, Timers, Turns } from "./keeping";
 import { assignMember, construct, evaluateCall, execute, ITERATOR_OF, memberOf } from "./language";
@@ -32,9 +32,6 @@ import {
 export const TOO_DEEP = "something nested too deep";
 /** Steps that one act may take. */
 const MAX_STEPS = 20_000;
-
-/** What a script keeps for itself changes nothing that is seen. */
-const isOfPage = (key: string): boolean => !key.startsWith("variable ");
 
 export class Reading implements Working {
   store = new Map<string, Cell>();
@@ -176,7 +173,8 @@ export class Reading implements Working {
   write(key: string, value: Cell): void {
     this.written++;
     this.store.set(key, value);
-    if (isOfPage(key)) this.page.changed();
+    // What a script keeps for itself changes nothing that is seen.
+    if (!isKept(key)) this.page.changed();
     this.coming.wrote(key);
   }
   said(): number {
@@ -185,7 +183,7 @@ export class Reading implements Working {
   erase(key: string): void {
     this.written++;
     this.store.delete(key);
-    if (isOfPage(key)) this.page.changed();
+    if (!isKept(key)) this.page.changed();
   }
   effect(effect: Effect): void {
     this.effects.push(effect);

@@ -102,10 +102,10 @@ export function cellsFor(
       // The script was asked, and does nothing then: that is decided.
       else if (!several && mine.every((k) => k.o.whole)) cells[name] = "ignored";
     }
-    const same = names[g].length > 1 && names[g].every((name) => cells[name] === cells[names[g][0]]);
-    const isMoving = known.some(({ o, at }) => (o.branches ?? [o]).some((b) => region.of[b.to] !== region.of[at]));
-    if (!alone || g !== says || !same || isMoving) continue;
-    cells[ALWAYS] = cells[names[g][0]];
+    // Of one that goes on to another it is not: that other cannot go on to itself.
+    const [first, ...rest] = names[g];
+    if (!alone || g !== says || !rest.length || rest.some((name) => cells[name] !== cells[first])) continue;
+    cells[ALWAYS] = cells[first];
     for (const name of names[g]) delete cells[name];
   }
   return cells;

@@ -65,8 +65,6 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
   const at = siblings.indexOf(e);
   if (gauges.test(e.tag) && Object.hasOwn(gaugeValues, property))
     return Number(page.attribute(e, property, store) ?? gaugeValues[property]);
-  const ofTable = tableGet(r, e, property);
-  if (ofTable !== undefined) return ofTable;
   switch (property) {
     case "classList":
       return classList(r, e);
@@ -155,6 +153,8 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
           (/^(a|area|button|input|select|textarea|summary|iframe|object)$/.test(e.tag) ? 0 : -1),
       );
   }
+  const ofTable = tableGet(r, e, property);
+  if (ofTable !== undefined) return ofTable;
   if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) return r.scroll.ask();
   if (flags.has(property)) return page.attribute(e, property.toLowerCase(), store) !== null;
   if (property === "className") return [...page.classes(e, store)].join(" ");

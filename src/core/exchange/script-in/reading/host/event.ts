@@ -40,6 +40,9 @@ export function pressed(text: string): Pick<Event, "key" | "held"> {
   return { key, held: new Set([...before.split("+"), ...(/^[A-Z]$/.test(key) ? ["Shift"] : [])]) };
 }
 
+/** The first line that did something about it. */
+export const firstLine = (event: Event | null): number => Math.min(...(event?.did.size ? event.did : [1]));
+
 /** Stands in an event, behind what it always knows of itself. */
 const LIVE = "<event>";
 export const isEvent = (o: JsObject): boolean => o.of.has(LIVE);

@@ -12,6 +12,7 @@ import { isCheckable } from "./native";
 
 /** What of a field is not in order as the page is now. */
 function flawIn(r: Context, e: PageElement): Flaw | null {
+  if (r.calling) r.fieldsAsked.add(r.line(r.calling));
   const now = r.page.asStyled(e, r.store);
   const { pattern, value = "" } = now.attributes;
   // One that could take long is told.
@@ -22,7 +23,6 @@ function flawIn(r: Context, e: PageElement): Flaw | null {
 
 /** What a script is told of it (HTML §4.10.21.3). */
 export function validityOf(r: Context, e: PageElement): JsObject {
-  if (r.calling) r.fieldsAsked.add(r.line(r.calling));
   const flaw = flawIn(r, e);
   const flaws = ["badInput", "customError", "patternMismatch", "rangeOverflow", "rangeUnderflow"];
   const all = [...flaws, "stepMismatch", "tooLong", "tooShort", "typeMismatch", "valueMissing"];
@@ -38,7 +38,6 @@ export const invalidIn = (r: Context, of: PageElement): PageElement[] =>
  * @returns whether all are in order
  */
 export function report(r: Context, of: PageElement, focuses = true): boolean {
-  if (r.calling) r.fieldsAsked.add(r.line(r.calling));
   const wrong = invalidIn(r, of);
   const told = wrong.filter((e) => r.dispatch("invalid", e));
   if (told.length && focuses) r.effect({ do: "focus", part: told[0].name });

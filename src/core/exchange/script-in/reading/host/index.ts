@@ -6,6 +6,6 @@ export * from "./forms";
 export * from "./native";
 export { isHandler, isOfBrowser } from "./properties";
 export * from "./said";
-export { firstLine, sweep } from "./tree";
+export { sweep } from "./tree";
 export * from "./view";
 export * from "./window";

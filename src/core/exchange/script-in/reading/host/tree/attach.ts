@@ -1,8 +1,10 @@
 /** Into the page, and out of it. */
-import type { Context, Event } from "../../context";
+import type { Context } from "../../context";
+import { isKept } from "../../heap";
 import { anotherOf, insideMade, isAbout, keyOfPlace, passOn } from "../../made";
 import { isElement, type PageElement, type Store } from "../../page";
 import { isA, type Js, NotUnderstood, textOf } from "../../values";
+import { firstLine } from "../event";
 import { focusable } from "../native";
 import { noteDrawnAnew, noteSame } from "./anew";
 import { fragmentIn } from "./fragments";
@@ -251,8 +253,6 @@ export function blank(r: Context, e: PageElement): void {
 }
 
 const GIVEN_AWAY = "the focus, which goes to what is then taken out: in the sheet it stays where it was";
-/** The first line that did something about it. */
-export const firstLine = (event: Event | null): number => Math.min(...(event?.did.size ? event.did : [1]));
 
 /** Once an act is over, what it has taken out is gone where nobody keeps it. @param before how the page was before it */
 export function sweep(
@@ -272,7 +272,7 @@ export function sweep(
   const last = r.effects.findLast((e) => e.do === "focus");
   const given = last?.do === "focus" ? page.named(last.part) : null;
   if (given && !page.isInPage(given, store)) r.note(new NotUnderstood(null, GIVEN_AWAY, true), firstLine(r.event));
-  const said = new Set([...store.keys()].flatMap((k) => (k.startsWith("variable ") ? [] : [k.split(" ")[1]])));
+  const said = new Set([...store.keys()].flatMap((k) => (isKept(k) ? [] : [k.split(" ")[1]])));
   const isSaid = (e: PageElement): boolean => [e, ...insideMade(e)].some((o) => said.has(o.name) || r.isHeard(o));
   const out = page.elements.filter((e) => e.made && !page.isThere(e, store) && isSaid(e));
   if (!out.length) return;

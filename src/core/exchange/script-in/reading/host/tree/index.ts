@@ -1,5 +1,5 @@
 /** The tree of elements as scripts change it. */
-export { detach, firstLine, sweep } from "./attach";
+export { detach, sweep } from "./attach";
 export { cloned, created } from "./copies";
 export { replaceInside, setText } from "./drawn";
 export { fragment, template } from "./fragments";

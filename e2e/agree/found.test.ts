@@ -20,6 +20,23 @@ const long = {
 
 const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
   {
+    name: "what has the focus at the start, and is hidden for that, comes back as its rules say that it moves",
+    sketch: {
+      parts: [button("b"), button("other")],
+      states: ["s"],
+      focus: { s: "→ b" },
+      page: {
+        width: 800,
+        height: 600,
+        css: '[data-part="b"] { transition: visibility 200ms } :focus { visibility: hidden }',
+      },
+    },
+    acts: [
+      { kind: "wait", at: 1 },
+      { kind: "wait", at: 3 },
+    ],
+  },
+  {
     name: "what was absent and is not displayed from then on is in the document again",
     sketch: {
       parts: [button("b"), box("gone", [button("inside")], { attributes: { hidden: "" } })],

@@ -114,14 +114,15 @@ const given = [...roles.entries()].flatMap(([role, { abstract }]) =>
   abstract || /^(doc|graphics)-/.test(role) ? [] : `<div role="${role}">ship</div>`,
 );
 
-async function unlike(html: string): Promise<string[]> {
+async function unlike(html: string, css = ""): Promise<string[]> {
   const read = readHtml(html, "Names");
   if (!read.ok) throw new Error(read.message);
-  const doc = { ...emptyComponent("Names"), parts: read.doc.parts };
+  const empty = emptyComponent("Names");
+  const doc = { ...empty, parts: read.doc.parts, page: { ...empty.page, css } };
   const { page, done } = await show(browser, doc);
   const program = compile(doc);
   const { state } = start(program);
-  const lines = [...(await unlikeTree(page, program, state)), ...(await unlikeProbe(page, program, state))];
+  const lines = [...(await unlikeTree(page, program, state, css === "")), ...(await unlikeProbe(page, program, state))];
   await done();
   return lines;
 }
@@ -130,6 +131,79 @@ describe("a name", () => {
   it.each(Object.keys(contexts))("of a %s with anything in it is that of Chromium", async (context) => {
     const all = [...given, ...Object.values(contents)];
     expect(await unlike(all.map((inner, i) => contexts[context](`k${i}`, inner)).join("\n"))).toEqual([]);
+  });
+});
+
+/** What a rule says of what stands before or after. */
+const words = [
+  `"▾"`,
+  `"×" / "Close"`,
+  `"×" / ""`,
+  `""`,
+  `"\\f00c"`,
+  `"\\201C x\\22 y"`,
+  `"a\\a b"`,
+  `'it"s'`,
+  "attr(data-x)",
+  "attr(data-none)",
+  'attr(data-none, "else")',
+  '"a" attr(data-x) "b"',
+  "counter(k)",
+  'counter(k, upper-roman) ". "',
+  'url("data:image/gif;base64,R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7") / "pic"',
+  "var(--sign)",
+  "var(--none)",
+  '"a" var(--none)',
+  'var(--none, "other")',
+  "none",
+  "normal",
+];
+const laid = [
+  "",
+  "display: block",
+  "display: none",
+  "float: right",
+  "position: absolute",
+  "visibility: hidden",
+  "opacity: 0",
+  "display: inline-flex",
+];
+const ways = [
+  ...words.flatMap((w) => [`content: ${w}`, `--sign: "own"; content: ${w} !important; content: "no"`]),
+  ...laid.map((l) => `content: "▾"; ${l}`),
+];
+
+describe("what a style sheet puts before and after", () => {
+  const css = [
+    `body { --sign: "sign"; counter-reset: k 3 }`,
+    ...ways.flatMap((w, i) => [`.b${i}::before { ${w} }`, `.a${i}:after { ${w} }`]),
+    ...ways.map((w, i) => `#own${i}::before { ${w} } .whole${i} { display: flex } #own${i}x::after { ${w} }`),
+    ".gone { display: none } .unseen { visibility: hidden } .gone::before, .unseen::after { content: 'x' }",
+    ".quote::before { content: open-quote } .quote::after { content: close-quote }",
+  ].join("\n");
+  const inner = [
+    ...ways.flatMap((_, i) => [
+      `<span class="b${i}" data-x="said">ship</span>`,
+      `<b class="a${i}" data-x="said"></b>`,
+      `<i class="a${i} b${i}" aria-hidden="true" data-x="said">ship</i>`,
+    ]),
+    `<q class="quote">ship</q>`,
+    `<span class="gone">ship</span>`,
+    `<span class="unseen">ship</span>`,
+    `<details class="b0"><summary class="a0">more</summary>rest</details>`,
+    `<details class="a0">rest</details>`,
+    "<details><summary>more</summary>rest<p>all</p></details>",
+  ];
+  it.each(Object.keys(contexts))("of what is in a %s has a say as in Chromium", async (context) => {
+    expect(await unlike(inner.map((x, i) => contexts[context](`k${i}`, x)).join("\n"), css)).toEqual([]);
+  });
+  it("the words of what is named", async () => {
+    const html = ways.flatMap((_, i) => [
+      `<button id="own${i}" data-x="said" title="t"></button>`,
+      `<a href="#x" id="own${i}x" class="whole${i}" data-x="said"> ship <em>boat</em> </a>`,
+      `<label class="a${i}" data-x="said">ship <input></label>`,
+    ]);
+    expect(await unlike(html.join("\n"), css)).toEqual([]);
   });
 });
 

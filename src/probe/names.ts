@@ -1,7 +1,8 @@
 /** Accessible names on a page, by a library that computes them; what it does not know it is told. */
 import { computeAccessibleName } from "dom-accessibility-api";
-import { isHinted } from "../core/cascade/controls";
+import { isHinted } from "../core/cascade/selectors/controls";
 import { isApart, isUnnamed, rangeText } from "../core/surface/accessibility/aria";
+import { generatedText } from "../core/surface/accessibility/generated";
 import { isInGrid, isNamed, isSkipped, referredBy, roleOf, saidRolesOf } from "./roles";
 import { isFocusable, isInert } from "./standing";
 
@@ -65,8 +66,12 @@ function computed(e: Element): string {
   return withTold(told, () =>
     computeAccessibleName(e, {
       getComputedStyle: (other, pseudo) =>
-        silent.includes(other) || isSkipped(other) ? away : getComputedStyle(other, pseudo),
-      computedStyleSupportsPseudoElements: false,
+        silent.includes(other) || isSkipped(other)
+          ? away
+          : pseudo
+            ? asString(generatedIn(other, pseudo))
+            : getComputedStyle(other),
+      computedStyleSupportsPseudoElements: true,
     }),
   );
 }
@@ -83,6 +88,16 @@ const mayDiffer =
 const away = {
   getPropertyValue: (name: string) => (name === "display" ? "none" : ""),
 } as unknown as CSSStyleDeclaration;
+
+/** What stands before or after what an element holds. */
+function generatedIn(e: Element, pseudo: string): string {
+  const { content, display, visibility } = getComputedStyle(e, pseudo);
+  if (display === "none" || visibility !== "visible") return "";
+  return generatedText(content, (name) => e.getAttribute(name)).replace(/\s+/g, " ");
+}
+/** In the one way that the library reads it: as a string. */
+const asString = (text: string): CSSStyleDeclaration =>
+  ({ getPropertyValue: (name: string) => (name === "content" ? `"${text}"` : "") }) as unknown as CSSStyleDeclaration;
 
 const canHoldFocus = (e: Element): boolean => isFocusable(e as HTMLElement, { displayed: true, inert: isInert(e) });
 
@@ -111,7 +126,8 @@ function toldOf(e: Element, isReferred: boolean): Readonly<Record<string, string
   // A button says what it is labelled (accname 1.2, step 2D).
   if (isLabelled(e)) return role === "button" ? { role: "img" } : null;
   // What is closed shows a summary of the browser's own where it has none (HTML §4.11.1).
-  if (e.matches("details:not([open]):not(:has(> summary))")) return { "aria-label": "Details" };
+  if (e.matches("details:not([open]):not(:has(> summary))"))
+    return { "aria-label": `${generatedIn(e, "::before")} Details ${generatedIn(e, "::after")}` };
   if (/^(meter|progress)$/.test(e.localName)) return { role: "meter", "aria-valuetext": gaugeText(e) };
   const value = rangeText(role, e.localName, read(e));
   if (value !== null && e.localName !== "input") return { role: "meter", "aria-valuetext": value };
@@ -134,10 +150,14 @@ function withTold(told: readonly (readonly [Element, Readonly<Record<string, str
     const value = (attribute: string): string | null => as[attribute] ?? read(b)(attribute);
     Object.defineProperty(b, "getAttribute", { configurable: true, value });
     Object.defineProperty(b, "hasAttribute", { configurable: true, value: (a: string) => value(a) !== null });
+    // What is closed keeps its own words to itself; what elements in it say is asked of them.
+    if (b.matches("details:not([open])"))
+      Object.defineProperty(b, "childNodes", { configurable: true, value: [...b.children] });
   }
   try {
     return name();
   } finally {
-    for (const [b] of told) for (const method of ["getAttribute", "hasAttribute"]) Reflect.deleteProperty(b, method);
+    for (const [b] of told)
+      for (const own of ["getAttribute", "hasAttribute", "childNodes"]) Reflect.deleteProperty(b, own);
   }
 }

@@ -1,5 +1,5 @@
 /** Rules that wait for what a person does: which of them can change what facts speak of. */
-import type { Asker, StyleSelector } from "./selector";
+import type { Asker, StyleSelector } from "./selectors";
 
 /** What a rule says, and of what. */
 export interface Said {

@@ -1,9 +1,7 @@
 /** Which declarations win for each element (CSS Cascading 4 §6, layers of 5). */
 import type { Medium } from "./conditions";
-import { type Doing, NOTHING_DONE, whileDoing } from "./pseudo";
-import { heavier, type Specificity } from "./selector";
-import type { Declaration, Sheet, StyleRule } from "./sheet";
-import type { StyledElement } from "./tree";
+import { type Doing, heavier, NOTHING_DONE, type Specificity, type StyledElement, whileDoing } from "./selectors";
+import type { Declaration, Rules, Sheet, StyleRule } from "./sheet";
 
 export interface Winner {
   value: string;
@@ -35,8 +33,8 @@ interface Listed {
   rule: StyleRule;
   index: number;
 }
-const byKey = new WeakMap<Sheet, Map<string, Listed[]>>();
-function indexOf(sheet: Sheet): Map<string, Listed[]> {
+const byKey = new WeakMap<Rules, Map<string, Listed[]>>();
+function indexOf(sheet: Rules): Map<string, Listed[]> {
   let index = byKey.get(sheet);
   if (!index) {
     index = new Map();
@@ -58,7 +56,7 @@ export const mediaNow = (sheet: Sheet, medium: Medium): string =>
 
 /** The rules that match an element, each with the weight of the heaviest of its selectors that do. */
 export function matching(
-  sheet: Sheet,
+  sheet: Rules,
   element: StyledElement,
   media: string,
   starting = false,
@@ -83,7 +81,7 @@ export function matching(
  * @param starting with what `@starting-style` says
  */
 export function cascade(
-  sheet: Sheet,
+  sheet: Rules,
   element: StyledElement,
   media: string,
   doing: Doing = NOTHING_DONE,
@@ -98,7 +96,7 @@ export function cascade(
   return found;
 }
 /** What the same rules match has the same style: one value, by which it is known again. */
-const byMatches = new WeakMap<Sheet, Map<string, Cascaded>>();
+const byMatches = new WeakMap<Rules, Map<string, Cascaded>>();
 
 function winners(matched: readonly { rule: StyleRule; specificity: Specificity }[]): Cascaded {
   const entries = new Map<string, Entry[]>();

@@ -2,8 +2,9 @@
 import * as cssTree from "css-tree";
 import { askersOf, type Said } from "./asking";
 import { applies, type Medium, supported, takes } from "./conditions";
+import { elementsOf, MOST_SELECTORS, nested, ranks } from "./nesting";
 import { parseSheet } from "./parse";
-import { type Asker, readSelector, type StyleSelector } from "./selector";
+import { type Asker, readGenerated, readSelector, type Side, type StyleSelector } from "./selectors";
 
 export interface Declaration {
   property: string;
@@ -38,8 +39,12 @@ export interface SheetRemark {
   line: number;
   text: string;
 }
-export interface Sheet {
+export interface Rules {
   rules: readonly StyleRule[];
+}
+export interface Sheet extends Rules {
+  /** Rules of what stands before and after what elements hold, by those elements; null where none has anything to say there. */
+  generated: Readonly<Record<Side, Rules | null>>;
   media: readonly { text: string; holds(medium: Medium): boolean }[];
   /** Some of its rules say from where something moves that is drawn for the first time. */
   starts: boolean;
@@ -80,8 +85,19 @@ interface Around {
 const checked =
   /^(display|visibility|opacity|pointer-events|position|z-index|transform|translate|scale|rotate|transition|transition-.+|animation|animation-.+|content-visibility)$/;
 
+/** What decides whether something stands there, and what it says. */
+const ofGenerated = /^(content|display|visibility|float|position|--.+)$/;
+type Unranked = Omit<StyleRule, "layer"> & { layerName: string };
+interface Selected {
+  /** Of elements, and of what stands before and after what they hold. */
+  elements: StyleSelector[];
+  before: StyleSelector[];
+  after: StyleSelector[];
+}
+
 class Reader {
-  private readonly rules: (Omit<StyleRule, "layer"> & { layerName: string })[] = [];
+  private readonly rules: Unranked[] = [];
+  private readonly generated: Record<Side, Unranked[]> = { before: [], after: [] };
   private readonly media: { text: string; holds(medium: Medium): boolean }[] = [];
   private readonly keyframes = new Map<string, Keyframe[]>();
   private readonly layers: string[] = [];
@@ -106,8 +122,13 @@ class Reader {
     this.list(tree.children, { media: [], layer: "", starting: false, parent: null });
     const rank = ranks(this.layers);
     const askers = askersOf(this.rules, this.asking);
+    const ranked = (rules: readonly Unranked[]): StyleRule[] =>
+      rules.map(({ layerName, ...rule }) => ({ ...rule, layer: rank.get(layerName) ?? rank.size }));
+    const says = (rules: readonly Unranked[]): Rules | null =>
+      rules.some((r) => r.declarations.some((d) => d.property === "content")) ? { rules: ranked(rules) } : null;
     return {
-      rules: this.rules.map(({ layerName, ...rule }) => ({ ...rule, layer: rank.get(layerName) ?? rank.size })),
+      rules: ranked(this.rules),
+      generated: { before: says(this.generated.before), after: says(this.generated.after) },
       media: this.media,
       starts: this.starts,
       keyframes: this.keyframes,
@@ -236,31 +257,39 @@ class Reader {
     // A rule that is dropped takes what is nested in it along.
     if (!read) return;
     const declarations = this.declarations(block, true);
-    const asking = read.filter((s) => s.asks.length);
+    const asking = read.elements.filter((s) => s.asks.length);
     if (asking.length) this.asking.push({ selectors: asking, declarations });
+    const text = selectors.replaceAll(",", ", ");
+    const { media, starting, layer: layerName } = around;
     if (declarations.length) {
-      this.rules.push({
-        order: this.rules.length,
-        line,
-        text: selectors.replaceAll(",", ", "),
-        selectors: read,
-        declarations,
-        media: around.media,
-        starting: around.starting,
-        layerName: around.layer,
-      });
+      const order = this.rules.length;
+      this.rules.push({ order, line, text, selectors: read.elements, declarations, media, starting, layerName });
+    }
+    const said = starting ? [] : declarations.filter((d) => ofGenerated.test(d.property));
+    for (const side of ["before", "after"] as const) {
+      const [list, into] = [read[side], this.generated[side]];
+      if (!list.length || !said.length) continue;
+      if (list.some((s) => s.asks.length) && said.some((d) => !d.property.startsWith("--")))
+        this.remark(
+          "what stands in an element only while it is pointed at or has the focus has no say in its name here",
+        );
+      into.push({ order: into.length, line, text, selectors: list, declarations: said, media, starting, layerName });
     }
     this.list(block.children, { ...around, parent: elementsOf(selectors) });
   }
 
   /** Null where one of them is wrong: a list is not forgiving (Selectors 4 §4.1). */
-  private selectors(text: string): StyleSelector[] | null {
+  private selectors(text: string): Selected | null {
     try {
       const list = cssTree.parse(text, { context: "selectorList" }) as cssTree.SelectorList;
-      const out = list.children.toArray().flatMap((s) => {
-        const read = s.type === "Selector" ? readSelector(s) : null;
-        return read ? [read] : [];
-      });
+      const out: Selected = { elements: [], before: [], after: [] };
+      for (const s of list.children.toArray()) {
+        if (s.type !== "Selector") continue;
+        const read = readSelector(s);
+        if (read) out.elements.push(read);
+        const generated = read ? null : readGenerated(s);
+        if (generated) out[generated.side].push(generated.selector);
+      }
       cssTree.walk(list, (n) => {
         if (n.type === "ClassSelector") this.classes.add(cssTree.ident.decode(n.name));
         if (n.type === "ClassSelector") this.attributes.add("class");
@@ -312,51 +341,3 @@ const behind: Record<string, readonly string[]> = {
   active: ["for", "id", "type"],
   "focus-visible": ["type", "contenteditable"],
 };
-
-/** What `&` stands for is elements: what comes after `::` is none (CSS Nesting 1 §3.1). */
-function elementsOf(selectors: string): string {
-  if (!/::|:(before|after|first-l)/.test(selectors)) return selectors;
-  const list = cssTree.parse(selectors, { context: "selectorList" }) as cssTree.SelectorList;
-  const kept = list.children.toArray().filter((s) => {
-    let element = false;
-    cssTree.walk(s, (n) => {
-      element ||= n.type === "PseudoElementSelector";
-    });
-    return !element;
-  });
-  return kept.map((s) => cssTree.generate(s)).join(",") || ":not(*)";
-}
-
-/** Characters; each list that is nested in another says the outer one for each of its own. */
-const MOST_SELECTORS = 5000;
-
-/** A nested rule's selectors with what `&` stands for (CSS Nesting 1 §3). */
-function nested(list: cssTree.SelectorList, parent: string | null): string {
-  return list.children
-    .toArray()
-    .map((selector) => {
-      const text = cssTree.generate(selector);
-      if (parent === null) return text;
-      const around = `:is(${parent})`;
-      let says = false;
-      cssTree.walk(selector, (n) => {
-        if (n.type === "NestingSelector") says = true;
-      });
-      if (says) return text.replaceAll("&", around);
-      return /^[>+~]/.test(text) ? around + text : `${around} ${text}`;
-    })
-    .join(",");
-}
-
-/** Layers in the order in which they win: as first named; inside a layer its own rules come after its sub-layers. */
-function ranks(names: readonly string[]): Map<string, number> {
-  const out = new Map<string, number>();
-  const visit = (parent: string): void => {
-    const depth = parent ? parent.split(".").length : 0;
-    for (const name of names)
-      if (name.split(".").length === depth + 1 && (parent === "" || name.startsWith(`${parent}.`))) visit(name);
-    if (parent) out.set(parent, out.size);
-  };
-  visit("");
-  return out;
-}

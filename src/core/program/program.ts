@@ -1,7 +1,7 @@
 /** The document prepared for running: names resolved to indices, notation compiled, trees flattened. */
 
 import { type Branch, type Cell, type FocusTarget, matches, type Row, type State, type StateIndex } from "../../kernel";
-import type { Cascaded } from "../cascade";
+import type { Cascaded, Side } from "../cascade";
 import { type DoingCall, type Env, type Evaluate, mentions, type Template } from "../expression";
 import type {
   ClickScope,
@@ -89,6 +89,12 @@ export interface CompiledMotion {
   reduced?: CompiledMotion | null;
 }
 /** Everything said about a part in one pose: base, then outer states before inner; later wins. */
+export interface Generated {
+  /** The value of `content`. */
+  content: string;
+  /** It is a block, or stands as one. */
+  apart: boolean;
+}
 export interface PartLook {
   as: Presence;
   /** null: as its surroundings (CSS pointer-events is inherited). */
@@ -132,6 +138,8 @@ export interface PartLook {
   motion: Readonly<Record<string, CompiledMotion>> | null;
   /** What `@starting-style` says otherwise, from where it moves when it is drawn for the first time. */
   starting?: Readonly<Record<string, string>>;
+  /** What rules put before and after what it holds (CSS Pseudo-Elements 4 §4.1); not there where they put nothing. */
+  generated?: Readonly<Partial<Record<Side, Generated>>>;
   /** Those of its animations that end. */
   animations: readonly Animation[];
   /** What its others move, without an end, of which facts speak. */

@@ -68,6 +68,7 @@ const compoundPart = pick(
   ":not(:hover)",
   ":unknown-word",
   "::before",
+  "::before",
 );
 const compound = fc
   .tuple(fc.option(pick(...leafTags, "*", "body", "html"), { freq: 2 }), fc.array(compoundPart, { maxLength: 2 }))
@@ -93,6 +94,7 @@ export const values: Record<string, readonly string[]> = {
   "transition-property": ["opacity", "all", "none"],
   color: ["rgb(1, 2, 3)", "rgb(4, 5, 6)", "var(--t)"],
   "--t": ["rgb(7, 8, 9)", "rgb(9, 8, 7)"],
+  content: ['"k"', '"m"', "none"],
 };
 const declaration = pick(...Object.keys(values)).chain((p) =>
   fc
@@ -101,6 +103,11 @@ const declaration = pick(...Object.keys(values)).chain((p) =>
 );
 const block = fc.array(declaration, { minLength: 1, maxLength: 4 }).map((l) => `${l.join("; ")};`);
 const plain = fc.tuple(selectors, block).map(([s, b]) => `${s} { ${b} }`);
+const generated = fc
+  .tuple(selector, pick("before", "after"), pick(...values.content), fc.boolean())
+  .map(
+    ([s, side, c, important]) => `${s.replace(/::.*/, "")}::${side} { content: ${c}${important ? " !important" : ""} }`,
+  );
 const nested = fc
   .tuple(selectors, block, pick("&.a", "& .b", "> .c", ".d &", "&:hover", "span"), block)
   .map(([s, b, n, c]) => `${s} { ${b} ${n} { ${c} } }`);
@@ -123,12 +130,13 @@ const around = pick(
   "@layer",
 );
 const grouped = fc
-  .tuple(around, fc.array(fc.oneof(plain, nested), { minLength: 1, maxLength: 2 }))
+  .tuple(around, fc.array(fc.oneof(plain, nested, generated), { minLength: 1, maxLength: 2 }))
   .map(([a, r]) => `${a} { ${r.join(" ")} }`);
 export const sheet = fc
   .array(
     fc.oneof(
       { weight: 5, arbitrary: plain },
+      { weight: 2, arbitrary: generated },
       nested,
       { weight: 3, arbitrary: grouped },
       fc.constant("@layer two, one;"),

@@ -343,11 +343,26 @@ export const rule = ({ parts }: Names, a: number, b: number, c: number): string 
   const whole = `${selector} { ${said} }`;
   // The core has no motion of html, body and blocks themselves; a rule that comes with a width would move them.
   const within = `${aroundToo ? "li:not(.open)" : selector} { ${said} }`;
+  // Laid over all else, and never hit: it moves nothing.
+  const inside = pick(
+    [
+      '"+"',
+      '"+" / "more"',
+      "attr(title)",
+      'attr(aria-expanded, "so")',
+      '"a" counter(k) "b"',
+      "none",
+      "var(--sign, '!')",
+    ],
+    b + c,
+  );
+  const over = `position: absolute; pointer-events: none; ${pick(["", "", "visibility: hidden", "display: none", "--sign: 'x'"], a + c)}`;
   return pick(
     [
       whole,
       whole,
       whole,
+      `${selector}::${b % 2 ? "before" : "after"} { content: ${inside}; ${over} }`,
       `@media (max-width: 700px) { ${within} }`,
       `@layer base { ${whole} }`,
       `@media (prefers-reduced-motion: reduce) { ${within} }`,

@@ -36,8 +36,8 @@ export function substitute(text: string, env: MeasureEnv): string {
 
 /** A token may be something other than a measure, such as a colour. */
 function variable(piece: string, env: MeasureEnv): string {
-  const name = /^var\(\s*(--[\w-]+)/i.exec(piece)?.[1];
-  const text = name === undefined ? undefined : env.token(name);
+  const [, name, otherwise] = /^var\(\s*(--[\w-]+)\s*(?:,([\s\S]*))?\)$/i.exec(piece) ?? [];
+  const text = name === undefined ? undefined : (env.token(name) ?? (otherwise && substitute(otherwise.trim(), env)));
   return text === undefined || text.includes(`var(${name}`) ? piece : text;
 }
 

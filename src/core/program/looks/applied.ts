@@ -1,7 +1,7 @@
 /** From winning declarations to what a look is: style, visibility, pointer, motion. */
 import type { Cascaded } from "../../cascade";
-import { compute, easing, isTimeWord, measureEnv, words } from "../../measure";
-import type { CompiledMotion, Program } from "../program";
+import { compute, easing, isTimeWord, type MeasureEnv, measureEnv, substitute, words } from "../../measure";
+import type { CompiledMotion, Generated, PartLook, Program } from "../program";
 
 /** What the rules of the page say of a part, under what the part itself and the looks say. */
 export interface SheetStyle {
@@ -132,3 +132,58 @@ function shorthand(value: string): Lists {
   }
   return out;
 }
+
+export type Custom = ReadonlyMap<string, string>;
+/** Custom properties are inherited (CSS Variables 1 §2). @param said later beats earlier */
+export function customIn(said: readonly (Readonly<Record<string, string>> | undefined)[], around: Custom): Custom {
+  let out: Map<string, string> | null = null;
+  for (const css of said)
+    for (const property in css)
+      if (property.startsWith("--")) {
+        out ??= new Map(around);
+        out.set(property, css[property]);
+      }
+  return out ?? around;
+}
+
+/** Of what is inherited, these words say nothing of their own. */
+const isAsAround = (said: string | undefined): said is undefined =>
+  said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said);
+export function visibilityOf(said: string | undefined): PartLook["visibility"] {
+  if (isAsAround(said)) return null;
+  return said === "hidden" || said === "collapse" ? "hidden" : "visible";
+}
+export const pointerOf = (said: string | undefined): boolean | null => (isAsAround(said) ? null : said !== "none");
+
+/**
+ * What stands before and after what a part holds; undefined for nothing.
+ * @param rules those that win there
+ */
+export function generatedIn(
+  look: PartLook,
+  rules: readonly [before: Cascaded | null, after: Cascaded | null],
+  custom: Custom,
+  measures: MeasureEnv,
+): PartLook["generated"] {
+  const [before, after] = rules.map((r) => generatedBy(r, look, custom, measures));
+  return before || after ? { ...(before ? { before } : {}), ...(after ? { after } : {}) } : undefined;
+}
+function generatedBy(rules: Cascaded | null, look: PartLook, around: Custom, measures: MeasureEnv): Generated | null {
+  if (!rules?.has("content")) return null;
+  const { normal, important } = sheetStyle(rules);
+  const css = { ...normal, ...important };
+  const custom = customIn([css], around);
+  const said = (property: string): string => substitute(withCustom(css[property] ?? "", custom), measures);
+  const content = said("content");
+  const isHidden = (visibilityOf(said("visibility") || undefined) ?? look.visibility) === "hidden";
+  // What asks for a custom property that nobody gives is as if nothing were said (CSS Variables 1 §3.1).
+  if (isHidden || said("display") === "none" || /^(none|normal|initial|unset|revert|inherit)$|var\(/i.test(content))
+    return null;
+  return { content, apart: isApart(said, look.css) };
+}
+/** Blocks, what floats and what is placed stand apart from the words around, and so does all in a row or a grid. */
+const isApart = (said: (property: string) => string, around: Readonly<Record<string, string>>): boolean =>
+  !/^(inline|contents|initial|unset|)$/.test(said("display")) ||
+  /^(absolute|fixed)$/.test(said("position")) ||
+  /^(left|right|inline-start|inline-end)$/.test(said("float")) ||
+  /flex|grid/.test(around.display ?? "");

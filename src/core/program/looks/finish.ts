@@ -6,7 +6,17 @@ import { type MeasureEnv, measureEnv, substitute } from "../../measure";
 import type { Presence } from "../../model";
 import type { CompiledMotion, PartLook, Program } from "../program";
 import { animationsOf } from "./animations";
-import { type SheetStyle, sheetMotion, sheetStyle, withCustom } from "./applied";
+import {
+  type Custom,
+  customIn,
+  generatedIn,
+  pointerOf,
+  type SheetStyle,
+  sheetMotion,
+  sheetStyle,
+  visibilityOf,
+  withCustom,
+} from "./applied";
 import { isLifted, layerOf, placedLooks } from "./placed";
 import { classesWith, mediaBits, type Standing, type Styled, styleOf, whoBits } from "./styled";
 import type { Who } from "./who";
@@ -62,9 +72,12 @@ export function finished(program: Program, ruled: Ruled, drafts: readonly Draft[
     const resting = known(draft, found, custom[p], () => make(sheet));
     const first = rules?.starting?.[p];
     const look = first && first !== found ? withStart(resting, first, () => make(sheetStyle(first))) : resting;
-    if (!page) return look;
+    const inside =
+      rules?.generated && generatedIn(look, [rules.generated.before[p], rules.generated.after[p]], custom[p], measures);
+    const whole = inside ? { ...look, generated: inside } : look;
+    if (!page) return whole;
     return {
-      ...look,
+      ...whole,
       rendered: look.rendered && page.rendered,
       visibility: look.visibility ?? page.visibility,
       pointer: look.pointer ?? page.pointer,
@@ -113,7 +126,7 @@ function aroundOf(list: readonly Cascaded[], measures: MeasureEnv): Around {
   }
   return out;
 }
-const none: ReadonlyMap<string, string> = new Map();
+const none: Custom = new Map();
 
 /** The same part, said of and ruled the same, is the same. */
 function known(draft: Draft, found: Cascaded | null | undefined, custom: Custom, make: () => PartLook): PartLook {
@@ -125,19 +138,6 @@ function known(draft: Draft, found: Cascaded | null | undefined, custom: Custom,
   return look;
 }
 const byDraft = new WeakMap<Draft, Map<Cascaded | null, PartLook>>();
-
-type Custom = ReadonlyMap<string, string>;
-/** Custom properties are inherited (CSS Variables 1 §2). @param said later beats earlier */
-function customIn(said: readonly (Readonly<Record<string, string>> | undefined)[], around: Custom): Custom {
-  let out: Map<string, string> | null = null;
-  for (const css of said)
-    for (const property in css)
-      if (property.startsWith("--")) {
-        out ??= new Map(around);
-        out.set(property, css[property]);
-      }
-  return out ?? around;
-}
 
 function rulesFor(program: Program, ruled: Ruled, sheet: Sheet, drafts: readonly Draft[], env: Env, who: Who): Styled {
   const standing = drafts.map((draft, p): Standing => {
@@ -260,11 +260,3 @@ function seenAs(draft: Draft, page: Sheet | null, sheet: SheetStyle, said: strin
     return visibilityOf(draft.visibility);
   return visibilityOf(said);
 }
-/** Of what is inherited, these words say nothing of their own. */
-const isAsAround = (said: string | undefined): said is undefined =>
-  said === undefined || /^(inherit|unset|revert|revert-layer)$/.test(said);
-function visibilityOf(said: string | undefined): PartLook["visibility"] {
-  if (isAsAround(said)) return null;
-  return said === "hidden" || said === "collapse" ? "hidden" : "visible";
-}
-const pointerOf = (said: string | undefined): boolean | null => (isAsAround(said) ? null : said !== "none");

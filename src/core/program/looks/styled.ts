@@ -7,8 +7,10 @@ import {
   type Medium,
   mediaNow,
   NOTHING_DONE,
+  type Rules,
   readSheet,
   type Sheet,
+  type Side,
   type StyledElement,
   takesKeys,
 } from "../../cascade";
@@ -160,6 +162,8 @@ export interface Styled {
   parts: readonly (Cascaded | null)[];
   /** The same with what says from where a part moves that is drawn for the first time; not there where nothing does. */
   starting?: readonly (Cascaded | null)[];
+  /** The same for what stands before and after what each part holds; not there where no rule says anything. */
+  generated?: Readonly<Record<Side, readonly (Cascaded | null)[]>>;
   /** The same for what stands around those that stand in no other, outer first. */
   around: ReadonlyMap<PartIndex, readonly Cascaded[]>;
 }
@@ -179,6 +183,8 @@ export function styleOf(
   return {
     parts: there.parts.map((found, p) => found ?? withAbsent.parts[p]),
     ...(there.starting ? { starting: there.starting.map((found, p) => found ?? withAbsent.starting![p]) } : {}),
+    // In what is absent stands nothing.
+    ...(there.generated ? { generated: there.generated } : {}),
     around: new Map([...withAbsent.around, ...there.around]),
   };
 }
@@ -191,8 +197,12 @@ function styleIn(program: Program, sheet: Sheet, tree: PageTree, media: string, 
     known.set(e, found);
     return found;
   };
+  const { before, after } = sheet.generated;
+  const inside = (rules: Rules | null): (Cascaded | null)[] =>
+    tree.parts.map((e) => rules && e && cascade(rules, e, media));
   return {
     parts: tree.parts.map((e) => e && of(e)),
+    ...(before || after ? { generated: { before: inside(before), after: inside(after) } } : {}),
     ...(sheet.starts ? { starting: tree.parts.map((e) => e && cascade(sheet, e, media, now, true)) } : {}),
     around: new Map([...tree.around].map(([p, list]) => [p, list.map(of)])),
   };

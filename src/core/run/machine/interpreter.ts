@@ -47,11 +47,8 @@ export function start(program: Program, opening: Opening = {}): Result {
   if (machine.pageState.reducedMotion)
     machine.dispatch(DOCUMENT, "page", program.plainRows.get("reduced motion on") ?? []);
   const answers = firstNotice(machine);
-  // The focus may have come somewhere by now, and rules may ask for it.
-  machine.restyle();
   // What was sent arrives when the page is there already, and so does what scrolled it.
-  machine.drawn = true;
-  machine.animate();
+  machine.draw();
   noticePage(machine, answers);
   finish(machine, null);
   return { state: machine.result(), step };

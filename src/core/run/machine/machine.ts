@@ -314,10 +314,25 @@ export class Machine extends Fields implements Working {
     return interrupted;
   }
 
-  /** What is drawn for the first time begins its animations. */
-  animate(): void {
+  /**
+   * The page is drawn for the first time: what has the focus by now is as rules say of it, animations begin, and what such a
+   * rule takes the focus from moves back.
+   */
+  draw(): void {
+    const { pose } = this;
+    if (doingAsked(this.program).size) this.takePose();
+    this.drawn = true;
     const begun = animationsFrom(this.program, null, this.pose, [], this.now, this.pageState);
     if (begun.length) this.tracks = [...this.tracks, ...begun];
+    if (this.pose !== pose) this.loseFocus();
+    this.restyle();
+  }
+
+  /** The focus leaves what cannot have it any more. */
+  private loseFocus(): void {
+    const { focus } = this;
+    settleFocus(this, this.layout, true);
+    if (this.focus !== focus) this.focusChanged(focus);
   }
 
   /** The looks again, where rules ask where the pointer is or the focus. */
@@ -326,11 +341,10 @@ export class Machine extends Fields implements Working {
     this.restyling = true;
     // What appears under the pointer or takes the focus away may change them once more.
     for (let i = 0; i < 4; i++) {
-      const { pose, focus } = this;
+      const { pose } = this;
       const interrupted = this.takePose();
       if (this.pose === pose) break;
-      settleFocus(this, this.layout, true);
-      if (this.focus !== focus) this.focusChanged(focus);
+      this.loseFocus();
       if (interrupted.length) this.motionRows(interrupted, false);
     }
     this.restyling = false;

@@ -1,9 +1,10 @@
 /** Accessible names by Accessible Name and Description Computation 1.2; what that leaves open is as Chromium has it. */
-import { isHinted, isInlineTag, labelable } from "../../cascade";
+import { isHinted, isInlineTag, labelable, type Side } from "../../cascade";
 import { DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
 import { envOf, type Moment } from "../moment";
 import { isApart, isNamedByContent, isUnnamed } from "./aria";
+import { generatedText } from "./generated";
 import { attributeOf, isInGrid, labelsOf, roleOf, saidRolesOf } from "./roles";
 import { valueIn } from "./values";
 
@@ -98,7 +99,8 @@ function contentOf(naming: Naming, part: PartIndex): string {
   const { present, as } = layoutOf(program, moment);
   const looks = looksAt(program, moment.pose);
   const { text } = looks[part];
-  if (text) return text.run(env);
+  const around = (said: string): string => generated(naming, part, "before") + said + generated(naming, part, "after");
+  if (text) return around(text.run(env));
   const saidOf = (c: PartIndex): string => {
     if (!present[c] || !(hiddenToo || isHeard(naming, c))) return "";
     if (inside !== "label" && standsApart(naming, c)) return ` ${saidApart(naming, c)} `;
@@ -109,8 +111,16 @@ function contentOf(naming: Naming, part: PartIndex): string {
     return isInLine && isInlineTag(program.parts[c].part.tag) ? said : ` ${said} `;
   };
   const summary = summaryAlone(naming, part);
-  if (summary !== undefined) return summary === DOCUMENT ? "Details" : saidOf(summary);
-  return program.parts[part].content.map((c) => (typeof c === "number" ? saidOf(c) : c.run(env))).join("");
+  if (summary !== undefined) return around(summary === DOCUMENT ? " Details " : saidOf(summary));
+  return around(program.parts[part].content.map((c) => (typeof c === "number" ? saidOf(c) : c.run(env))).join(""));
+}
+
+/** What the page's rules put there. What has no box has none of it. */
+function generated({ program, moment }: Naming, part: PartIndex, side: Side): string {
+  const said = looksAt(program, moment.pose)[part].generated?.[side];
+  if (!said || !layoutOf(program, moment).displayed[part]) return "";
+  const words = generatedText(said.content, (name) => attributeOf(program, moment, part, name));
+  return said.apart ? ` ${words} ` : words;
 }
 
 /** Of closed details the summary; DOCUMENT where that is the browser's own (HTML §4.11.1); undefined for all else. */

@@ -147,6 +147,25 @@ export function readSelector(node: cssTree.Selector): StyleSelector | null {
   return { text, specificity: weigh(node), key: keyOf(node), asks, matches: (e) => test(e) };
 }
 
+/** Where a rule puts words of its own into what an element holds (CSS Pseudo-Elements 4 §4.1). */
+export type Side = "before" | "after";
+
+/**
+ * @returns what a selector that ends in `::before` or `::after` says of the element they are in; null for any other
+ * @throws as readSelector does
+ */
+export function readGenerated(node: cssTree.Selector): { side: Side; selector: StyleSelector } | null {
+  const last = node.children.last;
+  const isElement = last?.type === "PseudoElementSelector" || last?.type === "PseudoClassSelector";
+  const side = isElement ? last.name.toLowerCase() : "";
+  if (side !== "before" && side !== "after") return null;
+  const rest = node.children.toArray().slice(0, -1);
+  const around = rest.at(-1);
+  if (!around || around.type === "Combinator") rest.push({ type: "TypeSelector", name: "*" });
+  const selector = readSelector({ ...node, children: new cssTree.List<cssTree.CssNode>().fromArray(rest) });
+  return selector && { side, selector };
+}
+
 const tests = new Map<string, (e: StyledElement) => boolean>();
 /** A test for a selector list, as scripts give them to `querySelector`. @throws for what is none */
 export function selectorTest(text: string): (e: StyledElement) => boolean {

@@ -1,5 +1,5 @@
 /** What browsers check of a field, as far as its markup tells it (HTML §4.10.21): what is typed is a person's own. */
-import { boundedPattern } from "../safety";
+import { boundedPattern } from "../../safety";
 import { isCheckable, isChecked, isOff, radioGroup } from "./controls";
 import { attribute, closest, has, isElement, type StyledElement, within } from "./tree";
 

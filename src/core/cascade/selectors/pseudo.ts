@@ -1,6 +1,6 @@
 /** Pseudo-classes, and what css-select needs to look at our tree. */
 import { compile, type Options } from "css-select";
-import { pieces } from "../measure";
+import { pieces } from "../../measure";
 import { isChecked, isIndeterminate, isOff, isOn, isOptional, isRequired, isShownEmpty, isWritable } from "./controls";
 import { attribute, has, isElement, type Node, type StyledElement } from "./tree";
 import { isInvalid, isValid } from "./validity";

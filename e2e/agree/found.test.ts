@@ -28,7 +28,7 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
       page: {
         width: 800,
         height: 600,
-        css: '[data-part="b"] { transition: visibility 200ms } :focus { visibility: hidden }',
+        css: '[data-part="b"] { transition: visibility 200ms } :focus-visible { visibility: hidden }',
       },
     },
     acts: [

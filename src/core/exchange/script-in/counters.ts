@@ -92,10 +92,31 @@ const numberIn = (store: Store, key: string, first: number): number | null => {
 
 type Own = (key: string) => string | null;
 function generalised(found: Explored, key: string, first: number, own: Own, name: string): Counted | null {
+  const whole = told(found, found.stores, key, first, own, name);
+  if (whole !== "both") return whole;
+  // That nothing is there yet is not what is meant by the number that stands for it.
+  const isNone = (s: Store): boolean => typeof s.get(key) !== "number";
+  const marked = found.stores.map((s) => (isNone(s) ? new Map(s).set(`${key} none`, true) : s));
+  const apart = told(found, marked, key, first, own, name);
+  return apart === "both" ? null : apart;
+}
+
+/**
+ * @param ways the stores of what was found, in their order
+ * @returns "both" where of one state and one number there are several ways to be
+ */
+function told(
+  found: Explored,
+  ways: readonly Store[],
+  key: string,
+  first: number,
+  own: Own,
+  name: string,
+): Counted | "both" | null {
   const values = found.stores.map((s) => numberIn(s, key, first));
   if (values.some((v) => v === null) || new Set(values).size < LEAST) return null;
   const numbers = values as number[];
-  const stores = symbolic(found.stores, key, numbers, name, own);
+  const stores = symbolic(ways, key, numbers, name, own);
   const index = new Map<string, number>();
   const merged: Store[] = [];
   const of = stores.map((s) => {
@@ -104,8 +125,8 @@ function generalised(found: Explored, key: string, first: number, own: Own, name
     index.set(id, at);
     return at;
   });
-  // Of one state and one number there is one way to be; and it was worth it.
-  if (new Set(of.map((c, i) => `${c} ${numbers[i]}`)).size < of.length) return null;
+  if (new Set(of.map((c, i) => `${c} ${numbers[i]}`)).size < of.length) return "both";
+  // It was worth it.
   if (merged.length * 2 > found.stores.length) return null;
   const outcomes: (Outcome | undefined)[][] = [];
   for (const [a] of found.acts.entries()) {

@@ -29,16 +29,23 @@ export function explore(
   left: ReadonlySet<number>,
   { apart = false, few = false }: { apart?: boolean; few?: boolean } = {},
 ): Explored {
-  const known: Known = { counting: new Set(), positions: new Set(), growing: new Set(), framed: false };
+  const known: Known = {
+    counting: new Set(),
+    positions: new Set(),
+    growing: new Set(),
+    clocked: new Set(),
+    late: 0,
+    framed: false,
+  };
   const { counting, positions, growing } = known;
   let times = 0;
   for (;;) {
-    const [counted, kept, grown] = [counting.size, positions.size, growing.size];
+    const [counted, kept, grown, late] = [counting.size, positions.size, growing.size, known.late];
     const places = page.places.size;
     // What comes to be known of places is made use of at once: by what is not known yet the page would fill with doubles.
     const knowsMore = (): boolean => page.places.size > places && times < MOST_TIMES;
     const found: Explored = exploreOnce(page, scripts, left, known, { apart, few, knowsMore });
-    if (positions.size > kept || growing.size > grown) continue;
+    if (positions.size > kept || growing.size > grown || known.late > late) continue;
     const draws: boolean = !known.framed && found.notUnderstood.some((n) => n.text === ENDLESS_FRAMES);
     known.framed ||= draws;
     if (page.places.size > places && ++times <= MOST_TIMES) page.forgetMade();

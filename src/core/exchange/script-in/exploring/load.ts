@@ -25,6 +25,10 @@ export interface Known {
   positions: Set<string>;
   /** What grows without an end, by the beginning of its keys in the store. */
   growing: Set<string>;
+  /** Places of timers that ask what time it is. */
+  clocked: Set<number>;
+  /** How often that came to be known when time had passed already for others. */
+  late: number;
   /** It draws frame by frame. */
   framed: boolean;
 }

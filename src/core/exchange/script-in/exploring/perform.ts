@@ -30,14 +30,24 @@ const checksMatter = (page: ScriptPage, source: string): boolean =>
   /\b(change|input)\b/.test(source) ||
   page.elements.some((e) => isCheckable(e) && "required" in e.attributes);
 
+/** For what time passes as a timer comes: for all, for nothing, or for what it goes by itself. */
+export type Passing = "all" | "nothing" | "its own";
+
 /** Timers that handlers set come to be known while they are gone through. */
-export function perform(r: Reading, page: ScriptPage, act: Act, left: ReadonlySet<number>): void {
+export function perform(
+  r: Reading,
+  page: ScriptPage,
+  act: Act,
+  left: ReadonlySet<number>,
+  passing: Passing = "all",
+): void {
   if (act.is === "timer") {
     const timed = r.timers.get(act.timer)!;
     if (left.has(timed.line)) return;
     if (timed.every) r.effect({ do: "start", timer: act.timer });
     r.readLines.add(timed.line);
-    r.heap.clock += timed.ms;
+    if (passing === "all") r.heap.clock += timed.ms;
+    if (passing === "its own") for (const v of [timed.fn, ...timed.args]) r.heap.passFor(v, timed.ms);
     r.attempt(null, () => r.comes(timed), timed.line);
     return;
   }

@@ -26,7 +26,7 @@ import {
 } from "./acts";
 import type { Outcome } from "./found";
 import type { Known } from "./load";
-import { perform } from "./perform";
+import { type Passing, perform } from "./perform";
 import type { Positions } from "./positions";
 import { growingIn, MAX_WITH_NUMBERS, Widths } from "./widths";
 
@@ -197,12 +197,14 @@ export class Search {
     const { page, reading, stores } = this;
     const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
     const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
-    const goes = (): void => perform(reading, page, act, this.left);
+    const passing = timed ? this.passingWith(timed, at) : "all";
+    const goes = (): void => perform(reading, page, act, this.left, passing);
     const idles = (effects: readonly Effect[]): boolean =>
       !underWayAfter(act, effects, this.pending[at], reading.timers).size;
     const isIdle = !due && !this.pending[at].size && [...stores[at].values()].includes(INSTANT);
     const hurried = isIdle ? reading.act(stores[at], goes, null, { idles, hurries: true }) : null;
     const done = reading.act(stores[at], goes, due?.world, { idles });
+    if (timed && reading.heap.asked) this.asksTheTime(timed, passing);
     this.cut ||= this.how.knowsMore();
     const key = keyOfStore(done.store);
     if (hurried && told(hurried) !== told(done)) byTheClock(reading, done.event ?? hurried.event);
@@ -211,7 +213,9 @@ export class Search {
       return;
     }
     if ("distance" in act && this.positions.kept(act, stores[at], done.store)) this.cut = true;
-    if (due) this.noteCounting(due, timed, at);
+    const isSetAgain = timed !== undefined && done.effects.some((e) => e.do === "start" && e.timer === timed.name);
+    if (due) this.noteCounting(due, isSetAgain ? timed : undefined, at);
+    if (timed && goesOnAndOn(reading, timed)) this.known.counting.add(timed.at);
     for (const o of this.keeping(done.gone, at)) this.known.counting.add(o.at);
     const to = this.index.get(key) ?? this.added(done.store, key);
     if (to === null) return;
@@ -226,14 +230,37 @@ export class Search {
       for (const i of stores.keys()) this.again(i);
   }
 
-  /** What a timer changes of what it keeps is there the next time, and for others that keep it, too; so with an answer. */
-  private noteCounting(due: Pick<Timed, "name" | "at" | "world">, timed: Timed | undefined, at: number): void {
+  /** Places of timers that were under way while time passed for others. */
+  private readonly waited = new Set<number>();
+  /**
+   * Where several are under way nobody knows how long another waits already: what goes by the clock goes by its own turns
+   * alone.
+   */
+  private passingWith(timed: Timed, at: number): Passing {
+    const { clocked } = this.known;
+    const others = [...this.reading.timers.values()].filter((t) => t !== timed && this.pending[at].has(t.name));
+    if (others.some((t) => clocked.has(t.at))) return clocked.has(timed.at) ? "its own" : "nothing";
+    for (const t of others) this.waited.add(t.at);
+    return "all";
+  }
+  private asksTheTime({ at }: Timed, passed: Passing): void {
+    const { clocked } = this.known;
+    if (clocked.has(at)) return;
+    clocked.add(at);
+    if (this.waited.has(at) || passed === "nothing") this.known.late++;
+  }
+
+  /**
+   * What a timer changes of what it keeps is there the next time, and for others that keep it, too; so with an answer.
+   * @param again the timer, where it comes again
+   */
+  private noteCounting(due: Pick<Timed, "name" | "at" | "world">, again: Timed | undefined, at: number): void {
     const { reading } = this;
     const { counting } = this.known;
     const other = reading.heap.changedIn(due.world);
     // So it does where it keeps an instant, which comes nearer.
-    if (timed?.every && (other.length || reading.heap.instantsOf([timed.fn]).length)) counting.add(timed.at);
-    if (timed && goesOnAndOn(reading, timed)) counting.add(timed.at);
+    if (again?.every && (other.length || reading.heap.instantsOf([again.fn]).length)) counting.add(again.at);
+    if (again && reading.heap.asked && reading.heap.isBoundTo([again.fn])) counting.add(again.at);
     for (const o of this.keeping(other, at)) if (o.name !== due.name) counting.add(due.at).add(o.at);
   }
 

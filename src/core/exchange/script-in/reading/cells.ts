@@ -130,11 +130,13 @@ export const cellsOfWaiting = (waiting: JsPromise["waiting"], at: string, how: W
   cellsOf({ is: "promise", id: null, state: "waiting", value: undefined, waiting }, at, how);
 
 /** What the names in a function stand for that are of what is around it. */
-export function namedBy({ node, scope }: JsFunction): Js[] {
+export const namedBy = (fn: JsFunction): Js[] => variablesOf(fn).map(([, , v]) => v);
+/** The same with where each of them is kept. */
+export function variablesOf({ node, scope }: JsFunction): [of: Scope, name: string, value: Js][] {
   const names = new Set(namesIn(node));
-  const out: Js[] = [];
+  const out: [Scope, string, Js][] = [];
   for (let s: Scope | null = scope; s; s = s.parent)
-    for (const [name, v] of s.values) if (names.delete(name)) out.push(v);
+    for (const [name, v] of s.values) if (names.delete(name)) out.push([s, name, v]);
   return out;
 }
 

@@ -48,6 +48,8 @@ export interface Timed {
   line: number;
   /** Where in the script it is set. */
   at: number;
+  /** For whom it is set there, where that is done for several: elements and objects that were there from the beginning. */
+  of: string;
   /** What it keeps of the act that set it. */
   world: World;
 }
@@ -135,6 +137,8 @@ export interface Context {
   functionIn(code: string): Js;
   /** Somebody listens to it itself. */
   isListenedTo(e: PageElement): boolean;
+  /** The script keeps it in a variable, or in what it keeps there. */
+  isInHand(e: PageElement): boolean;
   /** Somebody listens to it now. */
   isHeard(e: PageElement): boolean;
   unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;

@@ -3,7 +3,7 @@
  * when the page was loaded is written into the store as cells, so that two ways to be in which a script keeps the same are
  * one; before an act everything is put back as it was in the way to be that the act starts from.
  */
-import { type Contents, cellsOf, cellsOfWaiting, contentsOf, type Entity, namedBy } from "./cells";
+import { type Contents, cellsOf, cellsOfWaiting, contentsOf, type Entity, namedBy, variablesOf } from "./cells";
 import { NotUnderstood } from "./not-understood";
 import type { Cell, PageElement, Store } from "./page";
 import { isA, type Js, type JsFunction, type JsPromise, type JsTimer, type Scope, same } from "./values";
@@ -56,6 +56,56 @@ export class Heap {
   private readonly worlds = new Map<string, Then>();
   /** ms since the page was loaded, as far as timers tell. */
   clock = 0;
+  /**
+   * For whom functions are, where they are made for several: elements and objects that last, by which they go themselves.
+   * @returns those in signs; and the call that made them while the page was loaded, empty for none
+   */
+  ownersOf(values: readonly Js[]): { things: string; call: string } {
+    const things: string[] = [];
+    const note = (v: Js): void => {
+      if (isA(v, "element")) things.push(v.element.name);
+      else if (isA(v, "object") && v.id !== null && v.id < this.lasting) things.push(`#${v.id}`);
+    };
+    let call = "";
+    for (const v of values) {
+      if (!isA(v, "function")) {
+        note(v);
+        continue;
+      }
+      for (const [s, name, kept] of variablesOf(v)) if (s.id === null || (s.parent && name === "this")) note(kept);
+      let s = v.scope;
+      while (s.id === null && s.parent) s = s.parent;
+      if (s.parent && s.id! < this.lasting) call = String(s.id);
+    }
+    return { things: things.join("-"), call };
+  }
+  /** Ids below this were given as the page was loaded. */
+  private get lasting(): number {
+    return this.loading ? Number.POSITIVE_INFINITY : this.loadedIds;
+  }
+  private loadedIds = 0;
+  /** Somebody has asked what time it is since the act began. */
+  asked = false;
+  now(): Js {
+    this.asked = true;
+    return { is: "time", ms: this.clock };
+  }
+  /** For what a function goes by so much time has passed, and for nothing else. */
+  passFor(fn: Js, ms: number): void {
+    const functions = new Set<JsFunction>();
+    const all = this.reached([fn], [], { named: true, functions });
+    const kept: [of: Entity, name: string, at: number][] = [];
+    const note = (e: Entity, name: string, v: Js): void => {
+      if (isA(v, "time")) kept.push([e, name, v.ms]);
+    };
+    for (const e of all) for (const [name, v] of contentsOf(e).fields) note(e, name, v);
+    for (const f of functions) for (const [scope, name, v] of variablesOf(f)) if (!all.has(scope)) note(scope, name, v);
+    for (const [e, name, at] of kept) {
+      this.touch(e);
+      const { fields, ...rest } = contentsOf(e);
+      putBack(e, { ...rest, fields: new Map(fields).set(name, { is: "time", ms: at - ms }) });
+    }
+  }
   /** Cells that were written out in all, beyond those that most scripts keep. */
   cells = 0;
 
@@ -95,6 +145,7 @@ export class Heap {
   loaded(more: readonly Js[]): void {
     for (const e of this.reached([...more], this.scopes)) if (e.id === null) e.id = this.ids++;
     this.loading = false;
+    this.loadedIds = this.ids;
   }
 
   /** Something that an act makes and that lasts from then on. */
@@ -120,6 +171,7 @@ export class Heap {
     for (const world of before) for (const [e, contents] of world) if (e.id === null) putBack(e, contents);
     const then = this.worlds.get(heapKey(store));
     this.clock = then?.clock ?? 0;
+    this.asked = false;
     for (const [e, contents] of then?.world ?? []) putBack(e, contents);
   }
 
@@ -163,10 +215,13 @@ export class Heap {
     }
     for (const { instants, at } of this.watched) {
       const path = at();
-      if (path !== null)
-        for (const [e, name] of instants)
-          for (const [key, cell] of cellsOf(contentsOf(e).fields.get(name), `${path}|${name}`, { clock: this.clock }))
-            store.set(key, cell);
+      if (path === null) continue;
+      for (const [e, name] of instants) {
+        // As what an act has changed is kept, so that both are one.
+        const at = e.id === null ? `${path}|${name}` : `variable ${e.id} ${name.replace(/\s/g, "_")}`;
+        for (const [key, cell] of cellsOf(contentsOf(e).fields.get(name), at, { clock: this.clock }))
+          store.set(key, cell);
+      }
     }
     this.cells += Math.max(0, store.size - USUAL);
     for (const key of [...kept.keys()]) if (isHeapKey(key)) kept.delete(key);
@@ -199,6 +254,13 @@ export class Heap {
       ),
     );
   }
+  /** Whether an instant is reached that nobody has changed since the page was loaded. */
+  isBoundTo(values: readonly Js[]): boolean {
+    return this.instantsOf(values).some(([e, name]) => {
+      const was = this.written.get(e);
+      return e.id !== null && (!was || same(was.fields.get(name), contentsOf(e).fields.get(name)));
+    });
+  }
   /**
    * Instants kept since the page was loaded come nearer as long as something waits for them: that is part of how things are.
    * @param at what they are kept under, null while nothing waits for them
@@ -229,10 +291,9 @@ export class Heap {
   private reached(
     values: readonly Js[],
     scopes: readonly Scope[],
-    { named = false, elements = new Set<PageElement>() } = {},
+    { named = false, elements = new Set<PageElement>(), functions = new Set<JsFunction>() } = {},
   ): Set<Entity> {
     const out = new Set<Entity>();
-    const functions = new Set<JsFunction>();
     const queue: (Js | Scope)[] = [...values, ...scopes];
     for (let v = queue.pop(); queue.length || v !== undefined; v = queue.pop()) {
       if (typeof v !== "object" || v === null) continue;

@@ -111,6 +111,9 @@ export class Reading implements Working {
   isListenedTo(e: PageElement): boolean {
     return this.listeners.some((l) => l.on === e);
   }
+  isInHand(e: PageElement): boolean {
+    return this.heap.elements(this.keptBut(new Set()), true).has(e);
+  }
   isHeard(e: PageElement): boolean {
     return this.ears.isHeard(e);
   }
@@ -340,8 +343,7 @@ export class Reading implements Working {
     return [...this.asked.kept(), ...this.ears.kept(out), ...this.extras.values(), this.global];
   }
   private loaded(): void {
-    this.clocks.name();
-    this.clocks.watch();
+    this.clocks.loaded();
     this.heap.loaded(this.keptBut(new Set()));
     this.building = false;
     if (!this.effects.some((e) => e.do === "start")) this.heap.clock += LONG_AGO;

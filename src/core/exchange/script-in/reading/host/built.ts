@@ -45,7 +45,7 @@ export function builtBy(r: Context, name: string, args: readonly Js[], node: aco
       return object({ type: textOf(first), detail: said("detail"), bubbles: said("bubbles") === true });
     }
     case "Date":
-      if (first === undefined) return { is: "time", ms: r.heap.clock };
+      if (first === undefined) return r.heap.now();
       if (isA(first, "time")) return first;
       throw new NotUnderstood(r.line(node), "a day");
     case "Object":

@@ -5,7 +5,7 @@ import { FRAME_TIME } from "../host";
 import { isA, type Js, type JsPromise, type JsTimer, NotUnderstood, object } from "../values";
 
 /** What those that count are kept under. */
-const placeOf = ({ at, ms }: Pick<Timed, "at" | "ms">): string => `at-${at}-${ms}`;
+const placeOf = ({ at, ms, of }: Pick<Timed, "at" | "ms" | "of">): string => `at-${at}-${ms}${of && `-${of}`}`;
 
 export class Timers {
   readonly list = new Map<string, Timed>();
@@ -24,46 +24,77 @@ export class Timers {
     const handle: JsTimer = { is: "timer", name: "", at: node.start };
     const effect = { do: "start" as const, timer: "" };
     const line = this.r.line(isA(fn, "function") ? fn.node : node);
+    const timed = {
+      fn,
+      args,
+      ms: Math.max(0, ms),
+      every,
+      line,
+      at: node.start,
+      of: this.ownerOf(node.start, [fn, ...args]),
+    };
     this.unnamed.push({
       handle,
-      timed: { fn, args, ms: Math.max(0, ms), every, line, at: node.start },
+      timed,
       effects: [effect],
     });
     this.r.effect(effect);
-    if (this.places.has(node.start)) this.run(node.start, ms, fn);
+    if (this.places.has(node.start)) this.run(timed, fn);
     return handle;
+  }
+  /** Calls that set timers in one place while the page is loaded: where there are several, each has one of its own. */
+  private readonly calls = new Map<number, Set<string>>();
+  private ownerOf(at: number, values: readonly Js[]): string {
+    const { things, call } = this.r.heap.ownersOf(values);
+    if (things) return things;
+    const calls = this.calls.get(at) ?? new Set();
+    if (this.r.building) this.calls.set(at, calls.add(call));
+    return this.r.building || (calls.size > 1 && calls.has(call)) ? call : "";
+  }
+  /** The page is loaded: what one call alone has set is as if any had. */
+  loaded(): void {
+    for (const { timed } of this.unnamed) {
+      if (this.calls.get(timed.at)?.size !== 1) continue;
+      const [before, fn] = [placeOf(timed), this.running.of.get(placeOf(timed))];
+      timed.of = "";
+      if (!this.running.of.delete(before)) continue;
+      this.running.of.set(placeOf(timed), fn);
+    }
+    this.name();
+    this.watch();
   }
   /** What timers that count are under way, by their place and how long they take. */
   private readonly running = object();
-  private run(at: number, ms: number, fn: Js): void {
+  private run(timed: Pick<Timed, "at" | "ms" | "of">, fn: Js): void {
     this.r.heap.touch(this.running);
-    if (fn === undefined) this.running.of.delete(placeOf({ at, ms }));
-    else this.running.of.set(placeOf({ at, ms }), fn);
+    if (fn === undefined) this.running.of.delete(placeOf(timed));
+    else this.running.of.set(placeOf(timed), fn);
   }
   /** A timer comes. */
-  comes({ at, fn, args, every, ms }: Timed): void {
-    const now = this.running.of.get(placeOf({ at, ms })) ?? fn;
-    if (!every && this.places.has(at)) this.run(at, ms, undefined);
-    const instant: Js = { is: "time", ms: this.r.heap.clock };
+  comes(timed: Timed): void {
+    const { at, fn, args, every } = timed;
+    const now = this.running.of.get(placeOf(timed)) ?? fn;
+    if (!every && this.places.has(at)) this.run(timed, undefined);
     this.r.call(
       now,
-      args.map((a) => (a === FRAME_TIME ? instant : a)),
+      args.map((a) => (a === FRAME_TIME ? this.r.heap.now() : a)),
     );
   }
   cancel(timer: JsTimer): void {
     if (this.places.has(timer.at)) {
       const of = this.list.get(timer.name) ?? this.unnamed.find((u) => u.handle === timer)?.timed;
-      if (of) this.run(timer.at, of.ms, undefined);
+      if (of) this.run(of, undefined);
     }
     const effect = { do: "cancel" as const, timer: timer.name };
     if (!timer.name) this.unnamed.find((u) => u.handle === timer)?.effects.push(effect);
     this.r.effect(effect);
   }
+  /** Those that the act has set are given their names. */
   name(): void {
     for (const { handle, timed, effects } of this.unnamed) {
       const sign = [timed.fn, ...timed.args].map((v) => this.r.heap.signOf(v)).join(";");
       // What those keep that count is part of how things are: by their place they are one.
-      const id = `${this.places.has(timed.at) ? timed.at : sign} ${timed.ms} ${timed.every}`;
+      const id = `${this.places.has(timed.at) ? `${timed.at} ${timed.of}` : sign} ${timed.ms} ${timed.every}`;
       const name = this.timerNames.get(id) ?? (this.list.size ? `timer-${this.list.size + 1}` : "timer");
       if (!this.list.has(name)) {
         this.timerNames.set(id, name);
@@ -93,9 +124,10 @@ export class Timers {
   }
 
   /** Instants that those keep which count from the beginning. */
-  watch(): void {
-    for (const { at, ms, fn } of this.list.values()) {
-      const name = placeOf({ at, ms });
+  private watch(): void {
+    for (const timed of this.list.values()) {
+      const { at, fn } = timed;
+      const name = placeOf(timed);
       const isStill = (): boolean => this.running.of.get(name) === fn;
       if (this.places.has(at))
         this.r.heap.watch([fn], () => (isStill() ? `variable ${this.running.id} ${name}` : null));

@@ -238,9 +238,10 @@ function leaveWords(r: Context, parent: PageElement, e: PageElement): void {
 }
 
 /** What the markup itself has inside does not come back once nothing stands in its place any more. */
-export function takeOutOwn(r: Context, e: PageElement): void {
+export function takeOutOwn(r: Context, e: PageElement, but: readonly PageElement[] = []): void {
   for (const c of e.children)
-    if (isElement(c) && !c.made && r.store.get(keyOfPlace(c)) !== false) r.write(keyOfPlace(c), false);
+    if (isElement(c) && !c.made && !but.includes(c) && r.store.get(keyOfPlace(c)) !== false)
+      r.write(keyOfPlace(c), false);
 }
 
 /** An element that was made is blank again, with nothing in it: nobody has it any more, or it stands for another from now on. */

@@ -21,10 +21,16 @@ export function setText(r: Context, e: PageElement, text: string): void {
 /** Everything inside is taken out; markup takes its place. */
 export function replaceInside(r: Context, e: PageElement, markup: string): void {
   const said = saidBy(markup);
+  const hasElements = said.some((s) => typeof s !== "string");
+  if (hasElements && markup === ownMarkup(r, e)) return standAgain(r, e);
+  replaceBySaid(r, e, said, markup);
+}
+
+function replaceBySaid(r: Context, e: PageElement, said: readonly (Said | string)[], markup: string): void {
   if (said.some((s) => typeof s !== "string")) {
-    if (markup === ownMarkup(r, e)) return standAgain(r, e);
-    takeOutOwn(r, e);
-    return drawInside(r, e, said, `drawn in ${e.name}`);
+    const same = ownAgain(r, e, said);
+    takeOutOwn(r, e, same);
+    return drawInside(r, e, said, `drawn in ${e.name}`, same);
   }
   for (const c of e.children) if (isElement(c) && r.page.isThere(c, r.store)) detach(r, c);
   sayNothing(r, e);
@@ -42,10 +48,31 @@ const identityOf = (tag: string, attributes: Readonly<Record<string, string>>): 
   ].join(" ");
 
 /**
+ * Of what the markup of the page has there, what is drawn again under its id: to whoever looks it is the same, unless the
+ * script has it in its hands.
+ */
+function ownAgain(r: Context, e: PageElement, said: readonly (Said | string)[]): PageElement[] {
+  const left = said.filter((s): s is Said => typeof s !== "string" && Boolean(s.attributes.id));
+  const own = e.children.filter((c): c is PageElement => isElement(c) && !c.made && "id" in c.attributes);
+  const isAgain = (c: PageElement): boolean =>
+    left.some((s) => identityOf(c.tag, c.attributes) === identityOf(s.tag, s.attributes) && canHold(c, s));
+  const again = own.filter(isAgain);
+  if (!again.length) return [];
+  const inside = (c: PageElement): PageElement[] => [c, ...c.children.filter(isElement).flatMap(inside)];
+  return again.filter((c) => inside(c).every((o) => !o.made && !r.isInHand(o)));
+}
+
+/**
  * Markup drawn anew where some was drawn before: what is the same element to whoever looks stays one, with other words and
  * attributes; in the sheet it is one part. That it is another to the browser shows in the focus, which it loses.
  */
-function drawInside(r: Context, parent: PageElement, all: readonly (Said | string)[], site: string): void {
+function drawInside(
+  r: Context,
+  parent: PageElement,
+  all: readonly (Said | string)[],
+  site: string,
+  same: readonly PageElement[] = [],
+): void {
   const { page } = r;
   const said = all.filter((s) => typeof s !== "string" || s.trim() !== "");
   const wordsAfter = (s: Said): string | null => {
@@ -54,7 +81,8 @@ function drawInside(r: Context, parent: PageElement, all: readonly (Said | strin
   };
   const elements = said.filter((s): s is Said => typeof s !== "string");
   const words = said.filter((s): s is string => typeof s === "string");
-  const known = parent.children.filter((c): c is PageElement => isElement(c) && c.made?.site.startsWith(site) === true);
+  const isKnown = (c: PageElement): boolean => c.made?.site.startsWith(site) === true || same.includes(c);
+  const known = parent.children.filter(isElement).filter(isKnown);
   const isNew = parent.made !== undefined && !parent.children.length && !page.text(parent, r.store);
   const own = words.length > 0 && wordsAmong(said) === wordsAmong(parent.children);
   for (const c of parent.children) if (isElement(c)) sayAfter(r, c, "");
@@ -80,11 +108,16 @@ function drawInside(r: Context, parent: PageElement, all: readonly (Said | strin
     if (after !== null && !after.trim()) e.gap = true;
     if (!isNew) sayAfter(r, e, own || s === elements.at(-1) ? "" : (after?.trim() && after) || "");
     noteLost(r, e);
-    if (!r.building && page.isThere(e, r.store)) {
+    if (e.made) {
+      if (!r.building && page.isThere(e, r.store)) {
+        r.deafen(e);
+        r.madeNow.add(e);
+      }
+      r.write(keyOfPlace(e), true);
+    } else {
       r.deafen(e);
-      r.madeNow.add(e);
+      r.erase(keyOfPlace(e));
     }
-    r.write(keyOfPlace(e), true);
     const about = `attribute ${e.name} `;
     const written = [...r.store.keys()].flatMap((k) => (k.startsWith(about) ? [k.slice(about.length)] : []));
     for (const name of new Set([...written, ...Object.keys(e.attributes), ...Object.keys(s.attributes)])) {
@@ -93,7 +126,8 @@ function drawInside(r: Context, parent: PageElement, all: readonly (Said | strin
       else if (r.store.has(about + name)) r.erase(about + name);
     }
     for (const [type, code] of Object.entries(s.handlers)) r.listenBy(e, type, code);
-    drawInside(r, e, s.children, `${e.made!.site}/`);
+    if (e.made) drawInside(r, e, s.children, `${e.made.site}/`);
+    else replaceBySaid(r, e, s.children, s.children.join(""));
   }
   for (const e of parent.children)
     if (isElement(e) && e.made && !order.includes(e) && page.isThere(e, r.store)) detach(r, e);

@@ -215,7 +215,7 @@ export function hostGet(r: Context, host: string, property: string): Js {
       return hashOf(r);
     case "Date.now":
     case "performance.now":
-      return native(whole, () => ({ is: "time", ms: r.heap.clock }));
+      return native(whole, () => r.heap.now());
     case "navigator.maxTouchPoints":
       return 0;
     case "navigator.onLine":

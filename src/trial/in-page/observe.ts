@@ -134,15 +134,22 @@ function isElsewhereOnThePage(element: Element, box: DOMRect): boolean {
 
 /**
  * Out of view only because the page, or what it lies in, is not scrolled there; or only as a box, while what stands in it
- * goes beyond it and is seen, as of a row of slides that is moved along.
+ * goes beyond it and is seen, as of a row of slides that is moved along. Or it is moved by its size, of which it has none as
+ * long as nothing is said in it.
  */
 function isScrolledAway(element: Element): boolean {
   const box = element.getBoundingClientRect();
+  if ((!box.width || !box.height) && isMoved(element)) return true;
   if (meetsView(box)) return false;
   const isFilled = (e: Element): boolean =>
     [...e.children].some((c) => meetsView(c.getBoundingClientRect()) || isFilled(c));
   return isElsewhereOnThePage(element, box) || isPastAnEdge(element) || isFilled(element);
 }
+
+const isMoved = (element: Element): boolean => {
+  const { transform, translate } = getComputedStyle(element);
+  return transform !== "none" || translate !== "none";
+};
 
 /** The innermost part around an element. */
 export function partOver(e: Element | null, elements: ReadonlyMap<string, HTMLElement | null>): string | null {

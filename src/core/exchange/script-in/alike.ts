@@ -9,11 +9,17 @@ import { isKept, keyOfStore, type Store } from "./reading";
 
 /**
  * Partition refinement: what looks the same is one until something that is done tells it apart.
+ * @param unseen whether a key of a store, by its number, says what nobody sees there
  * @returns what is left, and by store which of those that are left it is
  */
-export function told(found: Explored): { found: Explored; of: readonly number[] } {
+export function told(
+  found: Explored,
+  unseen: (store: number, key: string) => boolean = () => false,
+): { found: Explored; of: readonly number[] } {
   const n = found.stores.length;
-  const shown = found.stores.map((s) => keyOfStore(new Map([...s].filter(([key]) => !isKept(key)))));
+  const shown = found.stores.map((s, i) =>
+    keyOfStore(new Map([...s].filter(([key]) => !isKept(key) && !unseen(i, key)))),
+  );
   let of = numbered(shown);
   const outcomes = withTwins(found);
   const signs = outcomes.map((row) => found.stores.map((_s, i) => signOf(row[i])));

@@ -102,7 +102,9 @@ function readWith(
   const makes = page.elements.some((e) => e.made);
   const { doc: all, stores } = grown(page, first.stores);
   const doc = makes ? { ...all, parts: covering(all) } : all;
-  const found = apart ? { ...first, stores } : told({ ...first, stores }).found;
+  const found = apart
+    ? { ...first, stores }
+    : told({ ...first, stores }, (i, key) => page.isUnsaid(key, first.stores[i])).found;
   const proposals = proposalsOf(every);
   const own = (key: string): string | null => page.own(key);
   const parts = apart ? apartOf(found, width, own) : [counted(found, own)];

@@ -64,7 +64,11 @@ export class Heap {
     const things: string[] = [];
     const note = (v: Js): void => {
       if (isA(v, "element")) things.push(v.element.name);
-      else if (isA(v, "object") && v.id !== null && v.id < this.lasting) things.push(`#${v.id}`);
+      else if (isA(v, "object")) {
+        // What sets a timer while the page is loaded lasts.
+        if (this.loading) v.id ??= this.ids++;
+        if (v.id !== null && v.id < this.lasting) things.push(`#${v.id}`);
+      }
     };
     let call = "";
     for (const v of values) {

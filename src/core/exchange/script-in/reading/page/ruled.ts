@@ -23,8 +23,14 @@ function staysAWhile(said: (property: string) => string | undefined, property: s
   });
 }
 
+/** What browsers say of elements that come and go, in a layer below all others (HTML §15.3.1, §15.3.3). */
+const OF_BROWSERS =
+  "@layer of-browsers { dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none !important } }";
+
 export class ScriptPage extends SelectedPage {
   private readonly sheet: Sheet | null;
+  /** With what browsers say below it. */
+  private readonly drawn: Sheet;
 
   /** @param isAtOnce what goes out of sight is taken to be gone at once, however it moves */
   constructor(
@@ -36,6 +42,7 @@ export class ScriptPage extends SelectedPage {
     super(doc, mostOfOne, known);
     const css = doc.page.css?.trim() ? readSheet(doc.page.css) : null;
     this.sheet = css?.rules.length ? css : null;
+    this.drawn = readSheet(OF_BROWSERS + (doc.page.css ?? ""));
   }
 
   /** Not displayed, or not visible, without a transition that may show it for a while yet. */
@@ -57,11 +64,11 @@ export class ScriptPage extends SelectedPage {
     now: ReadonlyMap<string, StyledElement>,
     around: string,
   ): readonly string[] {
-    const rules = this.sheet && cascade(this.sheet, now.get(e.name)!, this.media(), NOTHING_DONE);
+    const rules = cascade(this.drawn, now.get(e.name)!, this.media(), NOTHING_DONE);
     this.copied++;
     const said = (property: string): string | undefined => {
       const own = store.get(`style ${e.name} ${property}`) ?? e.part?.css?.[property];
-      return own === undefined || own === "" || own === null ? rules?.get(property)?.value : String(own);
+      return own === undefined || own === "" || own === null ? rules.get(property)?.value : String(own);
     };
     const stays = (property: string): boolean => !this.isAtOnce && staysAWhile(said, property);
     const display = said("display");
@@ -72,19 +79,37 @@ export class ScriptPage extends SelectedPage {
     const inner = children.flatMap((c) => this.hiddenIn(c, store, now, visibility));
     return visibility === "hidden" ? [e.name, ...inner] : inner;
   }
+  /**
+   * Words that stand in what is hidden, and name nothing: nobody can tell them from others until they are shown.
+   * @param key of the store
+   */
+  isUnsaid(key: string, store: Store): boolean {
+    const [kind, name] = key.split(" ");
+    if (!/^(text|words|behind|after)$/.test(kind)) return false;
+    const found = this.named(name);
+    const e = kind === "after" ? (found?.parent ?? null) : found;
+    if (!this.isHidden(e, store)) return false;
+    const names = (o: PageElement): string[] =>
+      ["aria-labelledby", "aria-describedby"].flatMap(
+        (a) => String(this.attribute(o, a, store) ?? "").match(/\S+/g) ?? [],
+      );
+    const naming = new Set(this.elements.flatMap(names));
+    for (let up = e; up; up = up.parent) if (naming.has(up.attributes.id ?? "")) return false;
+    return true;
+  }
   /** What a property comes to by the rules and by what the script says of it; null where nothing says it. */
   computed(e: PageElement, property: string, store: Store): string | null {
     const own = store.get(`style ${e.name} ${property}`) ?? e.part?.css?.[property];
     if (own !== undefined && own !== null && own !== "") return String(own);
-    const rules = this.sheet && cascade(this.sheet, this.standing(store).get(e.name)!, this.media(), NOTHING_DONE);
-    const said = rules?.get(property)?.value;
+    const rules = cascade(this.drawn, this.standing(store).get(e.name)!, this.media(), NOTHING_DONE);
+    const said = rules.get(property)?.value;
     if (said !== undefined) return said;
     if (property === "display" && this.attribute(e, "hidden", store) !== null) return "none";
     return property === "visibility" && e.parent ? this.computed(e.parent, property, store) : null;
   }
 
   private media(): ReturnType<typeof mediaNow> {
-    return mediaNow(this.sheet!, { ...this.doc.page, reducedMotion: false });
+    return mediaNow(this.drawn, { ...this.doc.page, reducedMotion: false });
   }
 
   /**

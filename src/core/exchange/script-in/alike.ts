@@ -13,9 +13,10 @@ import { isKept, keyOfStore, type Store } from "./reading";
  * @returns what is left, and by store which of those that are left it is
  */
 export function told(
-  found: Explored,
+  all: Explored,
   unseen: (store: number, key: string) => boolean = () => false,
 ): { found: Explored; of: readonly number[] } {
+  const found = { ...all, stores: all.stores.map((s, i) => asEver(s, (key) => unseen(i, key))) };
   const n = found.stores.length;
   const shown = found.stores.map((s, i) =>
     keyOfStore(new Map([...s].filter(([key]) => !isKept(key) && !unseen(i, key)))),
@@ -36,6 +37,10 @@ export function told(
   const left = outcomes.map((row) => first.map((i) => row[i] && { ...row[i], to: of[row[i].to] }));
   return { found: { ...found, stores: bare(stores), outcomes: left }, of };
 }
+
+/** What stands in what is not there stands in it as ever. */
+const asEver = (store: Store, unseen: (key: string) => boolean): Store =>
+  new Map([...store].map(([key, value]) => [key, key.startsWith("attached ") && unseen(key) ? true : value]));
 
 /**
  * With a button down some things cannot be done that can be with it up, and the other way round: what cannot be done in the

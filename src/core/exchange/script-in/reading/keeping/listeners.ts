@@ -169,9 +169,42 @@ export class Listeners {
   worlds(): World[] {
     return this.list.flatMap((l) => (l.world && l.slot === undefined && this.hears(l) ? [l.world] : []));
   }
-  /** An act is over: what those that it put up keep is known. */
+  /**
+   * An act is over: what those that it put up keep is known. One that is the same by now as one of an act before, since what it
+   * goes by was there only later, is that one.
+   */
   settle(): void {
-    for (const l of this.list) if (!l.first) l.world ??= this.r.heap.worldOf([l.fn]);
+    const isNew = (l: Listener): boolean => !l.first && l.world === null;
+    const fresh = this.list.filter(isNew);
+    for (const l of fresh) l.world = this.r.heap.worldOf([l.fn]);
+    for (let at = this.list.length - 1; fresh.includes(this.list[at]); at--) {
+      const l = this.list[at];
+      const known = this.sameAs(l, at);
+      // Others are known by their places.
+      if (!known || this.signals.of.has(String(at))) break;
+      const heard = this.hears(l);
+      this.r.erase(this.keyOf(l));
+      this.list.pop();
+      this.signs.delete(l);
+      if (heard) this.hear(known, true);
+    }
+  }
+  private readonly signs = new Map<Listener, string>();
+  private sameAs(l: Listener, at: number): Listener | undefined {
+    if (l.slot !== undefined || !isA(l.fn, "function")) return undefined;
+    const sign = this.r.heap.signOf(l.fn);
+    this.signs.set(l, sign);
+    return this.list
+      .slice(0, at)
+      .find(
+        (k) =>
+          this.signs.get(k) === sign &&
+          k.on === l.on &&
+          k.type === l.type &&
+          k.capture === l.capture &&
+          k.once === l.once &&
+          k.property === l.property,
+      );
   }
   /** What the browser keeps of the script's by them. */
   kept(but: ReadonlySet<PageElement>): Js[] {

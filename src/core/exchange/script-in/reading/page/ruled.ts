@@ -80,15 +80,16 @@ export class ScriptPage extends SelectedPage {
     return visibility === "hidden" ? [e.name, ...inner] : inner;
   }
   /**
-   * Words that stand in what is hidden, and name nothing: nobody can tell them from others until they are shown.
+   * What is said of what the script has taken out; words that stand in what is hidden, and name nothing: nobody can tell them
+   * from others until they are shown.
    * @param key of the store
    */
   isUnsaid(key: string, store: Store): boolean {
     const [kind, name] = key.split(" ");
-    if (!/^(text|words|behind|after)$/.test(kind)) return false;
     const found = this.named(name);
-    const e = kind === "after" ? (found?.parent ?? null) : found;
-    if (!this.isHidden(e, store)) return false;
+    const e = /^(after|attached)$/.test(kind) ? (found?.parent ?? null) : found;
+    if (e?.made && !this.isInPage(e, store)) return true;
+    if (!/^(text|words|behind|after)$/.test(kind) || !this.isHidden(e, store)) return false;
     const names = (o: PageElement): string[] =>
       ["aria-labelledby", "aria-describedby"].flatMap(
         (a) => String(this.attribute(o, a, store) ?? "").match(/\S+/g) ?? [],

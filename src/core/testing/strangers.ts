@@ -16,6 +16,9 @@ const ANY = "what is done at any key";
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
 export const remarks: Readonly<Record<string, readonly string[]>> = {
   "stopped or done": [TWICE],
+  "still there": [ANY],
+  "held by frames or keys": [ANY],
+  "saved again and again": ["more and more <div>: the sheet has 4, the first made anew", TWICE],
   "a stack of dialogs": [
     "the focus, which goes to what is then taken out: in the sheet it stays where it was",
     "what is done to something that is on its way out of sight: here it is gone at once",

@@ -139,17 +139,21 @@ function isElsewhereOnThePage(element: Element, box: DOMRect): boolean {
  */
 function isScrolledAway(element: Element): boolean {
   const box = element.getBoundingClientRect();
-  if ((!box.width || !box.height) && isMoved(element)) return true;
+  if ((!box.width || !box.height) && isMovedAlong(element)) return true;
   if (meetsView(box)) return false;
   const isFilled = (e: Element): boolean =>
     [...e.children].some((c) => meetsView(c.getBoundingClientRect()) || isFilled(c));
   return isElsewhereOnThePage(element, box) || isPastAnEdge(element) || isFilled(element);
 }
 
-const isMoved = (element: Element): boolean => {
-  const { transform, translate } = getComputedStyle(element);
-  return transform !== "none" || translate !== "none";
-};
+/** It is transformed, or what it stands in is. */
+function isMovedAlong(element: Element): boolean {
+  for (let e: Element | null = element; e; e = parentOf(e)) {
+    const { transform, translate } = getComputedStyle(e);
+    if (transform !== "none" || translate !== "none") return true;
+  }
+  return false;
+}
 
 /** The innermost part around an element. */
 export function partOver(e: Element | null, elements: ReadonlyMap<string, HTMLElement | null>): string | null {

@@ -49,12 +49,14 @@ export function readScripts(
   const { css = "" } = broughtIn.page;
   const fades = /transition|animation/.test(css) && /visibility|display/.test(css);
   const all = exact.refused && fades ? as({ atOnce: true }) : exact;
+  const isFine = ({ refused, read }: Tried): boolean => !refused && !read.unlike.length;
+  // With several of an element that the script makes there are many ways to be; with one there are few, which is soon known.
+  const alone = all.refused && all.makes ? as({ most: 1 }) : null;
+  if (alone && isFine(alone)) return alone.read;
   // A page of several components can be in too many ways together; each of them by itself is in few.
   const apart = all.refused ? as({ apart: true }) : all;
   const several = apart.refused ? all : apart;
-  // With several of an element that the script makes there may be too many ways to be; with one there are fewer.
-  const isWanting = several.refused || several.read.unlike.length > 0;
-  const one = several.makes && isWanting ? as({ most: 1 }) : several;
+  const one = several.makes && !isFine(several) ? (alone ?? as({ most: 1 })) : several;
   const best = several.refused || one.read.unlike.length < several.read.unlike.length ? one : several;
   if (!best.refused || !exact.grows) return best.read;
   const few = as({ few: true });

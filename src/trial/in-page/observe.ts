@@ -161,6 +161,9 @@ export function partOver(e: Element | null, elements: ReadonlyMap<string, HTMLEl
   return null;
 }
 
+/** Where a shape is hit goes by how it is painted (SVG 2 §15.6). */
+const isShape = (element: Element): boolean => element instanceof SVGElement && element.localName !== "svg";
+
 export function seen(element: HTMLElement | null, elements: ReadonlyMap<string, HTMLElement | null>): SeenPart {
   const facts = probe(element);
   const place = facts.displayed && element ? spotOf(element, []) : null;
@@ -170,7 +173,8 @@ export function seen(element: HTMLElement | null, elements: ReadonlyMap<string, 
     "on its way": false,
     restless: false,
     "scrolled away": element !== null && facts.displayed && isScrolledAway(element),
-    "takes pointer": facts.displayed && element && !hasRoom(element) ? null : place !== null && !place.isCovered,
+    "takes pointer":
+      facts.displayed && element && (isShape(element) || !hasRoom(element)) ? null : place !== null && !place.isCovered,
     "covered by": place?.isCovered ? partOver(place.under, elements) : null,
   };
 }

@@ -205,6 +205,7 @@ export class Search {
     const hurried = isIdle ? reading.act(stores[at], goes, null, { idles, hurries: true }) : null;
     const done = reading.act(stores[at], goes, due?.world, { idles });
     if (timed && reading.heap.asked) this.asksTheTime(timed, passing);
+    if (reading.heap.asked) this.noteUnderWay(timed, done.effects, at);
     this.cut ||= this.how.knowsMore();
     const key = keyOfStore(done.store);
     if (hurried && told(hurried) !== told(done)) byTheClock(reading, done.event ?? hurried.event);
@@ -248,6 +249,18 @@ export class Search {
     if (clocked.has(at)) return;
     clocked.add(at);
     if (this.waited.has(at) || passed === "nothing") this.known.late++;
+  }
+
+  /** Of what was just now a timer that was under way already is told sooner than after its whole time, and nobody knows when. */
+  private noteUnderWay(timed: Timed | undefined, effects: readonly Effect[], at: number): void {
+    const { reading, known, pending } = this;
+    for (const t of reading.timers.values()) {
+      if (t === timed || !known.clocked.has(t.at) || !pending[at].has(t.name)) continue;
+      if (effects.some((e) => "timer" in e && e.timer === t.name) || !reading.heap.hasNew([t.fn])) continue;
+      const text =
+        "how long ago it was, by a timer that was under way before: here each of its turns comes a whole time later";
+      reading.notUnderstood.set(`${t.line} ${text}`, { line: t.line, text, otherwise: true });
+    }
   }
 
   /**

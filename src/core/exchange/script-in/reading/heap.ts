@@ -94,6 +94,7 @@ export class Heap {
     this.asked = true;
     return { is: "time", ms: this.clock };
   }
+  private readonly aged = new WeakSet<object>();
   /** For what a function goes by so much time has passed, and for nothing else. */
   passFor(fn: Js, ms: number): void {
     const functions = new Set<JsFunction>();
@@ -107,7 +108,9 @@ export class Heap {
     for (const [e, name, at] of kept) {
       this.touch(e);
       const { fields, ...rest } = contentsOf(e);
-      putBack(e, { ...rest, fields: new Map(fields).set(name, { is: "time", ms: at - ms }) });
+      const aged: Js = { is: "time", ms: at - ms };
+      this.aged.add(aged);
+      putBack(e, { ...rest, fields: new Map(fields).set(name, aged) });
     }
   }
   /** Cells that were written out in all, beyond those that most scripts keep. */
@@ -169,14 +172,16 @@ export class Heap {
     return out;
   }
 
+  /** How it was before the act under way. */
+  private then: Then | null = null;
   /** Everything as it is in a way to be. @param before what else was kept: by a timer, an answer that is waited for */
   restore(store: Store, before: readonly World[]): void {
     for (const [e, contents] of this.written) putBack(e, contents);
     for (const world of before) for (const [e, contents] of world) if (e.id === null) putBack(e, contents);
-    const then = this.worlds.get(heapKey(store));
-    this.clock = then?.clock ?? 0;
+    this.then = this.worlds.get(heapKey(store)) ?? null;
+    this.clock = this.then?.clock ?? 0;
     this.asked = false;
-    for (const [e, contents] of then?.world ?? []) putBack(e, contents);
+    for (const [e, contents] of this.then?.world ?? []) putBack(e, contents);
   }
 
   /**
@@ -257,6 +262,14 @@ export class Heap {
         typeof v === "object" && v !== null && v.is === "time" ? [[e, name]] : [],
       ),
     );
+  }
+  /** Whether an instant is reached that the act under way has written. */
+  hasNew(values: readonly Js[]): boolean {
+    return this.instantsOf(values).some(([e, name]) => {
+      const before = this.then?.world.get(e) ?? this.written.get(e);
+      const now = contentsOf(e).fields.get(name);
+      return before !== undefined && before.fields.get(name) !== now && isA(now, "time") && !this.aged.has(now);
+    });
   }
   /** Whether an instant is reached that nobody has changed since the page was loaded. */
   isBoundTo(values: readonly Js[]): boolean {

@@ -216,6 +216,12 @@ export function hostGet(r: Context, host: string, property: string): Js {
     case "Date.now":
     case "performance.now":
       return native(whole, () => r.heap.now());
+    case "Date.parse":
+      // In whole seconds, as an instant is written (ECMAScript §21.4.4.41.2).
+      return native(whole, ([v]) => {
+        if (!isA(v, "time")) throw new NotUnderstood(null, "a day");
+        return { is: "time", ms: Math.floor(v.ms / 1000) * 1000 };
+      });
     case "navigator.maxTouchPoints":
       return 0;
     case "navigator.onLine":

@@ -58,9 +58,16 @@ export function readScripts(
   const several = apart.refused ? all : apart;
   const one = several.makes && !isFine(several) ? (alone ?? as({ most: 1 })) : several;
   const best = several.refused || one.read.unlike.length < several.read.unlike.length ? one : several;
-  if (!best.refused || !exact.grows) return best.read;
-  const few = as({ few: true });
-  return few.refused ? best.read : few.read;
+  if (!best.refused) return best.read;
+  // Of several components some may grow, or make many of an element.
+  const less: How[] = exact.grows ? [{ few: true }] : [];
+  if (exact.makes) less.push({ apart: true, most: 1 });
+  else if (exact.grows) less.push({ apart: true, few: true });
+  for (const how of less) {
+    const some = as(how);
+    if (!some.refused) return some.read;
+  }
+  return best.read;
 }
 
 interface How {

@@ -173,15 +173,15 @@ export class Heap {
   }
 
   /** How it was before the act under way. */
-  private then: Then | null = null;
+  private earlier: Then | null = null;
   /** Everything as it is in a way to be. @param before what else was kept: by a timer, an answer that is waited for */
   restore(store: Store, before: readonly World[]): void {
     for (const [e, contents] of this.written) putBack(e, contents);
     for (const world of before) for (const [e, contents] of world) if (e.id === null) putBack(e, contents);
-    this.then = this.worlds.get(heapKey(store)) ?? null;
-    this.clock = this.then?.clock ?? 0;
+    this.earlier = this.worlds.get(heapKey(store)) ?? null;
+    this.clock = this.earlier?.clock ?? 0;
     this.asked = false;
-    for (const [e, contents] of this.then?.world ?? []) putBack(e, contents);
+    for (const [e, contents] of this.earlier?.world ?? []) putBack(e, contents);
   }
 
   /**
@@ -266,7 +266,7 @@ export class Heap {
   /** Whether an instant is reached that the act under way has written. */
   hasNew(values: readonly Js[]): boolean {
     return this.instantsOf(values).some(([e, name]) => {
-      const before = this.then?.world.get(e) ?? this.written.get(e);
+      const before = this.earlier?.world.get(e) ?? this.written.get(e);
       const now = contentsOf(e).fields.get(name);
       return before !== undefined && before.fields.get(name) !== now && isA(now, "time") && !this.aged.has(now);
     });

@@ -3,9 +3,11 @@
  * when the page was loaded is written into the store as cells, so that two ways to be in which a script keeps the same are
  * one; before an act everything is put back as it was in the way to be that the act starts from.
  */
-import { type Contents, cellsOf, cellsOfWaiting, contentsOf, type Entity, namedBy, variablesOf } from "./cells";
+import { type Contents, cellsOf, cellsOfWaiting, contentsOf, type Entity, variablesOf } from "./cells";
 import { NotUnderstood } from "./not-understood";
+
 import type { Cell, PageElement, Store } from "./page";
+import { ownersIn, reached } from "./reached";
 import { isA, type Js, type JsFunction, type JsPromise, type JsTimer, type Scope, same } from "./values";
 
 export type { Entity } from "./cells";
@@ -56,32 +58,13 @@ export class Heap {
   private readonly worlds = new Map<string, Then>();
   /** ms since the page was loaded, as far as timers tell. */
   clock = 0;
-  /**
-   * For whom functions are, where they are made for several: elements and objects that last, by which they go themselves.
-   * @returns those in signs; and the call that made them while the page was loaded, empty for none
-   */
-  ownersOf(values: readonly Js[]): { things: string; call: string } {
-    const things: string[] = [];
-    const note = (v: Js): void => {
-      if (isA(v, "element")) things.push(v.element.name);
-      else if (isA(v, "object")) {
-        // What sets a timer while the page is loaded lasts.
-        if (this.loading) v.id ??= this.ids++;
-        if (v.id !== null && v.id < this.lasting) things.push(`#${v.id}`);
-      }
-    };
-    let call = "";
-    for (const v of values) {
-      if (!isA(v, "function")) {
-        note(v);
-        continue;
-      }
-      for (const [s, name, kept] of variablesOf(v)) if (s.id === null || (s.parent && name === "this")) note(kept);
-      let s = v.scope;
-      while (s.id === null && s.parent) s = s.parent;
-      if (s.parent && s.id! < this.lasting) call = String(s.id);
-    }
-    return { things: things.join("-"), call };
+  /** For whom functions are; see `ownersIn`. */
+  ownersOf(values: readonly Js[]): ReturnType<typeof ownersIn> {
+    return ownersIn(values, (e) => {
+      // What sets a timer while the page is loaded lasts.
+      if (this.loading) e.id ??= this.ids++;
+      return e.id !== null && e.id < this.lasting ? e.id : null;
+    });
   }
   /** Ids below this were given as the page was loaded. */
   private get lasting(): number {
@@ -98,7 +81,7 @@ export class Heap {
   /** For what a function goes by so much time has passed, and for nothing else. */
   passFor(fn: Js, ms: number): void {
     const functions = new Set<JsFunction>();
-    const all = this.reached([fn], [], { named: true, functions });
+    const all = reached([fn], [], { named: true, functions });
     const kept: [of: Entity, name: string, at: number][] = [];
     const note = (e: Entity, name: string, v: Js): void => {
       if (isA(v, "time")) kept.push([e, name, v.ms]);
@@ -150,7 +133,7 @@ export class Heap {
 
   /** The page is loaded: whatever can be reached from there lasts. @param more what the browser keeps of the script's */
   loaded(more: readonly Js[]): void {
-    for (const e of this.reached([...more], this.scopes)) if (e.id === null) e.id = this.ids++;
+    for (const e of reached([...more], this.scopes)) if (e.id === null) e.id = this.ids++;
     this.loading = false;
     this.loadedIds = this.ids;
   }
@@ -164,7 +147,7 @@ export class Heap {
   /** Numbers that are there as the page is loaded, by their key in the store. */
   numbers(): Map<string, number> {
     const out = new Map<string, number>();
-    for (const e of this.reached([], this.scopes))
+    for (const e of reached([], this.scopes))
       if (e.is === "scope" || e.is === "object")
         for (const [name, value] of (this.written.get(e) ?? contentsOf(e)).fields)
           if (typeof value === "number" && Number.isInteger(value) && /^#?[A-Za-z_]\w*$/.test(name))
@@ -257,7 +240,7 @@ export class Heap {
   }
   /** Where instants are kept that can be reached. */
   instantsOf(values: readonly Js[]): [of: Entity, name: string][] {
-    return [...this.reached(values, [])].flatMap((e) =>
+    return [...reached(values, [])].flatMap((e) =>
       [...contentsOf(e).fields].flatMap(([name, v]): [Entity, string][] =>
         typeof v === "object" && v !== null && v.is === "time" ? [[e, name]] : [],
       ),
@@ -290,11 +273,11 @@ export class Heap {
   elements(from: readonly Js[], also = false): Set<PageElement> {
     const out = new Set<PageElement>();
     const top = also ? this.scopes.filter((s) => s.parent === null) : [];
-    this.reached(from, top, { named: true, elements: out });
+    reached(from, top, { named: true, elements: out });
     return out;
   }
   private made(values: readonly Js[]): Entity[] {
-    return [...this.reached(values, [])].filter((e) => e.id === null);
+    return [...reached(values, [])].filter((e) => e.id === null);
   }
 
   /** A text that tells functions, promises and the like from others that are written the same. */
@@ -302,36 +285,6 @@ export class Heap {
     // A timer has no name yet in the act in which it is set.
     const called = (t: JsTimer): string => `at ${t.at}`;
     return [...cellsOf(value, "", { clock: this.clock, called })].map(([k, v]) => `${k}=${v}`).join(";");
-  }
-
-  /** @param named of what is around a function, only what is named in it */
-  private reached(
-    values: readonly Js[],
-    scopes: readonly Scope[],
-    { named = false, elements = new Set<PageElement>(), functions = new Set<JsFunction>() } = {},
-  ): Set<Entity> {
-    const out = new Set<Entity>();
-    const queue: (Js | Scope)[] = [...values, ...scopes];
-    for (let v = queue.pop(); queue.length || v !== undefined; v = queue.pop()) {
-      if (typeof v !== "object" || v === null) continue;
-      if (v.is === "function") {
-        if (functions.has(v)) continue;
-        functions.add(v);
-        queue.push(...(named ? namedBy(v) : [v.scope]), v.self, v.own, v.made?.parent, v.home);
-      } else if (v.is === "accessor") queue.push(v.get, v.set);
-      else if (v.is === "proxy") queue.push(v.target, v.handler);
-      else if (v.is === "native") queue.push(...(v.holds ?? []));
-      else if (v.is === "element") elements.add(v.element);
-      else if (v.is === "timer" || v.is === "pattern" || v.is === "time") continue;
-      else if (!out.has(v)) {
-        out.add(v);
-        queue.push(...contentsOf(v).fields.values());
-        if (v.is === "scope" && v.parent) queue.push(v.parent);
-        if (v.is === "object") queue.push(v.proto);
-        if (v.is === "promise") for (const w of v.waiting) queue.push(...w.holds, ...(w.scope ? [w.scope] : []));
-      }
-    }
-    return out;
   }
 }
 

@@ -19,6 +19,7 @@ import {
   requestClose,
   reset,
   type ScriptPage,
+  type Timed,
   toggled,
 } from "../reading";
 import { type Act, CODE, heard, leaves, PRESSED, press, tracksPresses } from "./acts";
@@ -30,8 +31,9 @@ const checksMatter = (page: ScriptPage, source: string): boolean =>
   /\b(change|input)\b/.test(source) ||
   page.elements.some((e) => isCheckable(e) && "required" in e.attributes);
 
-/** For what time passes as a timer comes: for all, for nothing, or for what it goes by itself. */
-export type Passing = "all" | "nothing" | "its own";
+/** For what time passes as a timer comes: for all but what timers go by that rest, for nothing, or for what it goes by itself. */
+export type Passing = { but: readonly Timed[] } | "nothing" | "its own";
+const ALL: Passing = { but: [] };
 
 /** Timers that handlers set come to be known while they are gone through. */
 export function perform(
@@ -39,15 +41,19 @@ export function perform(
   page: ScriptPage,
   act: Act,
   left: ReadonlySet<number>,
-  passing: Passing = "all",
+  passing: Passing = ALL,
 ): void {
   if (act.is === "timer") {
     const timed = r.timers.get(act.timer)!;
     if (left.has(timed.line)) return;
     if (timed.every) r.effect({ do: "start", timer: act.timer });
     r.readLines.add(timed.line);
-    if (passing === "all") r.heap.clock += timed.ms;
-    if (passing === "its own") for (const v of [timed.fn, ...timed.args]) r.heap.passFor(v, timed.ms);
+    const keeps = (t: Timed) => [t.fn, ...t.args];
+    if (passing === "its own") r.heap.passFor(keeps(timed), timed.ms);
+    else if (passing !== "nothing") {
+      r.heap.clock += timed.ms;
+      for (const t of passing.but) r.heap.passFor(keeps(t), -timed.ms, keeps(timed));
+    }
     r.attempt(null, () => r.comes(timed), timed.line);
     return;
   }

@@ -197,14 +197,14 @@ export class Search {
     const { page, reading, stores } = this;
     const timed = act.is === "timer" ? reading.timers.get(act.timer) : undefined;
     const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
-    const passing = timed ? this.passingWith(timed, at) : "all";
+    const passing = timed && this.passingWith(timed, at);
     const goes = (): void => perform(reading, page, act, this.left, passing);
     const idles = (effects: readonly Effect[]): boolean =>
       !underWayAfter(act, effects, this.pending[at], reading.timers).size;
     const isIdle = !due && !this.pending[at].size && [...stores[at].values()].includes(INSTANT);
     const hurried = isIdle ? reading.act(stores[at], goes, null, { idles, hurries: true }) : null;
     const done = reading.act(stores[at], goes, due?.world, { idles });
-    if (timed && reading.heap.asked) this.asksTheTime(timed, passing);
+    if (timed && reading.heap.asked) this.asksTheTime(timed, passing === "nothing");
     if (reading.heap.asked) this.noteUnderWay(timed, done.effects, at);
     this.cut ||= this.how.knowsMore();
     const key = keyOfStore(done.store);
@@ -242,13 +242,13 @@ export class Search {
     const others = [...this.reading.timers.values()].filter((t) => t !== timed && this.pending[at].has(t.name));
     if (others.some((t) => clocked.has(t.at))) return clocked.has(timed.at) ? "its own" : "nothing";
     for (const t of others) this.waited.add(t.at);
-    return "all";
+    return { but: [...this.reading.timers.values()].filter((t) => t !== timed && clocked.has(t.at)) };
   }
-  private asksTheTime({ at }: Timed, passed: Passing): void {
+  private asksTheTime({ at }: Timed, stood: boolean): void {
     const { clocked } = this.known;
     if (clocked.has(at)) return;
     clocked.add(at);
-    if (this.waited.has(at) || passed === "nothing") this.known.late++;
+    if (this.waited.has(at) || stood) this.known.late++;
   }
 
   /** Of what was just now a timer that was under way already is told sooner than after its whole time, and nobody knows when. */
@@ -290,7 +290,7 @@ export class Search {
     if (more === "endless") return null;
     const { growing } = this.known;
     const isTooMuch = more === "grows" || (more === "cut" && !this.how.apart);
-    const grown = isTooMuch ? growingIn(store) : null;
+    const grown = isTooMuch ? growingIn(store, this.reading.source) : null;
     this.grows ||= grown !== null;
     if (grown && (more === "grows" || this.how.few) && growing.size < MOST_GROWING) growing.add(grown);
     if (

@@ -58,7 +58,7 @@ export class Widths {
 const GROWN = 3;
 
 /** Of what the script keeps the list, map or object of which it keeps most, by the beginning of its keys; null for none. */
-export function growingIn(store: Store): string | null {
+export function growingIn(store: Store, source: string): string | null {
   const lists = new Map<string, number>();
   const others = new Map<string, number>();
   for (const key of store.keys()) {
@@ -67,6 +67,8 @@ export function growingIn(store: Store): string | null {
     const isListed = /^\d+(-key|-value)?$/.test(field);
     const path = inside && !isListed ? `${entity} ${field}` : entity;
     const counts = inside || isListed ? lists : others;
+    // What stands in the script as a name is there once.
+    if (counts === others && new RegExp(`\\b${field.replace(/\W/g, "")}\\b`).test(source)) continue;
     counts.set(path, (counts.get(path) ?? 0) + 1);
   }
   for (const counts of [lists, others]) {

@@ -8,7 +8,7 @@ import { NotUnderstood } from "./not-understood";
 
 import type { Cell, PageElement, Store } from "./page";
 import { ownersIn, reached } from "./reached";
-import { isA, type Js, type JsFunction, type JsPromise, type JsTimer, type Scope, same } from "./values";
+import { isA, type Js, type JsFunction, type JsPromise, type JsTime, type JsTimer, type Scope, same } from "./values";
 
 export type { Entity } from "./cells";
 export type World = ReadonlyMap<Entity, Contents>;
@@ -78,23 +78,32 @@ export class Heap {
     return { is: "time", ms: this.clock };
   }
   private readonly aged = new WeakSet<object>();
-  /** For what a function goes by so much time has passed, and for nothing else. */
-  passFor(fn: Js, ms: number): void {
-    const functions = new Set<JsFunction>();
-    const all = reached([fn], [], { named: true, functions });
-    const kept: [of: Entity, name: string, at: number][] = [];
-    const note = (e: Entity, name: string, v: Js): void => {
-      if (isA(v, "time")) kept.push([e, name, v.ms]);
-    };
-    for (const e of all) for (const [name, v] of contentsOf(e).fields) note(e, name, v);
-    for (const f of functions) for (const [scope, name, v] of variablesOf(f)) if (!all.has(scope)) note(scope, name, v);
-    for (const [e, name, at] of kept) {
+  /**
+   * For what functions go by so much time has passed, and for nothing else.
+   * @param but what these go by stays as it is
+   */
+  passFor(values: readonly Js[], ms: number, but: readonly Js[] = []): void {
+    const theirs = new Set(this.instantsBy(but).map(([, , v]) => v));
+    for (const [e, name, v] of this.instantsBy(values)) {
+      if (theirs.has(v)) continue;
       this.touch(e);
       const { fields, ...rest } = contentsOf(e);
-      const aged: Js = { is: "time", ms: at - ms };
+      const aged: Js = { is: "time", ms: v.ms - ms };
       this.aged.add(aged);
       putBack(e, { ...rest, fields: new Map(fields).set(name, aged) });
     }
+  }
+  /** Instants by which functions go, by what is named in them. */
+  private instantsBy(values: readonly Js[]): [of: Entity, name: string, instant: JsTime][] {
+    const functions = new Set<JsFunction>();
+    const all = reached(values, [], { named: true, functions });
+    const kept: [Entity, string, JsTime][] = [];
+    const note = (e: Entity, name: string, v: Js): void => {
+      if (isA(v, "time")) kept.push([e, name, v]);
+    };
+    for (const e of all) for (const [name, v] of contentsOf(e).fields) note(e, name, v);
+    for (const f of functions) for (const [scope, name, v] of variablesOf(f)) if (!all.has(scope)) note(scope, name, v);
+    return kept;
   }
   /** Cells that were written out in all, beyond those that most scripts keep. */
   cells = 0;
@@ -205,14 +214,13 @@ export class Heap {
       }
       if (differs) changed.push(e);
     }
-    for (const { instants, at } of this.watched) {
-      const path = at();
-      if (path === null) continue;
+    for (const { instants, waits } of this.watched) {
+      if (!waits()) continue;
+      // As what an act has changed is kept, so that both are one.
       for (const [e, name] of instants) {
-        // As what an act has changed is kept, so that both are one.
-        const at = e.id === null ? `${path}|${name}` : `variable ${e.id} ${name.replace(/\s/g, "_")}`;
-        for (const [key, cell] of cellsOf(contentsOf(e).fields.get(name), at, { clock: this.clock }))
-          store.set(key, cell);
+        const now = contentsOf(e).fields.get(name);
+        const at = `variable ${e.id} ${name.replace(/\s/g, "_")}`;
+        if (isA(now, "time")) for (const [key, cell] of cellsOf(now, at, { clock })) store.set(key, cell);
       }
     }
     this.cells += Math.max(0, store.size - USUAL);
@@ -263,12 +271,13 @@ export class Heap {
   }
   /**
    * Instants kept since the page was loaded come nearer as long as something waits for them: that is part of how things are.
-   * @param at what they are kept under, null while nothing waits for them
+   * @param waits whether something does
    */
-  watch(values: readonly Js[], at: () => string | null): void {
-    this.watched.push({ instants: this.instantsOf(values), at });
+  watch(values: readonly Js[], waits: () => boolean): void {
+    const instants = this.instantsOf(values).filter(([e]) => e.id !== null || this.loading);
+    if (instants.length) this.watched.push({ instants, waits });
   }
-  private readonly watched: { instants: [of: Entity, name: string][]; at: () => string | null }[] = [];
+  private readonly watched: { instants: [of: Entity, name: string][]; waits: () => boolean }[] = [];
   /** Elements that can be reached from values, by what is named in functions. @param also from the script's own variables */
   elements(from: readonly Js[], also = false): Set<PageElement> {
     const out = new Set<PageElement>();

@@ -61,7 +61,6 @@ export class Timers {
       this.running.of.set(placeOf(timed), fn);
     }
     this.name();
-    this.watch();
   }
   /** What timers that count are under way, by their place and how long they take. */
   private readonly running = object();
@@ -99,6 +98,7 @@ export class Timers {
       if (!this.list.has(name)) {
         this.timerNames.set(id, name);
         this.list.set(name, { name, ...timed, world: this.r.heap.worldOf([timed.fn, ...timed.args]) });
+        this.watch(timed);
       }
       handle.name = name;
       for (const e of effects) e.timer = name;
@@ -123,15 +123,10 @@ export class Timers {
     this.forsaken.clear();
   }
 
-  /** Instants that those keep which count from the beginning. */
-  private watch(): void {
-    for (const timed of this.list.values()) {
-      const { at, fn } = timed;
-      const name = placeOf(timed);
-      const isStill = (): boolean => this.running.of.get(name) === fn;
-      if (this.places.has(at))
-        this.r.heap.watch([fn], () => (isStill() ? `variable ${this.running.id} ${name}` : null));
-    }
+  /** Instants that it keeps, where it counts, from the beginning. */
+  private watch(timed: Omit<Timed, "name" | "world">): void {
+    const name = placeOf(timed);
+    if (this.places.has(timed.at)) this.r.heap.watch([timed.fn, ...timed.args], () => this.running.of.has(name));
   }
 
   /** What the browser keeps of the script's by them. */

@@ -11,6 +11,7 @@ import {
   invoke,
   isCheckable,
   isModal,
+  keptBy,
   MEDIA,
   mediaHolds,
   type PageElement,
@@ -48,11 +49,10 @@ export function perform(
     if (left.has(timed.line)) return;
     if (timed.every) r.effect({ do: "start", timer: act.timer });
     r.readLines.add(timed.line);
-    const keeps = (t: Timed) => [t.fn, ...t.args];
-    if (passing === "its own") r.heap.passFor(keeps(timed), timed.ms);
+    if (passing === "its own") r.heap.passFor(keptBy([timed]), timed.ms);
     else if (passing !== "nothing") {
       r.heap.clock += timed.ms;
-      for (const t of passing.but) r.heap.passFor(keeps(t), -timed.ms, keeps(timed));
+      r.heap.passFor(keptBy(passing.but), -timed.ms, keptBy([timed]));
     }
     r.attempt(null, () => r.comes(timed), timed.line);
     return;

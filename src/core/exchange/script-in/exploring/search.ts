@@ -9,6 +9,7 @@ import {
   isKept,
   keyOfStore,
   type Reading,
+  type Resting,
   type ScriptPage,
   type Store,
   type Timed,
@@ -199,11 +200,11 @@ export class Search {
     const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
     const passing = timed && this.passingWith(timed, at);
     const goes = (): void => perform(reading, page, act, this.left, passing);
-    const idles = (effects: readonly Effect[]): boolean =>
-      !underWayAfter(act, effects, this.pending[at], reading.timers).size;
+    const rests = (effects: readonly Effect[]): Resting =>
+      this.restingIn(underWayAfter(act, effects, this.pending[at], reading.timers));
     const isIdle = !due && !this.pending[at].size && [...stores[at].values()].includes(INSTANT);
-    const hurried = isIdle ? reading.act(stores[at], goes, null, { idles, hurries: true }) : null;
-    const done = reading.act(stores[at], goes, due?.world, { idles });
+    const hurried = isIdle ? reading.act(stores[at], goes, null, { rests, hurries: true }) : null;
+    const done = reading.act(stores[at], goes, due?.world, { rests });
     if (timed && reading.heap.asked) this.asksTheTime(timed, passing === "nothing");
     if (reading.heap.asked) this.noteUnderWay(timed, done.effects, at);
     this.cut ||= this.how.knowsMore();
@@ -243,6 +244,16 @@ export class Search {
     if (others.some((t) => clocked.has(t.at))) return clocked.has(timed.at) ? "its own" : "nothing";
     for (const t of others) this.waited.add(t.at);
     return { but: [...this.reading.timers.values()].filter((t) => t !== timed && clocked.has(t.at)) };
+  }
+  /** What timers go by that are over is long ago, be others under way or not. */
+  private restingIn(pending: ReadonlySet<string>): Resting {
+    if (!pending.size) return "all";
+    const timers = [...this.reading.timers.values()];
+    const isUnderWay = (t: Timed): boolean => pending.has(t.name);
+    return {
+      timers: timers.filter((t) => this.known.clocked.has(t.at) && !isUnderWay(t)),
+      but: timers.filter(isUnderWay),
+    };
   }
   private asksTheTime({ at }: Timed, stood: boolean): void {
     const { clocked } = this.known;

@@ -53,6 +53,10 @@ export interface Timed {
   /** What it keeps of the act that set it. */
   world: World;
 }
+/** What nothing waits for any more: all, or what some timers go by that others under way do not. */
+export type Resting = "all" | { timers: readonly Timed[]; but: readonly Timed[] };
+/** What timers keep. */
+export const keptBy = (timers: readonly Timed[]): Js[] => timers.flatMap((t) => [t.fn, ...t.args]);
 export interface Asked {
   name: string;
   method: string;

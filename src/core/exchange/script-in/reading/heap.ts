@@ -3,7 +3,7 @@
  * when the page was loaded is written into the store as cells, so that two ways to be in which a script keeps the same are
  * one; before an act everything is put back as it was in the way to be that the act starts from.
  */
-import { type Contents, cellsOf, cellsOfWaiting, contentsOf, type Entity, variablesOf } from "./cells";
+import { type Contents, cellsOf, cellsOfWaiting, contentsOf, type Entity, LONG_AGO, variablesOf } from "./cells";
 import { NotUnderstood } from "./not-understood";
 
 import type { Cell, PageElement, Store } from "./page";
@@ -85,7 +85,7 @@ export class Heap {
   passFor(values: readonly Js[], ms: number, but: readonly Js[] = []): void {
     const theirs = new Set(this.instantsBy(but).map(([, , v]) => v));
     for (const [e, name, v] of this.instantsBy(values)) {
-      if (theirs.has(v)) continue;
+      if (theirs.has(v) || (ms > 0 && this.clock - v.ms > LONG_AGO / 2)) continue;
       this.touch(e);
       const { fields, ...rest } = contentsOf(e);
       const aged: Js = { is: "time", ms: v.ms - ms };

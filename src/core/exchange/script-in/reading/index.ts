@@ -1,7 +1,7 @@
 /** A script gone through statement by statement, on a page that is only described. */
 
 export { INSTANT } from "./cells";
-export type { Asked, Effect, Event, Timed } from "./context";
+export { type Asked, type Effect, type Event, keptBy, type Resting, type Timed } from "./context";
 export { BROWSER, type Entity, isKept } from "./heap";
 export {
   capture,

@@ -6,7 +6,17 @@ import type * as acorn from "acorn";
 import { iterate, iteratorOf } from "./builtins";
 import { LONG_AGO } from "./cells";
 import { Coming } from "./coming";
-import type { Asked, Context, Effect, Event, Listener, Timed, Working } from "./context";
+import {
+  type Asked,
+  type Context,
+  type Effect,
+  type Event,
+  keptBy,
+  type Listener,
+  type Resting,
+  type Timed,
+  type Working,
+} from "./context";
 import { type Entity, Heap, isKept, MOST_OF_GROWING, type World } from "./heap";
 import { firstLine, globalOf, isIn, sweep } from "./host";
 import { Handlers, Listeners, Requests, Timers, Turns } from "./keeping";
@@ -355,14 +365,14 @@ export class Reading implements Working {
   /**
    * An act upon the page as it is in the store.
    * @param before what is kept by what comes: a timer, an answer
-   * @param pace whether nothing is under way after it, so that a long time passes; and whether it comes right after the act before
+   * @param pace what rests after it, for which a long time passes; and whether it comes right after the act before
    * @returns whether all of it was understood, and what went on of that which listeners had waited with
    */
   act(
     store: Store,
     act: () => void,
     before: World | null = null,
-    { idles, hurries = false }: { idles?(effects: readonly Effect[]): boolean; hurries?: boolean } = {},
+    { rests, hurries = false }: { rests?(effects: readonly Effect[]): Resting; hurries?: boolean } = {},
   ): { store: Map<string, Cell>; effects: Effect[]; event: Event | null; whole: boolean; gone: Entity[] } {
     if (this.building) this.loaded();
     this.store = new Map(store);
@@ -391,7 +401,9 @@ export class Reading implements Working {
     this.ears.settle();
     this.attempt(null, () => this.asked.settle());
     sweep(this, store, (out) => this.heap.elements([...this.keptBut(out)], true));
-    if (idles?.(this.effects)) this.heap.clock += LONG_AGO;
+    const resting = rests?.(this.effects);
+    if (resting === "all") this.heap.clock += LONG_AGO;
+    else if (resting) this.heap.passFor(keptBy(resting.timers), LONG_AGO, keptBy(resting.but));
     this.heap.leftOut = null;
     this.attempt(null, () => this.heap.store(this.store), 1);
     if (this.heap.leftOut !== null) {

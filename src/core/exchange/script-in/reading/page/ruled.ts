@@ -102,8 +102,8 @@ export class ScriptPage extends SelectedPage {
   computed(e: PageElement, property: string, store: Store): string | null {
     const own = store.get(`style ${e.name} ${property}`) ?? e.part?.css?.[property];
     if (own !== undefined && own !== null && own !== "") return String(own);
-    const rules = cascade(this.drawn, this.standing(store).get(e.name)!, this.media(), NOTHING_DONE);
-    const said = rules.get(property)?.value;
+    const rules = this.sheet && cascade(this.sheet, this.standing(store).get(e.name)!, this.media(), NOTHING_DONE);
+    const said = rules?.get(property)?.value;
     if (said !== undefined) return said;
     if (property === "display" && this.attribute(e, "hidden", store) !== null) return "none";
     return property === "visibility" && e.parent ? this.computed(e.parent, property, store) : null;

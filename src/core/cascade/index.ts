@@ -27,6 +27,7 @@ export {
   whileDoing,
 } from "./selectors";
 export {
+  COMING_AND_GOING,
   type Declaration,
   type Keyframe,
   type Rules,

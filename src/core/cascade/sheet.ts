@@ -62,6 +62,10 @@ export interface Sheet extends Rules {
   remarks: readonly SheetRemark[];
 }
 
+/** Rules of browsers for elements that come and go (HTML §15.3.1, §15.3.3), in whatever layer they stand. */
+export const COMING_AND_GOING =
+  "dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none !important }";
+
 const known = new Map<string, Sheet>();
 /** @param text the sheet; what is wrong in it is passed over as a browser does, and stands in `remarks` */
 export function readSheet(text: string): Sheet {

@@ -92,12 +92,12 @@ const numberIn = (store: Store, key: string, first: number): number | null => {
 
 type Own = (key: string) => string | null;
 function generalised(found: Explored, key: string, first: number, own: Own, name: string): Counted | null {
-  const whole = told(found, found.stores, key, first, own, name);
+  const whole = byNumber(found, found.stores, key, first, own, name);
   if (whole !== "both") return whole;
   // That nothing is there yet is not what is meant by the number that stands for it.
   const isNone = (s: Store): boolean => typeof s.get(key) !== "number";
   const marked = found.stores.map((s) => (isNone(s) ? new Map(s).set(`${key} none`, true) : s));
-  const apart = told(found, marked, key, first, own, name);
+  const apart = byNumber(found, marked, key, first, own, name);
   return apart === "both" ? null : apart;
 }
 
@@ -105,7 +105,7 @@ function generalised(found: Explored, key: string, first: number, own: Own, name
  * @param ways the stores of what was found, in their order
  * @returns "both" where of one state and one number there are several ways to be
  */
-function told(
+function byNumber(
   found: Explored,
   ways: readonly Store[],
   key: string,

@@ -179,10 +179,10 @@ function generatedBy(rules: Cascaded | null, look: PartLook, around: Custom, mea
   // What asks for a custom property that nobody gives is as if nothing were said (CSS Variables 1 §3.1).
   if (isHidden || said("display") === "none" || /^(none|normal|initial|unset|revert|inherit)$|var\(/i.test(content))
     return null;
-  return { content, apart: isApart(said, look.css) };
+  return { content, apart: standsApart(said, look.css) };
 }
 /** Blocks, what floats and what is placed stand apart from the words around, and so does all in a row or a grid. */
-const isApart = (said: (property: string) => string, around: Readonly<Record<string, string>>): boolean =>
+const standsApart = (said: (property: string) => string, around: Readonly<Record<string, string>>): boolean =>
   !/^(inline|contents|initial|unset|)$/.test(said("display")) ||
   /^(absolute|fixed)$/.test(said("position")) ||
   /^(left|right|inline-start|inline-end)$/.test(said("float")) ||

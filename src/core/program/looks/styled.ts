@@ -1,6 +1,7 @@
 /** What the page's rules make of each part in a pose: the cascade over the parts as they stand there. */
 import {
   type Cascaded,
+  COMING_AND_GOING,
   cascade,
   controlOf,
   type Doing,
@@ -31,7 +32,7 @@ export interface Standing {
 const boxless = ["area", "datalist", "rp", "template"];
 /** What browsers themselves say of elements that come and go, or that have no box, in a layer below all others (HTML §15). */
 const OF_BROWSERS =
-  "@layer of-browsers { dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none !important } [popover] { display: none } " +
+  `@layer of-browsers { ${COMING_AND_GOING} [popover] { display: none } ` +
   `${boxless.join()} { display: none } slot { display: contents } input[type=hidden i], audio:not([controls]) { display: none !important } }`;
 const asked = new Set(["dialog", "details", "slot", "audio", ...boxless]);
 const native = (doc: Component): string =>

@@ -200,13 +200,18 @@ export class Search {
     const due = timed ?? (act.is === "answer" ? reading.asked.underWay(act.request, stores[at]) : undefined);
     const passing = timed && this.passingWith(timed, at);
     const goes = (): void => perform(reading, page, act, this.left, passing);
-    const rests = (effects: readonly Effect[]): Resting =>
-      this.restingIn(underWayAfter(act, effects, this.pending[at], reading.timers));
+    let after: ReadonlySet<string> = this.pending[at];
+    const rests = (effects: readonly Effect[]): Resting => {
+      after = underWayAfter(act, effects, this.pending[at], reading.timers);
+      return after.size ? this.timersBy(after) : "all";
+    };
     const isIdle = !due && !this.pending[at].size && [...stores[at].values()].includes(INSTANT);
     const hurried = isIdle ? reading.act(stores[at], goes, null, { rests, hurries: true }) : null;
     const done = reading.act(stores[at], goes, due?.world, { rests });
-    if (timed && reading.heap.asked) this.asksTheTime(timed, passing === "nothing");
-    if (reading.heap.asked) this.noteUnderWay(timed, done.effects, at);
+    if (reading.heap.asked) {
+      if (timed) this.asksTheTime(timed, passing === "nothing");
+      this.noteUnderWay(timed, done.effects, at);
+    }
     this.cut ||= this.how.knowsMore();
     const key = keyOfStore(done.store);
     if (hurried && told(hurried) !== told(done)) byTheClock(reading, done.event ?? hurried.event);
@@ -215,7 +220,7 @@ export class Search {
       return;
     }
     if ("distance" in act && this.positions.kept(act, stores[at], done.store)) this.cut = true;
-    const isSetAgain = timed !== undefined && done.effects.some((e) => e.do === "start" && e.timer === timed.name);
+    const isSetAgain = timed !== undefined && startedBy(done.effects).includes(timed.name);
     if (due) this.noteCounting(due, isSetAgain ? timed : undefined, at);
     if (timed && goesOnAndOn(reading, timed)) this.known.counting.add(timed.at);
     for (const o of this.keeping(done.gone, at)) this.known.counting.add(o.at);
@@ -224,7 +229,7 @@ export class Search {
     this.outcomes[a][at] = { to, effects: done.effects, whole: done.whole };
     if (to !== at || done.effects.length) this.did.add(a);
     const before = this.pending[to].size;
-    for (const t of underWayAfter(act, done.effects, this.pending[at], reading.timers)) this.pending[to].add(t);
+    for (const t of after) this.pending[to].add(t);
     if (this.pending[to].size > before) this.again(to);
     // What is new to ask is asked everywhere.
     const more = this.addActs();
@@ -240,20 +245,18 @@ export class Search {
    */
   private passingWith(timed: Timed, at: number): Passing {
     const { clocked } = this.known;
-    const others = [...this.reading.timers.values()].filter((t) => t !== timed && this.pending[at].has(t.name));
+    const { timers, but } = this.timersBy(this.pending[at]);
+    const others = but.filter((t) => t !== timed);
     if (others.some((t) => clocked.has(t.at))) return clocked.has(timed.at) ? "its own" : "nothing";
     for (const t of others) this.waited.add(t.at);
-    return { but: [...this.reading.timers.values()].filter((t) => t !== timed && clocked.has(t.at)) };
+    return { but: timers };
   }
-  /** What timers go by that are over is long ago, be others under way or not. */
-  private restingIn(pending: ReadonlySet<string>): Resting {
-    if (!pending.size) return "all";
-    const timers = [...this.reading.timers.values()];
+  /** Those that rest and go by the clock, which is long ago, be others under way or not; and those under way. */
+  private timersBy(pending: ReadonlySet<string>): Exclude<Resting, "all"> {
+    const all = [...this.reading.timers.values()];
     const isUnderWay = (t: Timed): boolean => pending.has(t.name);
-    return {
-      timers: timers.filter((t) => this.known.clocked.has(t.at) && !isUnderWay(t)),
-      but: timers.filter(isUnderWay),
-    };
+    const isClocked = (t: Timed): boolean => this.known.clocked.has(t.at);
+    return { timers: all.filter((t) => isClocked(t) && !isUnderWay(t)), but: all.filter(isUnderWay) };
   }
   private asksTheTime({ at }: Timed, stood: boolean): void {
     const { clocked } = this.known;

@@ -56,7 +56,7 @@ export interface Timed {
 /** What nothing waits for any more: all, or what some timers go by that others under way do not. */
 export type Resting = "all" | { timers: readonly Timed[]; but: readonly Timed[] };
 /** What timers keep. */
-export const keptBy = (timers: readonly Timed[]): Js[] => timers.flatMap((t) => [t.fn, ...t.args]);
+export const keptBy = (timers: readonly Pick<Timed, "fn" | "args">[]): Js[] => timers.flatMap((t) => [t.fn, ...t.args]);
 export interface Asked {
   name: string;
   method: string;
@@ -141,8 +141,8 @@ export interface Context {
   functionIn(code: string): Js;
   /** Somebody listens to it itself. */
   isListenedTo(e: PageElement): boolean;
-  /** The script keeps it in a variable, or in what it keeps there. */
-  isInHand(e: PageElement): boolean;
+  /** What the script keeps in a variable, or in what it keeps there. */
+  inHand(): ReadonlySet<PageElement>;
   /** Somebody listens to it now. */
   isHeard(e: PageElement): boolean;
   unlisten(on: Listener["on"], type: string, fn: Js, options?: Js): undefined;

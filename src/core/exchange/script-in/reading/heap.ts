@@ -196,7 +196,7 @@ export class Heap {
       for (const name of new Set([...before.keys(), ...now.keys()])) {
         const [was, is] = [before.get(name), now.get(name)];
         if (before.has(name) === now.has(name) && same(was, is)) continue;
-        const path = `variable ${e.id} ${name.replace(/\s/g, "_")}`;
+        const path = keyIn(e, name);
         if (isA(is, "list") || isA(is, "pairs") || isA(is, "object")) this.prune(is, path);
         if (this.forgets.has(path) && (e.is === "scope" || e.is === "object")) {
           (e.is === "scope" ? e.values : e.of).set(name, was);
@@ -219,8 +219,7 @@ export class Heap {
       // As what an act has changed is kept, so that both are one.
       for (const [e, name] of instants) {
         const now = contentsOf(e).fields.get(name);
-        const at = `variable ${e.id} ${name.replace(/\s/g, "_")}`;
-        if (isA(now, "time")) for (const [key, cell] of cellsOf(now, at, { clock })) store.set(key, cell);
+        if (isA(now, "time")) for (const [key, cell] of cellsOf(now, keyIn(e, name), { clock })) store.set(key, cell);
       }
     }
     this.cells += Math.max(0, store.size - USUAL);
@@ -297,6 +296,7 @@ export class Heap {
   }
 }
 
+const keyIn = (e: Entity, name: string): string => `variable ${e.id} ${name.replace(/\s/g, "_")}`;
 /** Whether a key of the store is about what a script keeps, of which nothing is seen. */
 export const isKept = (key: string): boolean => key.startsWith("variable ");
 /** What the browser itself keeps: such as that a button is down. */

@@ -157,7 +157,7 @@ export function madeOf(
   return build(saidBy(markup), `${site} ${markup}`);
 }
 
-/** What lies in an element that markup made is there with it. */
+/** All that lies in an element, of the page's own or made: what markup made is there with it. */
 export function insideMade(e: PageElement): PageElement[] {
   return e.children.filter(isElement).flatMap((c) => [c, ...insideMade(c)]);
 }

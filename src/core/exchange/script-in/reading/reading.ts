@@ -121,8 +121,8 @@ export class Reading implements Working {
   isListenedTo(e: PageElement): boolean {
     return this.listeners.some((l) => l.on === e);
   }
-  isInHand(e: PageElement): boolean {
-    return this.heap.elements(this.keptBut(new Set()), true).has(e);
+  inHand(): ReadonlySet<PageElement> {
+    return this.heap.elements(this.keptBut(new Set()), true);
   }
   isHeard(e: PageElement): boolean {
     return this.ears.isHeard(e);

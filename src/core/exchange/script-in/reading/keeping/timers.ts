@@ -1,6 +1,6 @@
 /** Timers that scripts set. Each is known by what it does and what it keeps, which is told once the act is over that set it. */
 import type * as acorn from "acorn";
-import type { Timed, Working } from "../context";
+import { keptBy, type Timed, type Working } from "../context";
 import { FRAME_TIME } from "../host";
 import { isA, type Js, type JsPromise, type JsTimer, NotUnderstood, object } from "../values";
 
@@ -91,13 +91,15 @@ export class Timers {
   /** Those that the act has set are given their names. */
   name(): void {
     for (const { handle, timed, effects } of this.unnamed) {
-      const sign = [timed.fn, ...timed.args].map((v) => this.r.heap.signOf(v)).join(";");
+      const sign = keptBy([timed])
+        .map((v) => this.r.heap.signOf(v))
+        .join(";");
       // What those keep that count is part of how things are: by their place they are one.
       const id = `${this.places.has(timed.at) ? `${timed.at} ${timed.of}` : sign} ${timed.ms} ${timed.every}`;
       const name = this.timerNames.get(id) ?? (this.list.size ? `timer-${this.list.size + 1}` : "timer");
       if (!this.list.has(name)) {
         this.timerNames.set(id, name);
-        this.list.set(name, { name, ...timed, world: this.r.heap.worldOf([timed.fn, ...timed.args]) });
+        this.list.set(name, { name, ...timed, world: this.r.heap.worldOf(keptBy([timed])) });
         this.watch(timed);
       }
       handle.name = name;
@@ -126,13 +128,13 @@ export class Timers {
   /** Instants that it keeps, where it counts, from the beginning. */
   private watch(timed: Omit<Timed, "name" | "world">): void {
     const name = placeOf(timed);
-    if (this.places.has(timed.at)) this.r.heap.watch([timed.fn, ...timed.args], () => this.running.of.has(name));
+    if (this.places.has(timed.at)) this.r.heap.watch(keptBy([timed]), () => this.running.of.has(name));
   }
 
   /** What the browser keeps of the script's by them. */
   kept(): Js[] {
     // Of those that count, what they keep now is among what runs.
     const own = [...this.list.values()].filter((t) => !this.places.has(t.at));
-    return [...own.flatMap((t) => [t.fn, ...t.args]), this.running];
+    return [...keptBy(own), this.running];
   }
 }

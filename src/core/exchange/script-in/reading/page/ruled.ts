@@ -1,5 +1,13 @@
 /** What the rules of the page make of what a script says. */
-import { cascade, mediaNow, NOTHING_DONE, readSheet, type Sheet, type StyledElement } from "../../../../cascade";
+import {
+  COMING_AND_GOING,
+  cascade,
+  mediaNow,
+  NOTHING_DONE,
+  readSheet,
+  type Sheet,
+  type StyledElement,
+} from "../../../../cascade";
 import type { Component } from "../../../../model";
 import { type Cell, isElement, type Known, type PageElement, type Store } from "./elements";
 import { SelectedPage } from "./selected";
@@ -23,10 +31,6 @@ function staysAWhile(said: (property: string) => string | undefined, property: s
   });
 }
 
-/** What browsers say of elements that come and go, in a layer below all others (HTML §15.3.1, §15.3.3). */
-const OF_BROWSERS =
-  "@layer of-browsers { dialog:not([open]) { display: none } details:not([open]) > :not(summary:first-of-type) { display: none !important } }";
-
 export class ScriptPage extends SelectedPage {
   private readonly sheet: Sheet | null;
   /** With what browsers say below it. */
@@ -42,7 +46,7 @@ export class ScriptPage extends SelectedPage {
     super(doc, mostOfOne, known);
     const css = doc.page.css?.trim() ? readSheet(doc.page.css) : null;
     this.sheet = css?.rules.length ? css : null;
-    this.drawn = readSheet(OF_BROWSERS + (doc.page.css ?? ""));
+    this.drawn = readSheet(`@layer of-browsers { ${COMING_AND_GOING} } ${doc.page.css ?? ""}`);
   }
 
   /** Not displayed, or not visible, without a transition that may show it for a while yet. */
@@ -90,14 +94,23 @@ export class ScriptPage extends SelectedPage {
     const e = /^(after|attached)$/.test(kind) ? (found?.parent ?? null) : found;
     if (e?.made && !this.isInPage(e, store)) return true;
     if (!/^(text|words|behind|after)$/.test(kind) || !this.isHidden(e, store)) return false;
-    const names = (o: PageElement): string[] =>
-      ["aria-labelledby", "aria-describedby"].flatMap(
-        (a) => String(this.attribute(o, a, store) ?? "").match(/\S+/g) ?? [],
-      );
-    const naming = new Set(this.elements.flatMap(names));
+    const naming = this.namingIn(store);
     for (let up = e; up; up = up.parent) if (naming.has(up.attributes.id ?? "")) return false;
     return true;
   }
+  /** Ids of what names or describes something. */
+  private namingIn(store: Store): ReadonlySet<string> {
+    let ids = this.naming.get(store);
+    if (!ids) {
+      const said = this.elements.flatMap((e) =>
+        ["aria-labelledby", "aria-describedby"].map((a) => String(this.attribute(e, a, store) ?? "")),
+      );
+      ids = new Set(said.flatMap((list) => list.match(/\S+/g) ?? []));
+      this.naming.set(store, ids);
+    }
+    return ids;
+  }
+  private readonly naming = new WeakMap<Store, ReadonlySet<string>>();
   /** What a property comes to by the rules and by what the script says of it; null where nothing says it. */
   computed(e: PageElement, property: string, store: Store): string | null {
     const own = store.get(`style ${e.name} ${property}`) ?? e.part?.css?.[property];

@@ -1,5 +1,5 @@
 /** Elements that scripts make, and copies of what is there (DOM §4.5, §4.4). */
-import type { Context } from "../../context";
+import { type Context, keptBy } from "../../context";
 import { keyOfPlace, makeElement } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { elementOf, type Js, NotUnderstood } from "../../values";
@@ -48,7 +48,7 @@ const moves = ({ page, store }: Context, e: PageElement): boolean =>
 
 /** A timer that was set for the one before would come to this one, too. */
 const isAwaited = (r: Context, e: PageElement): boolean =>
-  [...r.timers.values()].some((t) => r.heap.elements([t.fn, ...t.args]).has(e));
+  [...r.timers.values()].some((t) => r.heap.elements(keptBy([t])).has(e));
 
 /** A copy, with all that is in it or without (DOM §4.4, `cloneNode`). */
 export function cloned(r: Context, e: PageElement, deep: boolean, site = `copy ${r.site()}`): PageElement {

@@ -1,6 +1,6 @@
 /** `innerHTML`: markup in place of what was inside. */
 import type { Context } from "../../context";
-import { keyOfPlace, makeElement, nameMade, type Said, saidBy } from "../../made";
+import { insideMade, keyOfPlace, makeElement, nameMade, type Said, saidBy } from "../../made";
 import { isElement, type PageElement } from "../../page";
 import { noteLost } from "./anew";
 import { detach, takeOutOwn } from "./attach";
@@ -58,8 +58,8 @@ function ownAgain(r: Context, e: PageElement, said: readonly (Said | string)[]):
     left.some((s) => identityOf(c.tag, c.attributes) === identityOf(s.tag, s.attributes) && canHold(c, s));
   const again = own.filter(isAgain);
   if (!again.length) return [];
-  const inside = (c: PageElement): PageElement[] => [c, ...c.children.filter(isElement).flatMap(inside)];
-  return again.filter((c) => inside(c).every((o) => !o.made && !r.isInHand(o)));
+  const inHand = r.inHand();
+  return again.filter((c) => [c, ...insideMade(c)].every((o) => !o.made && !inHand.has(o)));
 }
 
 /**

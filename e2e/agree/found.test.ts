@@ -469,6 +469,66 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
     ],
   },
   {
+    name: "what goes from one way of being gone to another does not move, and so does not break off",
+    sketch: {
+      parts: [button("b"), box("x", ["x"])],
+      states: ["first", "later"],
+      looks: {
+        x: {
+          first: "not displayed; opacity: 0; transition: opacity 90ms",
+          later: "absent; opacity: 0.2; transition: opacity 130ms",
+        },
+      },
+      reactions: { "click b": { first: "later" }, "motion interrupted x": { later: "first" } },
+    },
+    acts: [
+      { kind: "click", at: 0 },
+      { kind: "wait", at: 3 },
+    ],
+  },
+  ...["inner", "outer", "b"].map((gone) => ({
+    name: `what is taken out under the pointer with ${gone} is not left`,
+    sketch: {
+      parts: [
+        box("outer", [box("inner", [button("b")], { css: { padding: "4px" } })]),
+        button("told", { content: ["${n}"] }),
+      ],
+      states: ["first", "later"],
+      data: [{ name: "n", type: "integer" as const, initial: 0, min: 0, max: 99 }],
+      looks: { [gone]: { later: "absent" } },
+      reactions: {
+        "click b": { first: "later" },
+        "pointer leaves b": { first: "/ n = n + 1", later: "/ n = n + 1" },
+        "pointer leaves inner": { first: "/ n = n + 5", later: "/ n = n + 5" },
+      },
+    },
+    acts: [2, 3, 3].map((at): Deed => ({ kind: "click", at })),
+  })),
+  ...["shown", "absent"].map((around) => ({
+    name: `a text at first in what is empty, ${around}`,
+    sketch: {
+      parts: [button("b"), box("holder", ["words ", box("empty", [])])],
+      states: ["first", "later"],
+      looks: { empty: { first: '"said"' }, holder: { first: around } },
+      reactions: { "click b": { first: "later", later: "first" } },
+    },
+    acts: [0, 0, 0].map((at): Deed => ({ kind: "click", at })),
+  })),
+  ...(["first", "told", "told, last", "last", "first, told"] as const).map((absent) => ({
+    name: `beneath a text: absent in ${absent}`,
+    sketch: {
+      parts: [button("b"), box("holder", ["words ", box("inside", ["in"]), " behind ", box("other", ["o"])])],
+      states: ["first", "told", "last"],
+      looks: {
+        holder: { told: '"said"' },
+        inside: Object.fromEntries(absent.split(", ").map((state) => [state, "absent"])),
+        other: { last: "absent" },
+      },
+      reactions: { "click b": { first: "told", told: "last", last: "first" } },
+    },
+    acts: [0, 0, 0, 0, 0, 0].map((at): Deed => ({ kind: "click", at })),
+  })),
+  {
     name: "a motion goes on in a state that says nothing of it",
     sketch: {
       parts: [button("b"), box("x", ["x"]), box("y", ["y"])],

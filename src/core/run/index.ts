@@ -5,7 +5,7 @@ export * from "./kept/session";
 export * from "./machine/at-rest";
 export { configurationOn } from "./machine/entering";
 export * from "./machine/interpreter";
-export { tracksPointer } from "./person/pointer";
+export { common, outwards, tracksPointer } from "./person/pointer";
 export { glideDue } from "./person/scrolling";
 export * from "./state/situation";
 export * from "./state/state";

@@ -12,9 +12,14 @@ export const strangers: Readonly<Record<string, string>> = Object.fromEntries(
 const ASKED = "a request that can be made again before it is answered: here only the last one is answered";
 const TWICE = "a timer that can be set again while it is under way, and not be cleared: here it starts anew";
 const LOST = "the focus, which is lost where this is drawn anew: the sheet keeps it";
+const BESIDE = "a click beside a modal dialog, on its backdrop: here it is heard on the dialog itself alone";
 const ANY = "what is done at any key";
 /** What is told of them besides their sheet, since they have a fault or do what no sheet says. */
 export const remarks: Readonly<Record<string, readonly string[]>> = {
+  "a dialog that answers": [BESIDE],
+  "a dialog with a return value": [BESIDE],
+  "alerts by two boxes": [BESIDE],
+  "an answer of a dialog": [BESIDE],
   "stopped or done": [TWICE],
   "still there": [ANY],
   "held by frames or keys": [ANY],

@@ -3,8 +3,8 @@ import { presenceAfter, styleWords } from "../surface/looks";
 import type { Env, Expression, Look, PartLooks } from "./component";
 import type { Feature, Page } from "./page";
 
-/** What is inside an element by itself, while a look's text stands there instead. */
-export const inside = new WeakMap<HTMLElement, ChildNode[]>();
+/** What is inside an element by itself, while a look's text stands there instead; parts come and go in it as in the page. */
+export const inside = new WeakMap<HTMLElement, DocumentFragment>();
 /** An absent element leaves a comment behind, to come back to its place. */
 export const marks = new WeakMap<HTMLElement, Comment>();
 
@@ -110,15 +110,24 @@ function write(element: HTMLElement, look: Look, texts: NonNullable<PartLooks["t
   for (const [name, on] of Object.entries(look.classes ?? {}))
     if (element.classList.contains(name) !== on) element.classList.toggle(name, on);
   if (look.classes && element.classList.length === 0) element.removeAttribute("class");
-  const own = inside.get(element) ?? [...element.childNodes];
-  for (const [at, text] of texts) own[at].textContent = text(env);
-  if (look.text) {
-    const text = look.text(env);
-    inside.set(element, own);
-    if (element.childNodes.length !== 1 || element.textContent !== text) element.textContent = text;
-  } else if (inside.delete(element)) element.replaceChildren(...own);
+  const own = inside.get(element);
+  for (const [at, text] of texts) (own ?? element).childNodes[at].textContent = text(env);
+  if (look.text) putText(element, look.text(env));
+  else if (own && inside.delete(element)) element.replaceChildren(own);
   const stays = isGone(look) && unseen.find((as) => element.dataset.as?.split(" ").includes(styleWords(as, null)));
   dress(element, stays || look.as, look.pointer);
+}
+
+/** A look's text in place of what is inside. */
+function putText(element: HTMLElement, text: string): void {
+  const only = element.childNodes.length === 1 ? element.firstChild : null;
+  if (only?.nodeType === Node.TEXT_NODE && only.nodeValue === text) return;
+  if (!inside.has(element)) {
+    const own = document.createDocumentFragment();
+    own.append(...element.childNodes);
+    inside.set(element, own);
+  }
+  element.textContent = text;
 }
 
 /** What leaves in one of these ways stays so until its motion has ended. */

@@ -92,7 +92,7 @@ export function remember(root: HTMLElement, component: Component): (page: Page) 
       marks.get(element)?.replaceWith(element);
       marks.delete(element);
       const own = inside.get(element);
-      if (own && inside.delete(element)) element.replaceChildren(...own);
+      if (own && inside.delete(element)) element.replaceChildren(own);
       const nodes = [...element.childNodes];
       for (const { at, node, before } of texts) {
         if (node) node.textContent = before;

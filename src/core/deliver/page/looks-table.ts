@@ -119,9 +119,7 @@ export function partLooks({ part, cells, texts }: Managed): string {
 
 /** What stands in the element without a look; words alone the markup may have left out for those of the first state. */
 const ownText = ({ part, content }: PartInfo): string =>
-  content.length && content.every((c) => typeof c !== "number" && c.constant)
-    ? templateCode((part.content ?? []).join(""))
-    : "null";
+  content.every((c) => typeof c !== "number" && c.constant) ? templateCode((part.content ?? []).join("")) : "null";
 
 /** The part without any look, as far as some look says something else. */
 function baseCode(info: PartInfo, cells: Managed["cells"]): string {

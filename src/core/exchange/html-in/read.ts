@@ -138,7 +138,8 @@ class Reader {
   }
   /** Where each part stands in the markup. */
   readonly lines = new Map<string, number>();
-  private readonly names = new Set<string>();
+  /** Names that are taken; those of the page's own elements from the start. */
+  private readonly names = new Set(["html", "body"]);
 
   constructor(private readonly remarks: Remark[]) {}
 

@@ -1,9 +1,9 @@
 /** Whether a specification does what the script does: both are led through every way the page can be. */
 import type { Component } from "../../model";
-import { compile } from "../../program";
-import { advance, nextDue, type Result, type RunState, start, stimulate } from "../../run";
+import { compile, DOCUMENT, type Program } from "../../program";
+import { advance, common, nextDue, outwards, type Result, type RunState, start, stimulate } from "../../run";
 import { activeNames, labelledControl, layoutOf } from "../../surface";
-import { type Act, type Explored, keyWord } from "./exploring";
+import { type Act, type Explored, keyWord, type Outcome } from "./exploring";
 
 /**
  * Acts after which the two differ, in words; each once.
@@ -25,13 +25,14 @@ export function unlike(doc: Component, states: readonly (readonly string[])[], f
     const at = queue.shift()!;
     const from = seen.get(at)!;
     found.acts.forEach((act, a) => {
-      const wanted =
+      const own =
         act.is === "click"
           ? clicked(found, act.target, a, at)
-          : act.is === "pointer up" && from.pressed === program.partIndex.get(act.target)
-            ? released(found, act.target, a, at)
+          : act.is === "pointer up" && from.pressed !== null
+            ? released(found, around(program, from.pressed, act.target), a, at)
             : found.outcomes[a][at];
-      const next = wanted && done(program, from, act);
+      const next = own && done(program, from, act);
+      const wanted = own && next && crossed(program, found, own, act, from, next);
       if (!wanted || !next) return;
       const is = activeNames(program, next).sort().join(", ");
       // Let go: nothing is told of it.
@@ -60,6 +61,12 @@ function clicked({ acts, outcomes }: Explored, target: string, click: number, fr
   return outcomes[click][at];
 }
 
+/** What is around both, where something was pressed and is let go elsewhere (UI Events §3.4.5): it is clicked. */
+function around(program: Program, pressed: number, target: string): string {
+  const both = common(program, pressed, program.partIndex.get(target) ?? DOCUMENT);
+  return both === DOCUMENT ? "body" : program.parts[both].name;
+}
+
 /** What was pressed and is let go is clicked. */
 function released({ acts, outcomes }: Explored, target: string, up: number, from: number) {
   const outcome = outcomes[up][from];
@@ -67,29 +74,60 @@ function released({ acts, outcomes }: Explored, target: string, up: number, from
   return outcome && (click < 0 ? outcome : outcomes[click][outcome.to]);
 }
 
+/** What comes and goes under the pointer is left by it and comes under it: that is heard of as well. */
+function crossed(
+  program: Program,
+  { acts, outcomes }: Explored,
+  own: Outcome,
+  act: Act,
+  from: RunState,
+  to: RunState,
+): Outcome | undefined {
+  if (/^pointer (enter|leave)$/.test(act.is)) return own;
+  const before = outwards(program, overWith(program, from, act));
+  const after = outwards(program, to.over);
+  const all = [
+    ...before.filter((p) => !after.includes(p)).map((part) => ({ is: "pointer leave", part })),
+    ...after
+      .filter((p) => !before.includes(p))
+      .map((part) => ({ is: "pointer enter", part }))
+      .reverse(),
+  ];
+  let outcome: Outcome | undefined = own;
+  for (const { is, part } of all) {
+    const a = acts.findIndex((x) => x.is === is && "target" in x && x.target === program.parts[part].name);
+    if (a >= 0 && outcome) outcome = outcomes[a][outcome.to];
+  }
+  return outcome;
+}
+
+/** The part that the pointer is over as an act is done; how it came there is an act of its own. */
+const overWith = (program: Program, { over }: RunState, act: Act): number =>
+  /^(click|pointer (down|up))$/.test(act.is) && "target" in act
+    ? (program.partIndex.get(act.target) ?? DOCUMENT)
+    : over;
+
 /** Once everything has moved: what is on its way decides nothing in a script. */
 const still = (state: RunState): RunState => ({ ...state, tracks: [], lingering: [] });
 
 /** A press takes the focus along; where that is listened for, it is an act of its own. */
-function withoutFocus(program: ReturnType<typeof compile>, { state, step }: Result): RunState | null {
+function withoutFocus(program: Program, { state, step }: Result): RunState | null {
   return program.focusRows.length && step.focus.length ? null : state;
 }
 
 /** Where something lies over it, or nothing is there, nobody can press it or let go on it. */
-function canBeHit(program: ReturnType<typeof compile>, from: RunState, target: string): boolean {
+function canBeHit(program: Program, from: RunState, target: string): boolean {
   const layout = layoutOf(program, from);
   if (target === "body") return program.parts.every((p) => p.part.covers !== "viewport" || !layout.catches[p.index]);
   const part = program.partIndex.get(target);
   return part !== undefined && layout.landing[part] === part;
 }
 
-function done(program: ReturnType<typeof compile>, moving: RunState, act: Act): RunState | null {
+function done(program: Program, moving: RunState, act: Act): RunState | null {
   // On its way to somewhere else, the page itself goes on.
   if (moving.page.glide) return null;
   const target = "target" in act ? program.partIndex.get(act.target) : undefined;
-  // The pointer is there already: how it came there is an act of its own.
-  const over = /^(click|pointer (down|up))$/.test(act.is) ? (target ?? -1) : moving.over;
-  const from = { ...still(moving), over };
+  const from = { ...still(moving), over: overWith(program, moving, act) };
   if (act.is === "click") {
     if (!canBeHit(program, from, act.target)) return null;
     // A label clicks on what it is for; that is said of what it is for.

@@ -146,6 +146,7 @@ function readWith(
       notUnderstood: [
         ...found.notUnderstood,
         ...parts.flatMap(goesBelow),
+        ...backdropsIn(found),
         ...(atOnce ? [{ line: 1, text: AT_ONCE, otherwise: true }] : []),
       ],
       unlike: [
@@ -190,6 +191,21 @@ function isBetter(one: ScriptRead | string, other: ScriptRead | string): boolean
 
 const goesBelow = ({ below }: Counted): Told[] =>
   below ? [{ line: 1, text: `${below} goes on below nought: from there on nothing is told`, otherwise: true }] : [];
+
+const BESIDE = "a click beside a modal dialog, on its backdrop: here it is heard on the dialog itself alone";
+
+/** Modal dialogs that hear of a click on themselves: in a browser what lies around them belongs to them as well. */
+function backdropsIn({ stores, acts, outcomes, listeners }: Explored): Told[] {
+  return acts.flatMap((act, a) => {
+    if (act.is !== "click") return [];
+    const isHeard = stores.some((s, at) => {
+      const o = outcomes[a][at];
+      return s.get(`modal ${act.target}`) === true && o !== undefined && (o.to !== at || o.effects.length > 0);
+    });
+    const line = listeners.find((l) => l.type === "click" && l.on === act.target)?.line ?? 1;
+    return isHeard ? [{ line, text: BESIDE, otherwise: true }] : [];
+  });
+}
 
 /** By store of the whole: the states that are active then; none where one of its parts was let go, and nothing is told. */
 const statesIn = (found: Explored, parts: readonly Counted[], { states }: Written): string[][] =>

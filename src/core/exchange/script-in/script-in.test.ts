@@ -125,6 +125,21 @@ describe("what is taken and left", () => {
     expect(behaviour(html, [3, 4]).doc.reactions).toEqual([]);
   });
 
+  it("does not see in markup what only stands behind a dot there", () => {
+    const { notUnderstood, doc } = behaviour(
+      '<button id="a" onclick="remove()">a</button><button id="b" onclick="this.remove()">b</button>',
+    );
+    expect(notUnderstood).toMatchObject([{ text: "remove" }]);
+    expect(Object.keys(rows(doc))).toEqual(["click b"]);
+  });
+
+  it("says where a click on the backdrop of a modal dialog is not heard", () => {
+    const dialog = (opens: string): string =>
+      `<button id="b">Open</button><dialog id="d"><button id="no">No</button></dialog>\n<script>\nb.onclick = () => d.${opens}();\nno.onclick = () => d.close();\nd.onclick = (e) => { if (e.target === d) d.close(); };\n</script>`;
+    expect(behaviour(dialog("showModal")).notUnderstood).toMatchObject([{ line: 5, otherwise: true }]);
+    expect(behaviour(dialog("show")).notUnderstood).toEqual([]);
+  });
+
   it("names the lines that were not understood, and takes the rest", () => {
     const found = behaviour(
       `${button}\n<script>\nconst seen = new Worker('/w.js');\nb.onclick = () => {\n  new Audio('/bell').play();\n  p.classList.add('on');\n};\naddEventListener('wheel', () => {});\n</script>`,

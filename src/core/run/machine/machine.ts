@@ -309,7 +309,8 @@ export class Machine extends Fields implements Working {
       this.lingering = this.drawn ? moved.lingering : [];
       this.pose = pose;
       this.layout = layoutOf(this.program, this);
-      for (const t of this.dropUndrawn()) interrupted.push(t.part);
+      // What has begun only now and is not displayed has never moved.
+      for (const t of this.dropUndrawn()) if (tracks.includes(t)) interrupted.push(t.part);
     }
     return interrupted;
   }

@@ -61,10 +61,9 @@ export const tracksPointer = (program: Program): boolean =>
   program.pointer["pointer enter"].any || program.pointer["pointer leave"].any || doingAsked(program).has("hover");
 
 /** Moves the pointer onto what lies at the aimed place; leaves inner first, enters outer first (Pointer Events §4.2). */
-export function moveOnto(m: Working, target: PartIndex): void {
+export function moveOnto(m: Working, target: PartIndex, from = m.over): void {
   if (!tracksPointer(m.program) || m.over === target) return;
   const { program } = m;
-  const from = m.over;
   m.over = target;
   const left = outwards(program, from);
   const reached = outwards(program, target);
@@ -90,8 +89,11 @@ export function moveOnto(m: Working, target: PartIndex): void {
 export function followLayout(m: Working): void {
   if (m.pressed !== null && m.pressed !== DOCUMENT && !m.layout.present[m.pressed]) m.hold(null);
   if (m.over === DOCUMENT) return;
-  const target = m.layout.displayed[m.over] ? landing(m, m.over) : DOCUMENT;
-  if (target !== m.over) moveOnto(m, target);
+  const { present, displayed } = m.layout;
+  const target = displayed[m.over] ? landing(m, m.over) : DOCUMENT;
+  // What is taken out of the page is not told that it is left: the pointer leaves what was around it.
+  const left = present[m.over] ? m.over : (outwards(m.program, m.over).find((p) => present[p]) ?? DOCUMENT);
+  if (target !== m.over) moveOnto(m, target, left);
 }
 
 /** The button goes down: those who listen are told, then the focus moves, unless that was prevented. */

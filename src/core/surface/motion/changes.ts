@@ -141,8 +141,12 @@ export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex,
   const out: Change[] = [];
   const before = looksAt(program, from);
   const after = looksAt(program, to);
-  const drawn = (looks: readonly PartLook[], part: PartIndex): boolean =>
-    program.parts[part].path.every((p) => looks[p].rendered);
+  // What a text stands in for is not in the page.
+  const drawn = (looks: readonly PartLook[], part: PartIndex, besides = (_l: PartLook): boolean => false): boolean =>
+    program.parts[part].path.every(
+      (p) => (looks[p].rendered || besides(looks[p])) && (p === part || looks[p].text === null),
+    );
+  const slow = (look: PartLook): boolean => goesSlowly(look, page) !== null;
   after.forEach((look, part) => {
     // What a rule takes out of the page altogether has nowhere to move (CSS Transitions 1 §3), unless it goes slowly.
     const goesAlong = program.parts[part].path.every((p) => after[p].rendered || goesSlowly(after[p], page));
@@ -151,7 +155,7 @@ export function changesBetween(program: Program, from: PoseIndex, to: PoseIndex,
     if (comes && !drawn(after, part)) return;
     if (comes) out.push(...comingFrom(program, look, part, page));
     // Without such a rule nothing is there still.
-    if (comes && !program.parts[part].path.every((p) => before[p].rendered || goesSlowly(before[p], page))) return;
+    if (comes && !drawn(before, part, slow)) return;
     const slowly = goesSlowly(look, page);
     if (slowly && !comes)
       out.push({ part, property: "display", from: displayOf(before[part]), to: "none", goal: 0, motion: slowly });

@@ -1,4 +1,4 @@
-export { type Act, CODE, isCancelled, PRESSED } from "./acts";
+export { type Act, aboutOf, CODE, isCancelled, PRESSED, startedBy, underWayAfter } from "./acts";
 export { explore } from "./explore";
 export type { Branch, Explored, Outcome } from "./found";
 export { keyWord } from "./keys";

@@ -31,7 +31,7 @@ b.addEventListener("pointerleave", () => to(false)); window.addEventListener("po
     );
     expect([unlike, notUnderstood]).toEqual([[], []]);
     const up = Object.entries(rows(doc)).filter(([event]) => event.startsWith("pointer up"));
-    expect(up).toEqual([["pointer up anywhere", rows(doc)["pointer leaves b"]]]);
+    expect(up).toEqual([["pointer up b", rows(doc)["pointer leaves b"]]]);
   });
   it("is let go anywhere where nobody hears the pointer leave: the timer goes on", () => {
     const { notUnderstood } = behaviour(hold('b.addEventListener("pointerup", stop);'));

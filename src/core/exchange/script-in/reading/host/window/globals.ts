@@ -168,8 +168,14 @@ export function knows(r: Context, of: JsNative | JsElement, name: string): boole
   throw new NotUnderstood(null, `whether there is ${name}`);
 }
 
+/** Members that handlers in markup do not see by their name alone ([Unscopable], DOM §4.2.6, §4.2.8, §4.9). */
+const unscopable = new Set(
+  "prepend append replaceChildren moveBefore before after replaceWith remove slot fullscreen".split(" "),
+);
+
 /** Whether names stand for what an element or the document has, as around a listener in the markup. */
 export function isIn(r: Context, of: Js, name: string): boolean {
+  if (unscopable.has(name)) return false;
   if (isA(of, "element"))
     return (
       inherited(r.extra(of.element, false), name) !== null ||

@@ -71,14 +71,14 @@ describe("what the scenarios notice", () => {
     Number(/(\d+) of \d+ faults are noticed/.exec(await text(page, ".proof-list"))?.[1] ?? -1);
   it("is asked in small faults; a question is answered by an expectation", async () => {
     await press(page, "Ask what the scenarios notice");
-    await until(share, (n) => n > 0, 40_000);
+    await until(share, (n) => n > 0);
     const before = await share();
     await press(page, "Play", ".question");
     await untilText(page, ".live-head", "then");
     await press(page, "Expect it", ".question");
     await untilText(page, ".proof-list", "Before the last change");
     await press(page, "Ask again");
-    await until(share, (n) => n > before, 40_000);
+    await until(share, (n) => n > before);
     await press(page, "Undo");
     await untilText(page, ".standing", "2 scenarios hold");
   });

@@ -94,7 +94,7 @@ test("a starting point is chosen by keys alone", async () => {
 });
 
 test("the first visit offers a walk; it leads through the views and ends", async () => {
-  await page.waitForSelector(".first-visit", { timeout: 20_000 });
+  await page.waitForSelector(".first-visit");
   await press(page, "Show me around");
   await untilText(page, ".walk", "1 of 8");
   for (let step = 2; step <= 8; step++) {

@@ -41,6 +41,7 @@ export class Stage {
   /** A page of a person who has never been here, unless a context is given. */
   async page(context?: BrowserContext): Promise<Page> {
     const page = await (context ?? (await this.browser.createBrowserContext())).newPage();
+    page.setDefaultTimeout(HANGS);
     await page.setViewport({ width: 1280, height: 800 });
     page.on("pageerror", (e) => this.errors.push((e as Error).message));
     page.on("console", (m) => m.type() === "error" && this.errors.push(m.text()));
@@ -50,8 +51,11 @@ export class Stage {
   }
 }
 
-/** Waits until something is so; the error says what was found instead. The limit is for what hangs, on a busy machine too. */
-export async function until<T>(find: () => Promise<T>, ok: (found: T) => boolean, ms = 20_000): Promise<T> {
+/** ms: a busy machine takes its time; this is for what never comes. */
+const HANGS = 200_000;
+
+/** Waits until something is so; the error says what was found instead. */
+export async function until<T>(find: () => Promise<T>, ok: (found: T) => boolean, ms = HANGS): Promise<T> {
   const end = Date.now() + ms;
   let last: T = await find();
   while (!ok(last)) {

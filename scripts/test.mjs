@@ -2,7 +2,7 @@
 import { existsSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { build } from "./build.mjs";
-import { bin, chromium, firefox, install, root, run } from "./setup.mjs";
+import { bin, chromium, firefox, install, root, run, shell } from "./setup.mjs";
 
 install();
 // Angular's compiler has a TypeScript of its own.
@@ -47,9 +47,15 @@ if (!other) {
   console.error("No Firefox was found. Install Debian's package `firefox-esr`, or name one in LIVELY_FIREFOX.");
   check("agreement in Firefox", false);
 }
-if (browser)
-  suite("journeys", ["--config", "e2e/vitest.config.ts"], { LIVELY_CHROMIUM: browser, LIVELY_FIREFOX: other ?? "" });
-else {
+const inBrowsers = (project, chromium) =>
+  suite(project, ["--config", "e2e/vitest.config.ts", "--project", project], {
+    LIVELY_CHROMIUM: chromium,
+    LIVELY_FIREFOX: other ?? "",
+  });
+if (browser) {
+  inBrowsers("clocked", shell() ?? browser);
+  inBrowsers("journeys", browser);
+} else {
   console.error("No Chromium was found. Install Debian's package `chromium`, or name one in LIVELY_CHROMIUM.");
   check("journeys", false);
 }

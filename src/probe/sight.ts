@@ -36,8 +36,11 @@ function isShut(e: Element): boolean {
   const cuts = (overflow: string): boolean => overflow !== "visible";
   if ((!cuts(overflowX) && !cuts(overflowY)) || display === "inline" || display === "contents") return false;
   const { width, height } = e.getBoundingClientRect();
-  return (width === 0 && e.scrollWidth > 0) || (height === 0 && e.scrollHeight > 0);
+  if (width !== 0 && height !== 0) return false;
+  return (width === 0 && e.scrollWidth > 0) || (height === 0 && e.scrollHeight > 0) || holdsBoxes(e);
 }
+/** What has no size itself, too: an empty box in a panel that is shut. */
+const holdsBoxes = (e: Element): boolean => [...e.children].some((inside) => inside.getClientRects().length > 0);
 /** A grid whose rows have no room, as what they hold is cut off. */
 const isShutGrid = (e: Element): boolean =>
   e.getBoundingClientRect().height === 0 && e.children.length > 0 && [...e.children].every(isShut);

@@ -1,5 +1,5 @@
 /** What a person and the surroundings do to a page: by the browser's own mouse and keyboard. */
-import type { KeyInput, Page as Tab } from "puppeteer-core";
+import type { CDPSession, KeyInput, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
 import {
   answeredTo,
@@ -24,6 +24,7 @@ const MOST_AIMS = 3;
 
 export class Input {
   private calmed = false;
+  private client: CDPSession | null = null;
   private pressed = false;
   private readonly held = new Set<KeyInput>();
 
@@ -34,11 +35,19 @@ export class Input {
     private readonly map: Readonly<Record<string, string>>,
   ) {}
 
+  /** A page opens with no pointer over it; Chromium without windows puts one into its corner. */
+  async letBe(ignore: boolean): Promise<void> {
+    if (this.engine !== "chromium") return;
+    this.client ??= await this.tab.createCDPSession();
+    await this.client.send("Input.setIgnoreInputEvents", { ignore });
+  }
+
   /** Lets go of keys and buttons, and of what the browser was asked to prefer. */
   async release(): Promise<void> {
     for (const key of this.held) await this.tab.keyboard.up(key);
     await this.tab.mouse.reset();
     if (this.calmed) await this.tab.emulateMediaFeatures([]);
+    await this.client?.detach();
   }
 
   async act(s: Stimulus): Promise<Done> {

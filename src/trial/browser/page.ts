@@ -179,9 +179,11 @@ class BrowserPage implements OpenedPage {
     const asked = JSON.stringify({ scroll, requests: options.requests, realTime: options.realTime === true });
     const { identifier } = await tab.evaluateOnNewDocument(`window.trialOpening = ${asked};\n${await pageScript()}`);
     this.leave.push(() => tab.removeScriptToEvaluateOnNewDocument(identifier));
+    await this.input.letBe(true);
     const answer = await this.bounded(tab.goto(options.address, { waitUntil: "load" }));
     if (answer && answer.status() >= 400) throw new Error(`${options.address} answers ${answer.status()}`);
     await this.pass(0);
+    await this.input.letBe(false);
     return { done: true };
   }
 

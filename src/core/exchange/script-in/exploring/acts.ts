@@ -206,8 +206,7 @@ export function actsOf(
   for (const is of ["pointer down", "pointer up"] as const)
     if (listens(is)) for (const target of targets) out.push({ is, target });
   if (listens("click") || native) for (const target of targets) out.push({ is: "click", target });
-  // A modal dialog and a popover close on Escape whoever listens.
-  const modal = page.elements.some((e) => (keys.has("Escape") && e.tag === "dialog") || "popover" in e.attributes);
+  const modal = keys.has("Escape") && page.elements.some((e) => e.tag === "dialog" || "popover" in e.attributes);
   if (listens("key") || modal) {
     const focusable = page.elements.filter(isFocusable);
     for (const up of [false, true]) {

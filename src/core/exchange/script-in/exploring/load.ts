@@ -33,6 +33,11 @@ export interface Known {
   framed: boolean;
 }
 
+/** A modal dialog and a popover close on Escape whoever listens, whether a script opens them or a button's own attributes. */
+const closesOnEscape = ({ elements }: ScriptPage, source: string): boolean =>
+  /\bshowModal\b|\bshow-modal\b|\bpopover\b/i.test(source) ||
+  elements.some(({ attributes }) => "popover" in attributes || /^show-modal$/i.test(attributes.command ?? ""));
+
 export function load(
   page: ScriptPage,
   scripts: readonly Script[],
@@ -84,7 +89,7 @@ export function load(
       note(error, line);
     }
   }
-  if (/\bshowModal\b/.test(reading.source)) keys.add("Escape");
+  if (closesOnEscape(page, reading.source)) keys.add("Escape");
   const byCode = /\b(keyCode|which)\b/.test(reading.source);
   for (const key of [...keys])
     if (key.startsWith("code ")) {

@@ -29,8 +29,11 @@ import { movedOf } from "./moved";
 /** Whether what is checked matters to rules or scripts; where it does not, a page may have many to be checked. */
 const checksMatter = (page: ScriptPage, source: string): boolean =>
   /:checked|\bchecked\b/.test(`${page.doc.page.css ?? ""} ${source}`) ||
-  /\b(change|input)\b/.test(source) ||
-  page.elements.some((e) => isCheckable(e) && "required" in e.attributes);
+  /\b(change|input|FormData|formdata)\b/.test(source) ||
+  page.elements.some((e) => isCheckable(e) && ("required" in e.attributes || isAskedByName(e.attributes, source)));
+/** The value of a group of radio buttons is that of the one that is checked. */
+const isAskedByName = ({ type, name }: Readonly<Record<string, string>>, source: string): boolean =>
+  /^radio$/i.test(type) && /^\w+$/.test(name ?? "") && new RegExp(`\\b${name}\\b`).test(source);
 
 /** For what time passes as a timer comes: for all but what timers go by that rest, for nothing, or for what it goes by itself. */
 export type Passing = { but: readonly Timed[] } | "nothing" | "its own";

@@ -1,6 +1,6 @@
 /** What scripts make with `new` of what the browser has. */
 import type * as acorn from "acorn";
-import { errorOf, ITERATOR, intlBy, iteratorOf, pairsOf, promiseBy } from "../builtins";
+import { errorOf, intlBy, pairsOf, promiseBy } from "../builtins";
 import type { Context } from "../context";
 import {
   elementOf,
@@ -16,7 +16,7 @@ import {
   Thrown,
   textOf,
 } from "../values";
-import { isCheckable } from "./native";
+import { entered } from "./fields";
 
 export function builtBy(r: Context, name: string, args: readonly Js[], node: acorn.Node, prototype?: JsObject): Js {
   const [first, second] = args;
@@ -114,35 +114,6 @@ function target(r: Context, prototype: JsObject | null): JsObject {
     ]),
     prototype,
   );
-}
-
-/** What is entered in a form (XMLHttpRequest, FormData), as its markup says: what is typed is a person's own. */
-function entered(r: Context, form: Js): JsObject {
-  const items: [Js, Js][] = [];
-  const fields = isA(form, "element")
-    ? r.page.all("input[name], select[name], textarea[name]", form.element, r.store)
-    : [];
-  for (const f of fields) {
-    const [name, value] = ["name", "value"].map((a) => r.page.attribute(f, a, r.store));
-    if (isCheckable(f) && r.page.attribute(f, "checked", r.store) === null) continue;
-    items.push([name, value ?? (isCheckable(f) ? "on" : "")]);
-  }
-  const pairs: Js = { is: "pairs", id: null, kind: "Map", items };
-  const of = (method: string): Js => r.member(pairs, method);
-  const call = (method: string, args: Js[]): Js => r.call(of(method), args, pairs);
-  const set = (args: Js[]): undefined => void call("set", args);
-  const all = (): Js => iteratorOf(r, list(items.map((pair) => list(pair))));
-  return methodsOf({
-    [ITERATOR]: all,
-    get: (args) => call("get", args) ?? null,
-    has: (args) => call("has", args),
-    set,
-    append: set,
-    delete: (args) => call("delete", args),
-    entries: all,
-    forEach: (args) => call("forEach", args),
-    toString: () => "",
-  });
 }
 
 /** What takes listeners away together, and is heard by whoever else goes on until then (DOM §3). */

@@ -5,7 +5,7 @@ import type { PageElement } from "../page";
 import { elementOf, isA, isTrue, type Js, list, MEASURED, NotUnderstood, object, textOf } from "../values";
 import { animate } from "./animate";
 import { targetMethods } from "./event";
-import { report, reset } from "./forms";
+import { report, reset } from "./fields";
 import { live } from "./lists";
 import {
   capture,

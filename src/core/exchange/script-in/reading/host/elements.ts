@@ -15,9 +15,9 @@ import {
   textOf,
 } from "../values";
 import { elementMethods } from "./element-methods";
-import { validityOf } from "./forms";
+import { fieldValue, optionGet, validityOf } from "./fields";
 import { live, named } from "./lists";
-import { ANSWER, answerBy, check, isCheckable } from "./native";
+import { ANSWER, answerBy, check } from "./native";
 import { isHandler, isOfBrowser } from "./properties";
 import { attributeGet, attributeNames, attributeSet, CONTENT, classList, dataset, style, styleTextSet } from "./said";
 import { markupIn, markupOf, nodeOf, replaceBy, replaceInside, setText, tableGet } from "./tree";
@@ -76,8 +76,7 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
     case "innerText":
       return page.text(e, store);
     case "value":
-      if (e.tag === "output") return page.text(e, store);
-      return page.attribute(e, "value", store) ?? (isCheckable(e) ? "on" : "");
+      return fieldValue(r, e);
     case "innerHTML":
       return markupIn(r, e);
     case "outerHTML":
@@ -153,6 +152,8 @@ export function elementGet(r: Context, e: PageElement, property: string): Js {
           (/^(a|area|button|input|select|textarea|summary|iframe|object)$/.test(e.tag) ? 0 : -1),
       );
   }
+  const ofOption = optionGet(r, e, property);
+  if (ofOption !== undefined) return ofOption;
   const ofTable = tableGet(r, e, property);
   if (ofTable !== undefined) return ofTable;
   if (property === "scrollTop" && (e.tag === "html" || e.tag === "body")) return r.scroll.ask();

@@ -2,7 +2,7 @@
 export * from "./built";
 export * from "./elements";
 export * from "./event";
-export * from "./forms";
+export * from "./fields";
 export * from "./native";
 export { isHandler, isOfBrowser } from "./properties";
 export * from "./said";

@@ -100,6 +100,7 @@ const ofSome: Readonly<Record<string, ReadonlySet<string>>> = Object.fromEntries
     stepUp: "input",
     submit: "form",
     target: "a area base form link",
+    text: "a body option script title",
     tBodies: "table",
     tFoot: "table",
     tHead: "table",

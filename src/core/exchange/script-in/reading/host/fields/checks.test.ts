@@ -1,7 +1,7 @@
 /** Forms that are not sent: what is not in order, what is done about it, and what is told of it. */
 import { describe, expect, it } from "vitest";
-import { fields } from "../../../../testing/fields";
-import { behaviour, leaves, rows } from "../../../../testing/read";
+import { fields } from "../../../../../testing/fields";
+import { behaviour, leaves, rows } from "../../../../../testing/read";
 
 const form = (inside: string, script = "", attributes = ""): string =>
   `<form ${attributes}>${inside}<button id="go">Go</button></form><p id="p">not sent</p><script>

@@ -3,12 +3,12 @@
  * typed is a person's own.
  */
 
-import { type Flaw, flawOf } from "../../../../cascade";
-import { patternOf } from "../builtins";
-import type { Context } from "../context";
-import type { PageElement } from "../page";
-import { type JsObject, object } from "../values";
-import { isCheckable } from "./native";
+import { type Flaw, flawOf } from "../../../../../cascade";
+import { patternOf } from "../../builtins";
+import type { Context } from "../../context";
+import type { PageElement } from "../../page";
+import { type JsObject, object } from "../../values";
+import { isCheckable } from "../native";
 
 /** What of a field is not in order as the page is now. */
 function flawIn(r: Context, e: PageElement): Flaw | null {

@@ -2,9 +2,11 @@
 import { readHtml } from "../../src/core/exchange";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started } from "../../src/trial";
-import { PATIENT, told } from "./told";
+import { doable, PATIENT, told } from "./told";
+import { wanderings } from "./wandering";
 
-const RUNS = 5;
+const RUNS = 4;
+const WALKS = 2;
 
 /**
  * @param tellable what may be told of a page; it is not put on trial then
@@ -25,9 +27,9 @@ export async function heldToSheets(
     untold.push(...said.filter((text) => !tellable.test(text)).map((text) => `${i}, ${about}: ${text}`));
     if (said.length) continue;
     const all = runsOf(doc, "reactions").runs;
-    const some = all.filter((_run, k) => k % Math.ceil(all.length / RUNS) === 0);
+    const some = [...all.filter((_run, k) => k % Math.ceil(all.length / RUNS) === 0), ...wanderings(doc, WALKS, i)];
     const { trial } = await putOnTrial(browser, doc, some, { source: { html }, patience: PATIENT });
-    differ.push(...told(trial).map((line) => `${i}, ${about}: ${line}`));
+    differ.push(...doable(told(trial)).map((line) => `${i}, ${about}: ${line}`));
   }
   return { differ, untold };
 }

@@ -8,7 +8,7 @@ import { faults, remarks, strangerLengths, strangers } from "../../src/core/test
 import { runsOf, type TrialRun } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { atMost, oneIn } from "../depth";
-import { PATIENT, told } from "./told";
+import { doable, PATIENT, told } from "./told";
 
 let browser: Started;
 beforeAll(async () => {
@@ -57,8 +57,7 @@ const gone = new Set([...Object.keys(strangers).filter((n) => !faults[n]), ...on
 describe.concurrent.each(Object.entries(strangers).filter(([name]) => gone.has(name)))("%s", (name, html) => {
   const wrong = async (doc: Component, runs: readonly TrialRun[]): Promise<string[]> => {
     const { trial } = await putOnTrial(browser, doc, runs, { source: { html }, patience: PATIENT });
-    // Where a part is still on its way, or has no room, nobody could do it.
-    return told(trial).filter((line) => !/is still on its way|has no room to be hit in/.test(line));
+    return doable(told(trial));
   };
   it(faults[name] ? "has its fault found" : "does what its page does", async () => {
     const doc = broughtIn(html, name);

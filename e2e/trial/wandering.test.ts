@@ -5,7 +5,7 @@ import { everyday, lengths } from "../../src/core/testing/everyday";
 import { faults, remarks, strangerLengths, strangers } from "../../src/core/testing/strangers";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { oneIn } from "../depth";
-import { PATIENT, told } from "./told";
+import { doable, PATIENT, told } from "./told";
 import { wanderings } from "./wandering";
 
 let browser: Started;
@@ -27,6 +27,8 @@ const LEFT: readonly string[] = [
   "a drawer moved aside",
   // A browser without windows copies nothing.
   "an address to copy",
+  // A row of next to no share has no height any more, before it has shut.
+  "fares that fold",
 ];
 const pages = Object.entries({ ...everyday, ...strangers }).filter(
   ([name]) => !faults[name] && !remarks[name]?.length && !LEFT.includes(name),
@@ -42,5 +44,5 @@ it.concurrent.each(oneIn(8, pages))("%s", async (name, html) => {
     source: { html },
     patience: PATIENT,
   });
-  expect(told(trial).filter((line) => !/is still on its way|has no room to be hit in/.test(line))).toEqual([]);
+  expect(doable(told(trial))).toEqual([]);
 });

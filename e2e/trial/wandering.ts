@@ -30,9 +30,14 @@ class Held {
   }
 }
 
-/** Where Tab goes from where one clicked depends on which of the words there were hit. */
-const leadsAnywhere = ({ focus, tabFrom }: RunState, act: object): boolean =>
-  "press" in act && /Tab$/.test(String(act.press)) && focus === DOCUMENT && tabFrom !== DOCUMENT;
+/**
+ * Where Tab goes from where one clicked depends on which of the words there were hit; how far a key scrolls is the
+ * browser's own affair.
+ */
+const leadsAnywhere = ({ page }: Component, { focus, tabFrom }: RunState, act: object): boolean =>
+  focus === DOCUMENT && "press" in act && /Tab$/.test(String(act.press))
+    ? tabFrom !== DOCUMENT
+    : page.measured !== undefined && /Space|Arrow|Home|End/.test(JSON.stringify(act));
 
 function walk(doc: Component, drawn: readonly Deed[]): Step[] {
   const program = compile(doc);
@@ -42,7 +47,7 @@ function walk(doc: Component, drawn: readonly Deed[]): Step[] {
   for (const deed of drawn) {
     const act =
       deed.kind === "wait" ? { wait: WAITS[deed.at % WAITS.length] } : stimulusOf(program, state, deed, "chromium");
-    if (!act || leadsAnywhere(state, act)) continue;
+    if (!act || leadsAnywhere(doc, state, act)) continue;
     if ("wait" in act) state = advance(program, state, state.now + act.wait);
     else {
       const { state: then, step } = stimulate(program, state, act);

@@ -214,4 +214,48 @@ function undo(w: Words, bits: number): Widget {
   };
 }
 
-export const moving = { tip, toast, hold, load, save, slides, top, undo };
+/** One after the other, each awaited, until it is called off: by a signal, by what was kept of the promise, or by a mark. */
+function round(w: Words, bits: number): Widget {
+  const by = (["signal", "reject", "mark"] as const)[(bits >> 2) % 3];
+  const turns = [null, 1, 2, 3][bits % 4];
+  const called = {
+    signal: `@control.signal.addEventListener("abort", () => { clearTimeout(t); no(new Error("stopped")); }, { once: true });`,
+    reject: "@off = () => { clearTimeout(t); no(new Error('stopped')); };",
+    mark: "",
+  };
+  const off = { signal: "@control?.abort();", reject: "@off?.();", mark: "@over = true;" };
+  const names = ["red", "amber", "green"].slice(0, 2 + ((bits >> 4) % 2));
+  return {
+    html: `${names.map((n) => `<span class="lamp">${n}</span> `).join("")}${w.tag("button", "go", `type="button"`)}Run</button>${w.tag("button", "halt", `type="button"`)}Halt</button>${w.tag("p", "state")}idle</p>`,
+    elements: ["go", "halt", "state"],
+    lists: ["lamp"],
+    state: { busy: "false", over: "false", control: "null", off: "null" },
+    methods: {
+      rest: ["ms", `return new Promise((ok, no) => { const t = setTimeout(ok, ms); ${called[by]} });`],
+      dark: ["", w.each("@lamp", `x.classList.remove("lit");`)],
+      run: [
+        "",
+        lines(
+          "if (@busy) return;",
+          "@busy = true; @over = false; @go.disabled = true;",
+          by === "signal" && "@control = new AbortController();",
+          w.say("@state", "'running'"),
+          "(async () => {",
+          "try {",
+          turns === null ? "for (;;)" : `for (let turn = 0; turn < ${turns}; turn++)`,
+          `for (const one of @lamp) { one.classList.add("lit"); await @rest(600);`,
+          by === "mark" && "if (@over) throw new Error('stopped');",
+          `one.classList.remove("lit"); }`,
+          w.say("@state", "'done'"),
+          `} catch { @dark(); ${w.say("@state", "'stopped'")} }`,
+          "@busy = false; @go.disabled = false;",
+          "})();",
+        ),
+      ],
+    },
+    start: lines(w.on("@go", "click", "@run();"), w.on("@halt", "click", off[by])),
+    css: ".lamp { opacity: 0.2 } .lamp.lit { opacity: 1 }",
+  };
+}
+
+export const moving = { tip, toast, hold, load, save, slides, top, undo, round };

@@ -223,7 +223,7 @@ export class Search {
     const isSetAgain = timed !== undefined && startedBy(done.effects).includes(timed.name);
     if (due) this.noteCounting(due, isSetAgain ? timed : undefined, at);
     if (timed && goesOnAndOn(reading, timed)) this.known.counting.add(timed.at);
-    for (const o of this.keeping(done.gone, at)) this.known.counting.add(o.at);
+    for (const o of [...this.keeping(done.gone, at), ...done.mixed]) this.known.counting.add(o.at);
     const to = this.index.get(key) ?? this.added(done.store, key);
     if (to === null) return;
     this.outcomes[a][at] = { to, effects: done.effects, whole: done.whole };

@@ -232,6 +232,12 @@ export class Heap {
     this.worlds.set(key, { world, clock: this.clock });
   }
 
+  /** What is kept in a way to be of that which acts have made. */
+  keptIn(store: Store): (e: Entity) => boolean {
+    const world = this.worlds.get(heapKey(store))?.world;
+    return (e) => e.id === null && world?.has(e) === true;
+  }
+
   /** What an act made and something keeps, as it is now. */
   worldOf(values: readonly Js[]): World {
     return new Map(this.made(values).map((e) => [e, contentsOf(e)]));

@@ -373,7 +373,14 @@ export class Reading implements Working {
     act: () => void,
     before: World | null = null,
     { rests, hurries = false }: { rests?(effects: readonly Effect[]): Resting; hurries?: boolean } = {},
-  ): { store: Map<string, Cell>; effects: Effect[]; event: Event | null; whole: boolean; gone: Entity[] } {
+  ): {
+    store: Map<string, Cell>;
+    effects: Effect[];
+    event: Event | null;
+    whole: boolean;
+    gone: Entity[];
+    mixed: Timed[];
+  } {
     if (this.building) this.loaded();
     this.store = new Map(store);
     this.coming.begin(store);
@@ -416,6 +423,7 @@ export class Reading implements Working {
       event: this.event,
       whole: !this.unsure,
       gone,
+      mixed: this.clocks.mixed(this.heap.keptIn(this.store)),
     };
   }
   /** Elements and listeners for which it is known what can be done. */

@@ -6,6 +6,7 @@ import {
   elementOf,
   isA,
   type Js,
+  type JsList,
   type JsObject,
   list,
   methodsOf,
@@ -76,6 +77,15 @@ export function builtBy(r: Context, name: string, args: readonly Js[], node: aco
   throw new NotUnderstood(r.line(node), r.source.slice(node.start, node.end).replace(/\s+/g, " ").slice(0, 80));
 }
 
+/** Of listeners that are written the same and keep the same one is as good as many: each wait of a loop leaves one behind. */
+function withoutLike(r: Context, listeners: JsList): Js[] {
+  const { items } = listeners;
+  // What they listen to has them all, and so tells each from the others.
+  listeners.items = [];
+  const signs = items.map((l) => r.heap.signOf(l));
+  return items.filter((_l, i) => !signs.includes(signs[i], i + 1));
+}
+
 /** What events can be raised at without being an element (DOM §2.7). */
 function target(r: Context, prototype: JsObject | null): JsObject {
   const listeners = list([]);
@@ -88,7 +98,8 @@ function target(r: Context, prototype: JsObject | null): JsObject {
       call("addEventListener", ([type, fn, options]) => {
         const once = isA(options, "object") && options.of.get("once") === true;
         r.heap.touch(listeners);
-        if (at(type, fn) < 0) listeners.items = [...listeners.items, list([type, fn, once])];
+        if (at(type, fn) < 0)
+          listeners.items = [...(once ? withoutLike(r, listeners) : listeners.items), list([type, fn, once])];
         return undefined;
       }),
       call("removeEventListener", ([type, fn]) => {

@@ -1,6 +1,7 @@
 /** Timers that scripts set. Each is known by what it does and what it keeps, which is told once the act is over that set it. */
 import type * as acorn from "acorn";
 import { keptBy, type Timed, type Working } from "../context";
+import type { Entity, World } from "../heap";
 import { FRAME_TIME } from "../host";
 import { isA, type Js, type JsPromise, type JsTimer, NotUnderstood, object } from "../values";
 
@@ -88,8 +89,22 @@ export class Timers {
     if (!timer.name) this.unnamed.find((u) => u.handle === timer)?.effects.push(effect);
     this.r.effect(effect);
   }
+  /** Those that the act has set anew, and what they keep now. */
+  private setAgain: [Timed, World][] = [];
+  /**
+   * Those that were set anew and keep others now than the first time, though those are still kept elsewhere: what such a
+   * timer goes on with cannot be told by what it began with.
+   * @param lives whether something that an act made is kept in the way to be that the page comes to
+   */
+  mixed(lives: (e: Entity) => boolean): Timed[] {
+    return this.setAgain.flatMap(([timed, now]) =>
+      !this.places.has(timed.at) && [...timed.world.keys()].some((e) => !now.has(e) && lives(e)) ? [timed] : [],
+    );
+  }
+
   /** Those that the act has set are given their names. */
   name(): void {
+    this.setAgain = [];
     for (const { handle, timed, effects } of this.unnamed) {
       const sign = keptBy([timed])
         .map((v) => this.r.heap.signOf(v))
@@ -101,7 +116,7 @@ export class Timers {
         this.timerNames.set(id, name);
         this.list.set(name, { name, ...timed, world: this.r.heap.worldOf(keptBy([timed])) });
         this.watch(timed);
-      }
+      } else this.setAgain.push([this.list.get(name) as Timed, this.r.heap.worldOf(keptBy([timed]))]);
       handle.name = name;
       for (const e of effects) e.timer = name;
     }

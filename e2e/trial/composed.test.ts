@@ -19,7 +19,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser?.end());
 
-const PAGES = atMost(8, 20);
+const PAGES = atMost(12, 20);
 const PRESSES = 25;
 const SEED = 20_261_132;
 /** So many at most are told not to be gone through as a whole. */

@@ -110,7 +110,7 @@ const overWith = (program: Program, { over }: RunState, act: Act): number =>
 /** Once everything has moved: what is on its way decides nothing in a script. */
 const still = (state: RunState): RunState => ({ ...state, tracks: [], lingering: [] });
 
-/** A press takes the focus along; where that is listened for, it is an act of its own. */
+/** A press takes the focus along, and so does the Tab key; where that is listened for, it is an act of its own. */
 function withoutFocus(program: Program, { state, step }: Result): RunState | null {
   return program.focusRows.length && step.focus.length ? null : state;
 }
@@ -148,8 +148,10 @@ function done(program: Program, moving: RunState, act: Act): RunState | null {
     const [before, to] = act.is === "pointer enter" ? [-1, act.target] : [target!, null];
     return withoutFocus(program, stimulate(program, { ...from, over: before }, { move: to }));
   }
-  if (act.is === "key" && !act.up && act.target === "body")
-    return stimulate(program, { ...from, focus: -1 }, { press: keyWord(act.key) }).state;
+  if (act.is === "key" && !act.up && act.target === "body") {
+    const pressed = stimulate(program, { ...from, focus: -1 }, { press: keyWord(act.key) });
+    return /Tab$/.test(act.key) ? withoutFocus(program, pressed) : pressed.state;
+  }
   if (act.is === "answer") {
     const waits = from.timers.some((t) => t.kind === "event" && program.requests[t.request]?.name === act.request);
     return waits ? stimulate(program, from, { answer: act.request, ok: act.ok }).state : null;

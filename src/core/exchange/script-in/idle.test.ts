@@ -76,6 +76,19 @@ held.onpointerup = () => { said.textContent = "-"; };
   });
 });
 
+it("is not told to differ where the Tab key takes the focus to what listens for it", () => {
+  const { unlike } = behaviour(`<button id="term">Gangway</button><span id="tip" hidden>The way on board</span>
+<div id="box"><button id="yes">Yes</button><button id="no">No</button></div>
+<script>
+term.onfocus = () => { tip.hidden = false; };
+term.onblur = () => { tip.hidden = true; };
+box.addEventListener("keydown", (e) => {
+  if (e.key === "Tab" && !e.shiftKey && document.activeElement === no) { e.preventDefault(); yes.focus(); }
+});
+</script>`);
+  expect(unlike).toEqual([]);
+});
+
 it("is so whoever wrote it: nothing else is told of what every page has", () => {
   fc.assert(
     fc.property(idioms, ({ html }) => {

@@ -25,8 +25,6 @@ const LEFT: readonly string[] = [
   "tips that pop up without a script",
   // It lies over its own button.
   "a drawer moved aside",
-  // A browser without windows copies nothing.
-  "an address to copy",
   // A row of next to no share has no height any more, before it has shut.
   "fares that fold",
 ];

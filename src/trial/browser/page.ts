@@ -87,6 +87,21 @@ async function openOne({ browser, engine }: Started, options: PageOptions): Prom
   return page;
 }
 
+/** What a person clicks may put a text into the clipboard; Chromium without windows lets nobody. */
+async function mayCopy(tab: Tab): Promise<void> {
+  const client = await tab.createCDPSession();
+  const { id } = tab.browserContext();
+  await client
+    .send("Browser.setPermission", {
+      permission: { name: "clipboard-write" },
+      setting: "granted",
+      ...(id ? { browserContextId: id } : {}),
+    })
+    // A browser that runs already may have its own mind.
+    .catch(() => {});
+  await client.detach();
+}
+
 async function newTab(browser: Browser, engine: Engine): Promise<Tab> {
   const context = await browser
     .createBrowserContext({ downloadBehavior: { policy: "deny" } })
@@ -94,7 +109,10 @@ async function newTab(browser: Browser, engine: Engine): Promise<Tab> {
     .catch(() => browser.createBrowserContext());
   const tab = await context.newPage();
   // Of several pages at once each has the focus, whichever window was opened last; Firefox has one for all.
-  if (engine === "chromium") await tab.emulateFocusedPage(true);
+  if (engine === "chromium") {
+    await tab.emulateFocusedPage(true);
+    await mayCopy(tab);
+  }
   // Whatever is asked of it is bounded here.
   tab.setDefaultTimeout(0);
   await tab.setRequestInterception(true);

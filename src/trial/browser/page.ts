@@ -89,6 +89,7 @@ async function openOne({ browser, engine }: Started, options: PageOptions): Prom
 
 /** What a person clicks may put a text into the clipboard; Chromium without windows lets nobody. */
 async function mayCopy(tab: Tab): Promise<void> {
+  // What is permitted goes with the session that permits it.
   const client = await tab.createCDPSession();
   const { id } = tab.browserContext();
   await client
@@ -99,7 +100,6 @@ async function mayCopy(tab: Tab): Promise<void> {
     })
     // A browser that runs already may have its own mind.
     .catch(() => {});
-  await client.detach();
 }
 
 async function newTab(browser: Browser, engine: Engine): Promise<Tab> {

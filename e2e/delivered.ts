@@ -111,6 +111,27 @@ async function actSoon(page: Page, stimulus: Stimulus): Promise<boolean> {
 /** A real clock that is later than this, ms, has not done what the scenario says. */
 const LATE = 60;
 
+declare global {
+  interface Window {
+    reached?: EventTarget | null;
+  }
+}
+const noteClicks = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const note = (e: Event): void => {
+      window.reached = e.target;
+    };
+    addEventListener("click", note, true);
+  });
+/** Whether a click reached something else: what was aimed at had moved on by the time the button went down. */
+const isMissed = async (page: Page, stimulus: Stimulus): Promise<boolean> =>
+  "click" in stimulus &&
+  stimulus.click !== null &&
+  (await page.evaluate(
+    (part) => window.reached !== (document.querySelector(`[data-part="${part}"]`) ?? document.getElementById(part)),
+    stimulus.click,
+  ));
+
 /**
  * @returns what did not hold, in words, and how late the machine was at worst when it looked, ms; a real clock is given a
  * little time that the virtual one does not need
@@ -137,6 +158,7 @@ async function actOnce(page: Page, scenario: Scenario): Promise<{ wrong: string[
       );
     }
   };
+  await noteClicks(page);
   await judge(scenario.expect, "at the start");
   for (const step of scenario.steps) {
     if ("wait" in step.do) {
@@ -149,6 +171,7 @@ async function actOnce(page: Page, scenario: Scenario): Promise<{ wrong: string[
       since = performance.now();
       planned = 0;
       if (!(await actSoon(page, step.do))) throw new Error(`${stepText(step)}: it cannot be hit on the delivered page`);
+      if (await isMissed(page, step.do)) late = Number.POSITIVE_INFINITY;
     }
     await judge(step.expect, stepText(step));
   }
@@ -156,7 +179,8 @@ async function actOnce(page: Page, scenario: Scenario): Promise<{ wrong: string[
 }
 
 /**
- * Acts a scenario out on a page that is opened for it; again where the machine was too busy to keep to its instants.
+ * Acts a scenario out on a page that is opened for it; again where the machine was too busy to keep to its instants, or
+ * to hit what moves.
  * @returns what did not hold, in words
  */
 export async function actOut(open: () => Promise<Page>, scenario: Scenario): Promise<string[]> {

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { components } from "../../src/core/testing/components";
 import { deeds } from "../../src/core/testing/specifications";
 import { demoComponents } from "../../src/demo";
+import { oneIn } from "../depth";
 import { type Held, open } from "./engine";
 import { difference } from "./hold";
 
@@ -14,7 +15,7 @@ beforeAll(async () => {
 afterAll(() => browser?.end());
 
 const all = [...Object.entries(components), ...demoComponents.map((d) => [d.name, d.load()] as const)];
-describe.concurrent.each(all)("%s", (_name, doc) => {
+describe.concurrent.each(oneIn(2, all))("%s", (_name, doc) => {
   it("does in the browser what the core says", async () => {
     await fc.assert(
       fc.asyncProperty(deeds, async (acts) => {

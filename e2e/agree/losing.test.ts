@@ -2,6 +2,7 @@
 import { afterAll, beforeAll, describe, expect } from "vitest";
 import type { Part } from "../../src/core/model";
 import { box, button, component } from "../../src/core/testing";
+import { oneIn } from "../depth";
 import { type Held, open } from "./engine";
 import { difference } from "./hold";
 import { engines, several } from "./several";
@@ -45,7 +46,7 @@ describe.each(engines)("in %s", (engine) => {
     browser = await open(engine);
   });
   afterAll(() => browser?.end());
-  several(engine).each(engine === "firefox" ? cases.filter((_, i) => i % 4 === 0) : cases)(
+  several(engine).each(oneIn(2, engine === "firefox" ? cases.filter((_, i) => i % 4 === 0) : cases))(
     "$name",
     async ({ part, look, focus }) => {
       const doc = component({

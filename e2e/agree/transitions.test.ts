@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { box, button, component } from "../../src/core/testing";
 import type { Deed } from "../../src/core/testing/specifications";
+import { oneIn } from "../depth";
 import { type Held, open } from "./engine";
 import { difference } from "./hold";
 
@@ -43,7 +44,7 @@ beforeAll(async () => {
 afterAll(() => browser?.end());
 
 describe.each(["all", "named"])("%s", (how) => {
-  it.concurrent.each(moved)("%s from %s to %s", async (property, away, there, besides = "") => {
+  it.concurrent.each(oneIn(2, moved))("%s from %s to %s", async (property, away, there, besides = "") => {
     const motion = `transition: ${how === "all" ? "all" : property} 200ms linear`;
     const doc = component({
       parts: [

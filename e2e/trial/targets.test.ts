@@ -4,6 +4,7 @@ import { runsOf } from "../../src/core/trial";
 import { demoComponents } from "../../src/demo";
 import { type Started, startBrowser } from "../../src/trial";
 import type { BuiltTarget } from "../agree/built";
+import { oneIn } from "../depth";
 import { tryForm } from "./forms";
 
 const forms: readonly BuiltTarget[] = ["module", "element", "react", "vue", "angular", "svelte"];
@@ -15,7 +16,7 @@ beforeAll(async () => {
 afterAll(() => browser?.end());
 
 describe.each(forms)("as %s", (form) => {
-  it.concurrent.each(names)("%s", async (name) => {
+  it.concurrent.each(oneIn(2, names))("%s", async (name) => {
     const doc = demoComponents.map((d) => d.load()).find((d) => d.name === name)!;
     const { told, runs } = await tryForm(browser, form, doc, runsOf(doc, "scenarios").runs);
     expect(told).toEqual([]);

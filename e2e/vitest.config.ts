@@ -4,7 +4,7 @@ import { defineConfig } from "vitest/config";
 /** Pages on the clock of a trial: however busy the machine is, they see the same times. */
 const onTheirOwnClock = [
   "e2e/agree/**/*.test.ts",
-  "e2e/trial/{by-hand,clock,composed,countdowns,delivered,drawing,everyday,idioms,mutants,targets,wandering}.test.ts",
+  "e2e/trial/{by-hand,clock,composed,countdowns,delivered,drawing,everyday,idioms,mutants,targets,trial,wandering}.test.ts",
 ];
 const common = { testTimeout: 480_000, hookTimeout: 120_000, setupFiles: ["vitest.setup.ts"] };
 

@@ -1,12 +1,13 @@
-/** Two hundred runs of right pages in a row, while two processes burn a core each: nothing is told that is not so. */
+/** Many runs of right pages in a row, while two processes burn a core each: nothing is told that is not so. */
 import { spawn } from "node:child_process";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
+import { atMost } from "../depth";
 import { fixtures } from "./pages";
 import { told } from "./told";
 
-const RUNS = 200;
+const RUNS = atMost(60, 200);
 let browser: Started;
 const burning = [1, 2].map(() => spawn(process.execPath, ["-e", "for (;;);"]));
 beforeAll(async () => {

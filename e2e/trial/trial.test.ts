@@ -29,6 +29,7 @@ describe.each([...fixtures, ...framedFixtures])("$name", ({ doc, html, faults })
     const { trial } = await putOnTrial(browser, doc, runs, {
       source,
       shorten: false,
+      patience: PATIENT,
       signal,
       onResult: (r) => r.differs && onResult(),
     });

@@ -152,7 +152,7 @@ async function actOnce(page: Page, scenario: Scenario): Promise<{ wrong: string[
       await until(
         () => fact(page, e),
         (found) => found === e.is,
-        700,
+        2000,
       ).catch((error: Error) =>
         wrong.push(`${scenario.name}, ${where}: expected ${expectationText(e)}; ${error.message}`),
       );

@@ -1,9 +1,18 @@
 /** Pages that were drawn at random, each held to what was read of it. */
 import { readHtml } from "../../src/core/exchange";
+import type { Component } from "../../src/core/model";
+import { lengths } from "../../src/core/testing/everyday";
+import { strangerLengths } from "../../src/core/testing/strangers";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started } from "../../src/trial";
 import { doable, PATIENT, told } from "./told";
 import { wanderings } from "./wandering";
+
+/** What was read of a page of the corpus, as long as it was measured in a browser. */
+export function measured(doc: Component, name: string): Component {
+  const length = lengths[name] ?? strangerLengths[name];
+  return length ? { ...doc, page: { ...doc.page, measured: length } } : doc;
+}
 
 const RUNS = 4;
 const WALKS = 2;

@@ -3,11 +3,12 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import type { Component } from "../../src/core/model";
 import { deliveredPage } from "../../src/core/testing/delivered";
-import { everyday, lengths } from "../../src/core/testing/everyday";
-import { faults, remarks, strangerLengths, strangers } from "../../src/core/testing/strangers";
+import { everyday } from "../../src/core/testing/everyday";
+import { faults, remarks, strangers } from "../../src/core/testing/strangers";
 import { runsOf, type TrialRun } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { atMost, oneIn } from "../depth";
+import { measured } from "./as-read";
 import { doable, PATIENT, told } from "./told";
 
 let browser: Started;
@@ -22,9 +23,7 @@ function broughtIn(html: string, name: string): Component {
   if (!read.behaviour) throw new Error("nothing was read of its script");
   expect(read.behaviour.notUnderstood.map((n) => n.text)).toEqual(remarks[name] ?? []);
   expect(read.behaviour.unlike).toEqual([]);
-  const { doc } = read.behaviour;
-  const measured = lengths[name] ?? strangerLengths[name];
-  return measured ? { ...doc, page: { ...doc.page, measured } } : doc;
+  return measured(read.behaviour.doc, name);
 }
 
 async function same(doc: Component, runs: readonly TrialRun[], html: string): Promise<void> {

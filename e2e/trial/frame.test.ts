@@ -7,11 +7,12 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import type { Component } from "../../src/core/model";
 import { deliveredPage } from "../../src/core/testing/delivered";
-import { faults, strangerLengths, strangers } from "../../src/core/testing/strangers";
+import { faults, strangers } from "../../src/core/testing/strangers";
 import { runsOf, type Trial, type TrialRun } from "../../src/core/trial";
 import { demoComponents } from "../../src/demo";
 import { ALL, oneIn } from "../depth";
 import { pasteHtml, press, Stage, text, until, untilText } from "../stage";
+import { measured } from "./as-read";
 import { fixtures, going } from "./pages";
 import { doable, told } from "./told";
 
@@ -92,10 +93,7 @@ it.each(Object.entries(strangers).filter(([name]) => !faults[name] && isOfThese(
   async (name, html) => {
     const read = readHtml(html, name);
     if (!read.ok || !read.behaviour) throw new Error("nothing was read");
-    const measured = strangerLengths[name];
-    const doc = measured
-      ? { ...read.behaviour.doc, page: { ...read.behaviour.doc.page, measured } }
-      : read.behaviour.doc;
+    const doc = measured(read.behaviour.doc, name);
     const all = runsOf(doc, "reactions").runs;
     const trial = await tried(
       doc,

@@ -1,10 +1,11 @@
 /** Pages by strangers, gone through at random: they do what was read of them, whoever does whatever to them. */
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
-import { everyday, lengths } from "../../src/core/testing/everyday";
-import { faults, remarks, strangerLengths, strangers } from "../../src/core/testing/strangers";
+import { everyday } from "../../src/core/testing/everyday";
+import { faults, remarks, strangers } from "../../src/core/testing/strangers";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
 import { oneIn } from "../depth";
+import { measured } from "./as-read";
 import { doable, PATIENT, told } from "./told";
 import { wanderings } from "./wandering";
 
@@ -35,10 +36,8 @@ const pages = Object.entries({ ...everyday, ...strangers }).filter(
 it.concurrent.each(oneIn(8, pages))("%s", async (name, html) => {
   const read = readHtml(html, name);
   if (!read.ok || !read.behaviour) throw new Error("nothing was read of its script");
-  const { doc } = read.behaviour;
-  const measured = lengths[name] ?? strangerLengths[name];
-  const whole = measured ? { ...doc, page: { ...doc.page, measured } } : doc;
-  const { trial } = await putOnTrial(browser, whole, wanderings(whole, WALKS, SEED), {
+  const doc = measured(read.behaviour.doc, name);
+  const { trial } = await putOnTrial(browser, doc, wanderings(doc, WALKS, SEED), {
     source: { html },
     patience: PATIENT,
   });

@@ -163,8 +163,9 @@ export const object = (of: Record<string, Js> | Map<string, Js> = {}, proto: JsO
   proto,
 });
 /** An object of functions of the browser. */
-export const methodsOf = (calls: Record<string, (args: Js[]) => Js>): JsObject =>
-  object(new Map(Object.entries(calls).map(([name, call]) => [name, native(name, call)])));
+/** @param holds what all of them keep */
+export const methodsOf = (calls: Record<string, (args: Js[]) => Js>, holds?: readonly Js[]): JsObject =>
+  object(new Map(Object.entries(calls).map(([name, call]) => [name, native(name, call, holds)])));
 /** Texts one after the other. */
 export function joined(texts: readonly string[]): string {
   if (texts.reduce((n, t) => n + t.length, 0) > MOST) throw new NotUnderstood(null, "a text that grows without an end");

@@ -2,7 +2,7 @@
 import { ITERATOR, iteratorOf } from "../../builtins";
 import type { Context } from "../../context";
 import type { PageElement } from "../../page";
-import { isA, type Js, type JsObject, list, native, object, textOf } from "../../values";
+import { isA, type Js, type JsObject, list, methodsOf, textOf } from "../../values";
 import { isCheckable } from "../native";
 import { fieldValue } from "./values";
 
@@ -17,8 +17,7 @@ function entriesOf(r: Context, form: PageElement): [string, string][] {
   return page.all("input[name], select[name], textarea[name]", form, store).flatMap((e): [string, string][] => {
     const name = said(e, "name") ?? "";
     if (!name || isOff(e) || silent.test(said(e, "type") ?? "")) return [];
-    if (isCheckable(e)) return said(e, "checked") === null ? [] : [[name, fieldValue(r, e)]];
-    return [[name, fieldValue(r, e)]];
+    return isCheckable(e) && said(e, "checked") === null ? [] : [[name, fieldValue(r, e)]];
   });
 }
 
@@ -42,22 +41,24 @@ export function entered(r: Context, form: Js): JsObject {
     drop(args);
     put(at < 0 ? [...entries.items, made] : entries.items.toSpliced(at, 0, made));
   };
-  const calls: Record<string, (args: Js[]) => Js> = {
-    [ITERATOR]: all,
-    get: ([name]) => named(name)[0] ?? null,
-    getAll: ([name]) => list(named(name)),
-    has: ([name]) => named(name).length > 0,
-    set,
-    append: add,
-    delete: drop,
-    entries: all,
-    keys: through(() => pairs().map(([name]) => name)),
-    values: through(() => pairs().map(([, value]) => value)),
-    forEach: ([each]) => {
-      for (const [name, value] of pairs()) r.call(each, [value, name], undefined);
-      return undefined;
+  return methodsOf(
+    {
+      [ITERATOR]: all,
+      get: ([name]) => named(name)[0] ?? null,
+      getAll: ([name]) => list(named(name)),
+      has: ([name]) => named(name).length > 0,
+      set,
+      append: add,
+      delete: drop,
+      entries: all,
+      keys: through(() => pairs().map(([name]) => name)),
+      values: through(() => pairs().map(([, value]) => value)),
+      forEach: ([each]) => {
+        for (const [name, value] of pairs()) r.call(each, [value, name], undefined);
+        return undefined;
+      },
+      toString: () => "",
     },
-    toString: () => "",
-  };
-  return object(new Map(Object.entries(calls).map(([name, call]) => [name, native(name, call, [entries])])));
+    [entries],
+  );
 }

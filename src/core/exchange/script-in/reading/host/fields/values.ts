@@ -34,18 +34,43 @@ export function fieldValue(r: Context, e: PageElement): string {
 }
 
 /** Properties of lists to choose from, and of what is in them; undefined for others. */
-export function optionGet(r: Context, e: PageElement, property: string): Js {
-  if (e.tag === "select") {
-    const chosen = chosenOf(r, e);
-    if (property === "options") return list(optionsOf(r, e).map(elementOf));
-    if (property === "selectedOptions") return list(chosen ? [elementOf(chosen)] : []);
-    if (property === "selectedIndex") return chosen ? optionsOf(r, e).indexOf(chosen) : -1;
-    if (property === "length") return optionsOf(r, e).length;
+export const optionGet = (r: Context, e: PageElement, property: string): Js =>
+  e.tag === "select" ? ofList(r, e, property) : e.tag === "option" ? ofOption(r, e, property) : undefined;
+
+function ofList(r: Context, select: PageElement, property: string): Js {
+  switch (property) {
+    case "options":
+      return list(optionsOf(r, select).map(elementOf));
+    case "length":
+      return optionsOf(r, select).length;
+    case "selectedIndex": {
+      const chosen = chosenOf(r, select);
+      return chosen ? optionsOf(r, select).indexOf(chosen) : -1;
+    }
+    case "selectedOptions": {
+      const chosen = chosenOf(r, select);
+      return list(chosen ? [elementOf(chosen)] : []);
+    }
   }
-  const select = e.tag === "option" ? r.page.closest("select", e, r.store) : null;
-  if (e.tag !== "option") return undefined;
-  if (property === "text") return words(r.page.text(e, r.store));
-  if (property === "label") return r.page.attribute(e, "label", r.store) ?? words(r.page.text(e, r.store));
-  if (property === "index") return select ? optionsOf(r, select).indexOf(e) : 0;
-  return property === "selected" && select ? chosenOf(r, select) === e : undefined;
+  return undefined;
+}
+
+function ofOption(r: Context, option: PageElement, property: string): Js {
+  const text = (): string => words(r.page.text(option, r.store));
+  const select = (): PageElement | null => r.page.closest("select", option, r.store);
+  switch (property) {
+    case "text":
+      return text();
+    case "label":
+      return r.page.attribute(option, "label", r.store) ?? text();
+    case "index": {
+      const of = select();
+      return of ? optionsOf(r, of).indexOf(option) : 0;
+    }
+    case "selected": {
+      const of = select();
+      return of ? chosenOf(r, of) === option : undefined;
+    }
+  }
+  return undefined;
 }

@@ -3,9 +3,9 @@ import { spawnSync } from "node:child_process";
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join, relative } from "node:path";
 import { transformSync } from "amaro";
-import { piecesOf } from "./pieces";
+import { piecesOf, wordsIn } from "./pieces";
 
-const OUT = "src/core/deliver/page/kernel-source.ts";
+const OUT = "src/core/deliver/page/kernel/kernel-source.ts";
 const ROOT = "src/kernel";
 const folders = [ROOT, `${ROOT}/surface`, `${ROOT}/dom`];
 
@@ -81,13 +81,21 @@ function sourceText(): string {
       if (owners.has(p.name)) throw new Error(`${p.name} stands in ${owners.get(p.name)} and in ${name}`);
       owners.set(p.name, name);
     }
+  const ownOf = (free: ReadonlySet<string>, but: string): string[] =>
+    [...free].filter((w) => w !== but && owners.has(w)).sort();
+  const words = new Set(
+    modules.flatMap((m) => m.pieces.flatMap((p) => wordsIn(p.text))).flatMap((w) => w.split(" or ")),
+  );
   const source = modules
     .filter((m) => m.pieces.length)
     .map(({ about, pieces }) => ({
       about,
       pieces: pieces.map((p) => ({
         name: p.name,
-        needs: [...p.free].filter((w) => w !== p.name && owners.has(w)).sort(),
+        needs: ownOf(p.free, p.name),
+        more: p.more
+          .map((m) => ({ with: m.with, needs: ownOf(m.free, p.name).filter((w) => !p.free.has(w)) }))
+          .filter((m) => m.needs.length),
         joined: p.joined,
         text: p.text,
       })),
@@ -103,10 +111,15 @@ export interface KernelPiece {
   name: string;
   /** The declarations that it uses. */
   needs: readonly string[];
+  /** Those that it uses where a component has all of these, each of them one of several by "or". */
+  more: readonly { with: readonly string[]; needs: readonly string[] }[];
   /** It stands right under the one before. */
   joined: boolean;
+  /** What only some need stands between marks. */
   text: string;
 }
+/** What some components have and others have not, as the marks in the kernel say it. */
+export const kernelWords = ${JSON.stringify([...words].sort())} as const;
 /** In the order in which they stand in a file. */
 export const kernelSource: readonly KernelModule[] = ${JSON.stringify(source)};
 `;

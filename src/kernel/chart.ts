@@ -3,14 +3,13 @@ import type { Action, State, StateIndex, StateKind, StateNode } from "./behaviou
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
-/**
- * @param root the name of the state around all
- * @param actions what stands in a node as actions of the kernel; asked once all states are known
- */
+/** What stands in a node as actions of the kernel. */
+type Actions<A, R> = (list: A | undefined, path: string) => readonly Action<R>[];
+
+/** @param root the state around all @returns its actions are asked for once all states are known */
 export function flatten<A, R = never>(
   root: StateNode<A>,
-  actions: (list: A | undefined, path: string) => readonly Action<R>[],
-): { states: State<R>[]; withActions(): void } {
+): { states: State<R>[]; withActions(actions: Actions<A, R>): void } {
   const states: Mutable<State<R>>[] = [];
   const nodes: StateNode<A>[] = [];
   const add = (node: StateNode<A>, up: readonly StateIndex[]): StateIndex => {
@@ -21,22 +20,29 @@ export function flatten<A, R = never>(
       index,
       name: node.name,
       kind,
+      // only with nested states or final states
       parent: up[0] ?? -1,
       path: [index, ...up],
       end: 0,
       atomic: kind === "atomic" || kind === "final",
       children: [],
+      // only with histories
       histories: [],
       initial: [],
+      // only with initial actions
       initialActions: [],
+      // only with entry actions
       entry: [],
+      // only with exit actions
       exit: [],
     };
     states.push(state);
     nodes.push(node);
-    const indices = inner.map((n) => add(n, state.path));
-    state.children = indices.filter((i) => !isHistory(states[i]));
-    state.histories = indices.filter((i) => isHistory(states[i]));
+    state.children = inner.map((n) => add(n, state.path));
+    // only with histories
+    state.histories = state.children.filter((i) => isHistory(states[i]));
+    // only with histories
+    state.children = state.children.filter((i) => !isHistory(states[i]));
     state.end = states.length;
     return index;
   };
@@ -46,6 +52,7 @@ export function flatten<A, R = never>(
     const named = [nodes[s.index].initial ?? []].flat().map((n) => byName.get(n as string)!);
     s.initial = named.length || s.kind !== "compound" ? named : s.children.slice(0, 1);
   }
+  // only with histories
   // A history that says no default leads where its surroundings would start.
   for (const s of states) {
     if (!isHistory(s) || s.initial.length) continue;
@@ -53,15 +60,23 @@ export function flatten<A, R = never>(
     const own = around.initial.filter((i) => i !== s.index);
     s.initial = around.kind === "parallel" ? around.children : own.length ? own : around.children.slice(0, 1);
   }
-  const withActions = (): void => {
+  // only with initial actions or entry actions or exit actions
+  const withActions = (actions: Actions<A, R>): void => {
     for (const s of states.slice(1)) {
-      const { initialActions, entry, exit } = nodes[s.index];
-      s.initialActions = actions(initialActions, `states.${s.name}.initialActions`);
-      s.entry = actions(entry, `states.${s.name}.entry`);
-      s.exit = actions(exit, `states.${s.name}.exit`);
+      const node = nodes[s.index];
+      // only with initial actions
+      s.initialActions = actions(node.initialActions, `states.${s.name}.initialActions`);
+      // only with entry actions
+      s.entry = actions(node.entry, `states.${s.name}.entry`);
+      // only with exit actions
+      s.exit = actions(node.exit, `states.${s.name}.exit`);
     }
   };
-  return { states, withActions };
+  return {
+    states,
+    // only with initial actions or entry actions or exit actions
+    withActions,
+  };
 }
 
 export const isHistory = (s: { kind: StateKind }): boolean => s.kind === "history" || s.kind === "deep history";

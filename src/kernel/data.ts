@@ -13,15 +13,21 @@ export interface Range {
 export const MOST_TEXT = 10_000;
 
 /**
- * A value as the datum can hold it: a whole number is held at the end of its range.
+ * A value as the datum can hold it.
  * @returns undefined for what is none of its values: the datum stays as it is
  * @throws Fault for a text that is too long
  */
 export function fitted(datum: Range, given: Value): Value | undefined {
+  // only with whole numbers
+  // Held at the end of its range.
   if (datum.type === "integer") return Math.min(datum.max!, Math.max(datum.min!, Math.trunc(Number(given)) || 0));
+  // only with values to choose from
   if (datum.type === "one of") return datum.values!.includes(String(given)) ? given : undefined;
-  if (datum.type !== "text") return given;
-  const text = String(given);
-  if (text.length > MOST_TEXT) throw new Fault(`a text of more than ${MOST_TEXT} characters`);
-  return text;
+  // only with texts
+  if (datum.type === "text") {
+    const text = String(given);
+    if (text.length > MOST_TEXT) throw new Fault(`a text of more than ${MOST_TEXT} characters`);
+    return text;
+  }
+  return given;
 }

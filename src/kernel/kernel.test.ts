@@ -49,9 +49,9 @@ class Notes implements Run {
   private readonly listening = new Map<string, Row[]>();
 
   constructor(nodes: Node[], rows: Record<string, Record<string, Way[] | "ignored">> = {}, initial?: string) {
-    const { states, withActions } = flatten<Action[]>({ name: "root", states: nodes, initial }, (list) => list ?? []);
+    const { states, withActions } = flatten<Action[]>({ name: "root", states: nodes, initial });
     this.states = states;
-    withActions();
+    withActions((list) => list ?? []);
     const at = (name: string): StateIndex => states.find((s) => s.name === name)!.index;
     for (const [event, cells] of Object.entries(rows)) {
       const row: Row = {

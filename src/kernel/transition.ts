@@ -22,12 +22,15 @@ function effectiveTargets<R>(
   history: History,
   depth = 0,
 ): readonly StateIndex[] {
-  return targets.flatMap((t) => {
-    if (!isHistory(states[t])) return [t];
-    const kept = history.get(t);
-    if (kept) return kept;
-    return depth > states.length ? [] : effectiveTargets(states, states[t].initial, history, depth + 1);
-  });
+  // only with histories
+  if (targets.some((t) => isHistory(states[t])))
+    return targets.flatMap((t) => {
+      if (!isHistory(states[t])) return [t];
+      const kept = history.get(t);
+      if (kept) return kept;
+      return depth > states.length ? [] : effectiveTargets(states, states[t].initial, history, depth + 1);
+    });
+  return targets;
 }
 
 /** getTransitionDomain: the innermost compound state around source and targets, which is not left; -1 without targets. */
@@ -36,6 +39,7 @@ export function transitionDomain<R>(states: States<R>, t: Transition, history: H
   if (t.source === 0) return 0;
   const targets = effectiveTargets(states, t.targets, history);
   const around = (s: StateIndex): boolean => targets.every((x) => isDescendant(states, x, s));
+  // only with internal transitions
   if (t.internal && isCompoundOrRoot(states[t.source]) && around(t.source)) return t.source;
   return states[t.source].path.find((a) => a !== t.source && isCompoundOrRoot(states[a]) && around(a)) ?? 0;
 }
@@ -63,31 +67,37 @@ export interface Entry<R = never> {
 /** computeEntrySet */
 export function entrySet<R>(states: States<R>, transitions: readonly Transition[], history: History): Entry<R> {
   const enter = new Set<StateIndex>();
+  // only with initial actions
   const byDefault = new Set<StateIndex>();
+  // only with histories
   const historyActions = new Map<StateIndex, readonly Action<R>[]>();
+  // only with histories
   let depth = 0;
+  const reach = (targets: readonly StateIndex[], around: StateIndex): void => {
+    for (const t of targets) descend(t);
+    for (const t of targets) ascend(t, around);
+  };
   const descend = (s: StateIndex): void => {
-    // Histories may lead round in a circle.
-    if (depth > 2 * states.length) return;
-    depth++;
-    const { kind, parent, initial, initialActions } = states[s];
-    const reach = (targets: readonly StateIndex[], around: StateIndex): void => {
-      for (const t of targets) descend(t);
-      for (const t of targets) ascend(t, around);
-    };
+    // only with histories
     if (isHistory(states[s])) {
+      // They may lead round in a circle.
+      if (depth > states.length) return;
+      depth++;
+      const { parent, initial, initialActions } = states[s];
       const kept = history.get(s);
       if (!kept) historyActions.set(parent, initialActions);
       reach(kept ?? initial, parent);
-    } else {
-      enter.add(s);
-      if (kind === "compound") {
-        byDefault.add(s);
-        reach(initial, s);
-      } else if (kind === "parallel") regions(s);
+      depth--;
+      return;
     }
-    depth--;
+    enter.add(s);
+    // only with initial actions
+    if (states[s].kind === "compound") byDefault.add(s);
+    if (states[s].kind === "compound") reach(states[s].initial, s);
+    // only with parallel states
+    if (states[s].kind === "parallel") regions(s);
   };
+  // only with parallel states
   const regions = (s: StateIndex): void => {
     for (const child of states[s].children) {
       if (![...enter].some((e) => isDescendant(states, e, child))) descend(child);
@@ -98,6 +108,7 @@ export function entrySet<R>(states: States<R>, transitions: readonly Transition[
       if (a === s) continue;
       if (a === around) return;
       enter.add(a);
+      // only with parallel states
       if (states[a].kind === "parallel") regions(a);
     }
   };
@@ -105,9 +116,15 @@ export function entrySet<R>(states: States<R>, transitions: readonly Transition[
     const domain = transitionDomain(states, t, history);
     if (domain < 0) continue;
     for (const target of t.targets) descend(target);
-    for (const target of effectiveTargets(states, t.targets, history)) ascend(target, domain);
+    for (const target of t.targets) ascend(target, domain);
   }
-  return { enter: [...enter].filter((s) => s !== 0).sort((a, b) => a - b), byDefault, historyActions };
+  return {
+    enter: [...enter].filter((s) => s !== 0).sort((a, b) => a - b),
+    // only with initial actions
+    byDefault,
+    // only with histories
+    historyActions,
+  };
 }
 
 /** What a history of a state that is left remembers (exitStates). */

@@ -23,7 +23,7 @@ import { flattenStates } from "./states";
 /** @param doc a document whose names are in order (see checkNames) */
 export function compile(doc: Component): Program {
   const problems: Problem[] = [...safetyProblems(doc), ...tokenProblems(doc)];
-  const { states, withActions } = flattenStates(doc, (list, path) => cells.actions(list, path));
+  const { states, withActions } = flattenStates(doc);
   const stateIndex = new Map(states.map((s) => [s.name, s.index]));
   const scope: Scope = { data: doc.data, states: states.slice(1).map((s) => s.name), parts: partNames(doc) };
   const partIndex = new Map<string, PartIndex>();
@@ -31,7 +31,7 @@ export function compile(doc: Component): Program {
   const texts = cells.text.bind(cells);
   const parts = flattenParts(doc, texts);
   for (const p of parts) partIndex.set(p.name, p.index);
-  withActions();
+  withActions((list, path) => cells.actions(list, path));
   const rows: RowInfo[] = doc.reactions.map((row, index) => ({
     index,
     event: row.event,

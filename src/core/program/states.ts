@@ -6,6 +6,6 @@ import type { CompiledAction, StateInfo } from "./program";
 
 type Actions = (list: StateNode["entry"], path: string) => readonly CompiledAction[];
 
-/** @param actions compiles executable content; asked once all states are known */
-export const flattenStates = (doc: Component, actions: Actions): { states: StateInfo[]; withActions(): void } =>
-  flatten<StateNode["entry"], Env>({ name: ALWAYS, initial: doc.initial, states: doc.states }, actions);
+/** Executable content is compiled once all states are known. */
+export const flattenStates = (doc: Component): { states: StateInfo[]; withActions(actions: Actions): void } =>
+  flatten<StateNode["entry"], Env>({ name: ALWAYS, initial: doc.initial, states: doc.states });

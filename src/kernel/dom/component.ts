@@ -50,11 +50,12 @@ export interface Way {
   internal?: true;
   actions?: Act[];
 }
-/** What an event does, by state; a list without ways decides that nothing happens. */
+/** What an event does, by state: the ways it can go, or where it leads; a list without ways decides that nothing happens. */
 export interface Reaction {
   on: string;
   part?: string;
-  scope?: "inside" | "exactly" | "outside" | "anywhere";
+  /** Inside the part where it says nothing. */
+  scope?: "exactly" | "outside" | "anywhere";
   key?: string;
   up?: true;
   /** Own events, as they are listened for. */
@@ -62,7 +63,7 @@ export interface Reaction {
   distance?: string;
   ratio?: number;
   when?: Expression;
-  in: Record<string, Way[]>;
+  in: Record<string, string | Way[]>;
   /** Time in the state, for delays and intervals. */
   after?: Record<string, Time>;
 }
@@ -99,9 +100,12 @@ export interface Component {
   focus: Record<string, { to?: Target; within?: string }>;
   looks: Record<string, PartLooks>;
   /** Conditions that the style sheet asks about, by their place. */
-  conditions: Expression[];
+  conditions?: Expression[];
   /** Custom properties with data in them, for the style sheet. */
-  values: Record<string, Expression<string>>;
+  values?: Record<string, Expression<string>>;
   /** Where to ask; or what asks, and has failed where its promise does or what it gives is not ok. */
-  requests: Record<string, { method: string; path: string } | ((options: { signal: AbortSignal }) => Promise<unknown>)>;
+  requests?: Record<
+    string,
+    { method: string; path: string } | ((options: { signal: AbortSignal }) => Promise<unknown>)
+  >;
 }

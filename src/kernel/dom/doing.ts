@@ -50,7 +50,7 @@ export const announcing: Feature = {
 export const requesting: Feature = {
   acts: {
     async request(page: Page, { request }: Of<"request">) {
-      const ask = page.component.requests[request];
+      const ask = page.component.requests![request];
       const { signal } = page.listening;
       let ok = false;
       try {

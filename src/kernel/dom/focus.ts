@@ -14,10 +14,13 @@ const canFocus = (element: HTMLElement): boolean =>
 const among = (within: HTMLElement): HTMLElement[] =>
   [...within.querySelectorAll<HTMLElement>(candidates)].filter(canFocus);
 
-/** An editing host without a tabindex is a stop, though `tabIndex` says -1 of it; a dialog is none, whatever it says. */
 const tabIndexOf = (e: HTMLElement): number => {
-  if (e.hasAttribute("tabindex")) return e.tabIndex;
-  return e.localName === "dialog" ? -1 : e.isContentEditable ? 0 : e.tabIndex;
+  // only with radio buttons
+  if (isPassedOver(e)) return -1;
+  // only with dialogs or text that is edited
+  // An editing host without a tabindex is a stop, though `tabIndex` says -1 of it; a dialog is none, whatever it says.
+  if (!e.hasAttribute("tabindex")) return e.localName === "dialog" ? -1 : e.isContentEditable ? 0 : e.tabIndex;
+  return e.tabIndex;
 };
 
 /** The radio buttons of its name and form; none for what is no radio button. */
@@ -30,19 +33,21 @@ const groupOf = (e: Element | null): HTMLInputElement[] =>
 /** Of radio buttons of which one is checked, that one alone is a stop. */
 export const isPassedOver = (e: Element): boolean => groupOf(e).some((r) => r.checked && r !== e);
 
-/** Tab stops in their order: those with a number of their own first (HTML §6.6.3). */
+/** More than any `tabindex` can say. */
+const LAST_STOP = 0x8000;
+/** Tab stops in their order (HTML §6.6.3). */
 function stops(within: HTMLElement): HTMLElement[] {
-  const all = [within, ...among(within)].filter(
-    (e, i) => tabIndexOf(e) >= 0 && (i > 0 || canFocus(e)) && !isPassedOver(e),
-  );
-  const numbered = all.filter((e) => tabIndexOf(e) > 0).sort((a, b) => tabIndexOf(a) - tabIndexOf(b));
-  return [...numbered, ...all.filter((e) => tabIndexOf(e) === 0)];
+  const all = [within, ...among(within)].filter((e, i) => tabIndexOf(e) >= 0 && (i > 0 || canFocus(e)));
+  // only with numbered stops
+  // Those with a number of their own go first.
+  all.sort((a, b) => (tabIndexOf(a) || LAST_STOP) - (tabIndexOf(b) || LAST_STOP));
+  return all;
 }
 
 /** The element with the focus in the same document or shadow tree. */
 const activeIn = (root: HTMLElement): Element | null => (root.getRootNode() as Document | ShadowRoot).activeElement;
 
-/** The next stop, round and round; from what is no stop itself on to its neighbour in the tree. */
+/** The next stop, round and round. */
 function stopFrom(
   from: Element | null,
   list: HTMLElement[],
@@ -50,34 +55,37 @@ function stopFrom(
   backwards: boolean,
 ): HTMLElement | undefined {
   const at = list.indexOf(from as HTMLElement);
-  const step = backwards ? -1 : 1;
-  if (at >= 0 || !from || !held.contains(from))
-    return list.at(at < 0 ? (backwards ? -1 : 0) : (at + step) % list.length);
+  // only with what is no stop
+  // From what is no stop itself it goes on to its neighbour in the tree.
+  if (at < 0 && from && held.contains(from)) return neighbourOf(from, list, backwards);
+  return list.at(at < 0 ? (backwards ? -1 : 0) : (at + (backwards ? -1 : 1)) % list.length);
+}
+
+function neighbourOf(from: Element, list: HTMLElement[], backwards: boolean): HTMLElement | undefined {
   const follows = (a: Element, b: Element): boolean =>
     (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING) > 0;
   const beyond = list.filter((e) => follows(from, e) !== backwards).sort((a, b) => (follows(a, b) ? -1 : 1));
   return beyond.at(backwards ? -1 : 0) ?? list.at(backwards ? -1 : 0);
 }
 
-/** What has the focus; while it is on its way from one element to another, where it goes to. */
-export const focused = ({ root, dom }: Page): HTMLElement | null => {
-  const active = activeIn(root);
-  const isMoving = dom?.type === "focusout" && (active === null || active === document.body);
-  const has = isMoving ? (dom as FocusEvent).relatedTarget : active;
+/** What has the focus in the component. */
+export const focused = (page: Page): HTMLElement | null => {
+  const { root } = page;
+  let has: EventTarget | null = activeIn(root);
+  // only with focus listened for
+  // While it is on its way from one element to another, where it goes to.
+  if (page.dom?.type === "focusout" && (has === null || has === document.body))
+    has = (page.dom as FocusEvent).relatedTarget;
   return has instanceof HTMLElement && has !== document.body && root.contains(has) ? has : null;
 };
 
 /** The element that holds the focus in the active states; an inner state's goes before an outer one's. */
 function holder(page: Page): HTMLElement | null {
-  const held = page.states.flatMap((s) => {
-    const within = page.isActive(s.index) ? page.component.focus[s.name]?.within : undefined;
-    return within === undefined ? [] : [page.parts[within]];
-  });
-  return held.at(-1) ?? null;
+  const rules = page.states.filter((s) => page.isIn(s.name)).map((s) => page.component.focus[s.name]);
+  const within = rules.findLast((r) => r?.within !== undefined)?.within;
+  return within === undefined ? null : page.parts[within];
 }
 
-const backs = new WeakMap<Page, HTMLElement | null>();
-const befores = new WeakMap<Page, HTMLElement | null>();
 const isUnheld = (page: Page): boolean => !Object.values(page.component.focus).some((f) => f.within !== undefined);
 
 function targetOf(page: Page, target: Target): FocusTarget<HTMLElement> {
@@ -88,42 +96,45 @@ function targetOf(page: Page, target: Target): FocusTarget<HTMLElement> {
 
 export const focus: Feature = {
   before(page) {
-    if (holder(page) && !backs.has(page)) backs.set(page, focused(page));
+    // only with held focus
+    if (holder(page) && page.back === undefined) page.back = focused(page);
+    // only with focus that nothing holds
     // Asked before looks take it away from what is not displayed any more.
-    else if (isUnheld(page) && page.wanted.some((t) => !("back" in t))) befores.set(page, focused(page));
+    if (isUnheld(page) && page.wanted.some((t) => !("back" in t))) page.before = focused(page);
   },
   settle(page) {
     const was = focused(page);
-    let now = befores.has(page) ? (befores.get(page) ?? null) : was;
-    befores.delete(page);
     const asked: Focusing<HTMLElement> = {
-      get focused() {
-        return now;
-      },
-      get back() {
-        return backs.get(page);
-      },
-      set back(element) {
-        if (element === undefined) backs.delete(page);
-        else backs.set(page, element);
-      },
+      focused: was,
+      back: page.back,
+      // only with focus that nothing holds
       unheld: isUnheld(page),
+      // only with held focus
       holder: () => holder(page),
       canFocus,
+      // only with held focus
       contains: (outer, inner) => outer.contains(inner),
+      // only with held focus or the first of a part or neighbours
       stops: (within) => stops(within ?? page.root),
+      // only with the last of a part or neighbours
       among,
       move: (to) => {
-        now = to;
+        asked.focused = to;
       },
+      // only with a record
       refused() {},
     };
+    // only with focus that nothing holds
+    if (page.before !== undefined) asked.focused = page.before;
+    // only with focus that nothing holds
+    page.before = undefined;
     const targets = page.wanted.map((t) => targetOf(page, t));
     page.wanted = [];
     settleFocus(asked, targets);
-    if (now === was) return;
+    page.back = asked.back;
+    if (asked.focused === was) return;
     // Only where it ends is told to those who listen.
-    if (now) now.focus({ preventScroll: true });
+    if (asked.focused) asked.focused.focus({ preventScroll: true });
     else was?.blur();
   },
 };
@@ -132,24 +143,24 @@ export const focus: Feature = {
 export const hold: Feature = {
   begin(page) {
     const { signal } = page.listening;
-    document.addEventListener(
-      "keydown",
-      (event) => {
-        const held = holder(page);
-        if (event.defaultPrevented || !held) return;
-        const from = activeIn(page.root);
-        const group = groupOf(from);
-        // Arrow keys go round in a group of radio buttons, be it in what holds the focus or not.
-        const isLeft = event.key.startsWith("Arrow") && held.contains(from) && group.some((r) => !held.contains(r));
-        if (isLeft || event.key === "Tab") event.preventDefault();
-        if (event.key !== "Tab") return;
-        // Tab leaves a group of radio buttons of which none is checked.
-        const beside: Element[] = group.some((r) => r.checked) ? [] : group.filter((r) => r !== from);
-        const list = stops(held).filter((e) => !beside.includes(e));
-        stopFrom(from, list, held, event.shiftKey)?.focus();
-      },
-      { signal },
-    );
+    const goRound = (event: KeyboardEvent): void => {
+      const held = holder(page);
+      if (event.defaultPrevented || !held) return;
+      const from = activeIn(page.root);
+      // only with radio buttons
+      const group = groupOf(from);
+      // only with radio buttons
+      // Arrow keys go round in a group of radio buttons, be it in what holds the focus or not.
+      if (event.key.startsWith("Arrow") && held.contains(from) && group.some((r) => !held.contains(r)))
+        event.preventDefault();
+      if (event.key !== "Tab") return;
+      event.preventDefault();
+      let list = stops(held);
+      // only with radio buttons
+      // Tab leaves a group of radio buttons of which none is checked.
+      if (!group.some((r) => r.checked)) list = list.filter((e) => e === from || !(group as Element[]).includes(e));
+      stopFrom(from, list, held, event.shiftKey)?.focus();
+    };
     const keep = (event: Event): void => {
       const held = holder(page);
       if (!held?.contains(activeIn(page.root))) return;
@@ -157,19 +168,13 @@ export const hold: Feature = {
       const to = path.find(canFocus);
       if (!to || !held.contains(to)) event.preventDefault();
     };
+    document.addEventListener("keydown", goRound, { signal });
     document.addEventListener("mousedown", keep, { signal });
+    // only with disabled controls
     // A disabled control keeps the mouse's events to itself; the pointer's come through, and decide the same.
-    document.addEventListener(
-      "pointerdown",
-      (event) => {
-        if (
-          (event.composedPath()[0] as Element).closest(
-            "button:disabled, input:disabled, select:disabled, textarea:disabled",
-          )
-        )
-          keep(event);
-      },
-      { signal },
-    );
+    document.addEventListener("pointerdown", (event) => isOff(event.composedPath()[0]) && keep(event), { signal });
   },
 };
+
+const isOff = (e: EventTarget): boolean =>
+  (e as Element).closest("button:disabled, input:disabled, select:disabled, textarea:disabled") !== null;

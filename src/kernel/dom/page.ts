@@ -37,33 +37,58 @@ export interface Feature {
   before?(page: Page): void;
 }
 
+/** Rows by the part that they listen at, in the order in which they stand. */
+export function byPart(rows: readonly PageRow[]): Map<string | undefined, PageRow[]> {
+  const out = new Map<string | undefined, PageRow[]>();
+  for (const r of rows) out.set(r.at.part, [...(out.get(r.at.part) ?? []), r]);
+  return out;
+}
+
 export class Page implements Run<Env>, Env {
   readonly states: State<Env>[];
   readonly rows: PageRow[];
+  // only with automatic reactions
   readonly automaticRows: PageRow[];
   readonly parts: Record<string, HTMLElement> = Object.create(null);
   readonly data: Record<string, Value>;
+  // only with own events
   readonly internal: string[] = [];
+  // only with timers
   readonly external: string[] = [];
+  // only with held focus
+  /** What had the focus before something began to hold it. */
+  back: HTMLElement | null | undefined;
+  // only with focus that nothing holds
+  /** What had it before the looks were written. */
+  before: HTMLElement | null | undefined;
   readonly listening = new AbortController();
+  // only with measures
   /** Done once the component is there, in the order in which it was asked for. */
   readonly starts: (() => void)[] = [];
   /** What was asked of the focus since it was settled last. */
   wanted: Target[] = [];
   active: Set<StateIndex> | null = null;
+  // only with histories
   history: ReadonlyMap<StateIndex, readonly StateIndex[]> = new Map();
   event = "";
   done = false;
+  // only with stopped events
   stopping = false;
+  // only with focus listened for
   /** The page is being changed: nobody is told of what is so only on the way. */
   settling = false;
   /** The browser's event that is handled. */
   dom: Event | null = null;
   private now: ReadonlySet<StateIndex> = new Set([0]);
+  // only with delays or timers
   private timers: Timer[] = [];
+  // only with repeated steps
   private steps = 0;
+  // only with rising conditions
   private holds: boolean[] = [];
+  // only with rising conditions
   private readonly begun: boolean = false;
+  // only with repeated steps
   /** One thing brings about another while it is handled. */
   private depth = 0;
   private readonly index: Map<string, StateIndex>;
@@ -76,24 +101,29 @@ export class Page implements Run<Env>, Env {
     this.root = root;
     this.component = component;
     this.features = features;
-    const { states, withActions } = flatten<Act[], Env>(
-      { name: "always", initial: component.initial, states: component.states },
-      (list) => (list ?? []).map(action),
-    );
+    const chart = flatten<Act[], Env>({ name: "always", initial: component.initial, states: component.states });
+    const { states } = chart;
     this.states = states;
     this.index = new Map(states.map((s) => [s.name, s.index]));
-    withActions();
+    // only with initial actions or entry actions or exit actions
+    chart.withActions((list) => (list ?? []).map(action));
     for (const name of component.parts) this.parts[name] = root.querySelector<HTMLElement>(`[data-part="${name}"]`)!;
     this.data = { ...component.data };
     this.rows = component.reactions.map((at) => ({ at, cells: states.map((s) => this.cell(at.in, s.name)) }));
+    // only with automatic reactions
     this.automaticRows = this.on("automatic");
     for (const f of features) f.begin?.(this);
     startChart(this);
+    // only with completion
     complete(this);
     this.settle();
+    // only with rising conditions
     this.holds = this.on("becomes").map((r) => this.attempt(r.at.when!) === true);
+    // only with rising conditions
     this.begun = true;
+    // only with reactions to the start
     this.react(this.on("mounted"));
+    // only with measures
     for (const run of this.starts) run();
     for (const f of features) f.begun?.(this);
   }
@@ -103,11 +133,13 @@ export class Page implements Run<Env>, Env {
     return this.rows.filter((r) => r.at.on === kind);
   }
 
-  private cell(cells: Record<string, Way[]>, state: string): Row<Env>["cells"][number] {
+  private cell(cells: Reaction["in"], state: string): Row<Env>["cells"][number] {
     if (!Object.hasOwn(cells, state)) return null;
-    const branches = cells[state].map((w) => ({
+    const ways = [cells[state]].flat().map((w) => (typeof w === "string" ? { to: [w] } : w));
+    const branches = ways.map((w: Way) => ({
       guard: w.when ?? null,
       targets: (w.to ?? []).map((t) => this.index.get(t)!),
+      // only with internal transitions
       internal: w.internal ?? false,
       actions: (w.actions ?? []).map(action),
     }));
@@ -117,27 +149,34 @@ export class Page implements Run<Env>, Env {
   /**
    * Gives an event to rows, runs what they say to completion, and brings the page up to date.
    * @param only for a delay: the one state whose cell is meant
-   * @returns true when a reaction stopped the event
    */
-  react(rows: readonly PageRow[], dom: Event | null = null, only?: StateIndex, event = ""): boolean {
-    if (this.done || (!rows.length && !event)) return false;
+  react(rows: readonly PageRow[], dom: Event | null = null, only?: StateIndex, event = ""): void {
+    if (this.done || (!rows.length && !event)) return;
+    // only with stopped events
     let stopped = false;
     this.handle(() => {
-      const outer = { dom: this.dom, stopping: this.stopping };
+      const outer = this.dom;
+      // only with stopped events
+      const outerStopping = this.stopping;
       this.dom = dom;
+      // only with stopped events
       this.stopping = false;
       this.event = event;
       take(this, select(this, rows, only));
+      // only with stopped events
       stopped = this.stopping;
+      // only with completion
       complete(this);
       this.settle();
-      this.dom = outer.dom;
-      this.stopping = outer.stopping;
+      this.dom = outer;
+      // only with stopped events
+      this.stopping = outerStopping;
     });
+    // only with stopped events
     if (stopped) dom?.stopPropagation();
-    return stopped;
   }
 
+  // only with own events
   /** An own event that comes by itself: a timer's, an answer's, one that was sent. */
   arrive(event: string): void {
     this.react(this.rowsFor(event), null, undefined, event);
@@ -147,16 +186,21 @@ export class Page implements Run<Env>, Env {
   refresh(): void {
     if (this.done) return;
     this.handle(() => {
+      // only with completion
       complete(this);
       this.settle();
     });
   }
 
-  /** One thing within another is counted: what goes round without an end is cut. */
   private handle(what: () => void): void {
+    // only with focus listened for
+    // One thing within another is counted: what goes round without an end is cut.
+    if (this.depth > 0 && !this.goesOn()) return;
+    // only with repeated steps
     if (this.depth === 0) this.steps = 0;
-    else if (!this.goesOn()) return;
+    // only with repeated steps
     this.depth++;
+    // tried only with repeated steps
     try {
       what();
     } finally {
@@ -165,6 +209,7 @@ export class Page implements Run<Env>, Env {
   }
 
   private settle(): void {
+    // only with focus listened for
     this.settling = true;
     for (const f of this.features) f.before?.(this);
     this.root.dataset.states = this.states
@@ -172,11 +217,14 @@ export class Page implements Run<Env>, Env {
       .map((s) => s.name)
       .join(" ");
     for (const f of this.features) f.settle?.(this);
+    // only with focus listened for
     this.settling = false;
     for (const f of this.features) f.told?.(this);
+    // only with timers
     for (const event of this.external.splice(0)) this.later(event, 0);
   }
 
+  // only with timers
   later(event: string, delay: number, id?: string): void {
     const timer: Timer = { id, state: -1, handle: 0 };
     timer.handle = setTimeout(() => {
@@ -185,11 +233,13 @@ export class Page implements Run<Env>, Env {
     }, delay);
     this.timers.push(timer);
   }
+  // only with delays or timers
   cancel(which: (timer: Timer) => boolean): void {
     for (const t of this.timers) if (which(t)) clearTimeout(t.handle);
     this.timers = this.timers.filter((t) => !which(t));
   }
 
+  // only with an end from outside
   /** The component is taken away: its rows for that are asked, then everything ends. */
   unmount = (): void => {
     this.react(this.on("unmounted"));
@@ -206,9 +256,12 @@ export class Page implements Run<Env>, Env {
     const state = this.index.get(name);
     return state !== undefined && (this.active ?? this.now).has(state);
   };
+  // only with focus and pointer asked for
   /** Told by the feature that looks after it. */
   focusWithin = (_part: string): boolean => false;
+  // only with focus and pointer asked for
   hovered = (_part: string): boolean => false;
+  // only with the page asked for
   readonly page = {
     get width() {
       return document.documentElement.clientWidth;
@@ -229,16 +282,15 @@ export class Page implements Run<Env>, Env {
   current(): ReadonlySet<StateIndex> {
     return this.now;
   }
-  isActive(state: StateIndex): boolean {
-    return this.now.has(state);
-  }
   commit(active: ReadonlySet<StateIndex>): void {
     this.now = new Set(active);
   }
+  // only with own events
   rowsFor(event: string): PageRow[] {
     return this.rows.filter((r) => r.at.events?.some((d) => matches(d, event)));
   }
   attempt(evaluate: Expression): Value | undefined {
+    // tried only with what can fail
     try {
       return evaluate(this);
     } catch (error) {
@@ -247,32 +299,57 @@ export class Page implements Run<Env>, Env {
       return undefined;
     }
   }
+  // only with what can fail
   failed(): void {
+    // only with own events
     this.internal.push("error.execution");
   }
-  act(a: Action<Env>): void {
-    const act = a as unknown as Act;
-    if (act.do === "assign") {
-      const value = fitted(this.component.ranges[act.data], act.value(this));
-      if (value !== undefined) this.data[act.data] = value;
-    } else if (act.do === "prevent") this.dom?.preventDefault();
-    else if (act.do === "focus") this.wanted.push(act.target);
-    else if (act.do === "cancel") this.cancel((t) => t.id === act.id);
-    else if (act.do === "send") {
-      const delay = this.time(act.delay);
-      if (act.restart) this.cancel((t) => t.id === act.id);
-      if (delay <= 0 && !act.restart) this.external.push(act.event);
-      else this.later(act.event, delay, act.id);
-    } else for (const f of this.features) f.acts?.[act.do]?.(this, act as never);
+  act(action: Action<Env>): void {
+    const act = action as unknown as Act;
+    switch (act.do) {
+      // only with changing data
+      case "assign": {
+        const value = fitted(this.component.ranges[act.data], act.value(this));
+        if (value !== undefined) this.data[act.data] = value;
+        break;
+      }
+      // only with prevented defaults
+      case "prevent":
+        this.dom?.preventDefault();
+        break;
+      // only with focus that is put somewhere
+      case "focus":
+        this.wanted.push(act.target);
+        break;
+      // only with timers
+      case "cancel":
+        this.cancel((t) => t.id === act.id);
+        break;
+      // only with timers
+      case "send": {
+        const delay = this.time(act.delay);
+        if (act.restart) this.cancel((t) => t.id === act.id);
+        if (delay <= 0 && !act.restart) this.external.push(act.event);
+        else this.later(act.event, delay, act.id);
+        break;
+      }
+      // only with actions of features
+      default:
+        for (const f of this.features) f.acts?.[act.do]?.(this, act as never);
+    }
   }
+  // only with delays or timers
   private time(time: Time): number {
     return typeof time === "number" ? time : this.features.find((f) => f.time)!.time!(this, time);
   }
+  // only with delays
   leave(state: StateIndex): void {
     this.cancel((t) => t.state === state);
   }
+  // only with delays or focus that is put somewhere
   enter(state: StateIndex): void {
     const { name } = this.states[state];
+    // only with delays
     for (const row of this.rows) {
       const after = row.at.after?.[name];
       if (after === undefined || !row.cells[state]) continue;
@@ -286,9 +363,12 @@ export class Page implements Run<Env>, Env {
       timer.handle = setTimeout(run, delay);
       this.timers.push(timer);
     }
+    // only with focus that is put somewhere
     const to = this.component.focus[name]?.to;
+    // only with focus that is put somewhere
     if (to) this.wanted.push(to);
   }
+  // only with rising conditions
   risen(): PageRow[] {
     if (!this.begun) return [];
     const before = this.holds;
@@ -296,21 +376,29 @@ export class Page implements Run<Env>, Env {
     this.holds = rows.map((r) => this.attempt(r.at.when!) === true);
     return rows.filter((_r, i) => this.holds[i] && !before[i]);
   }
+  // only with repeated steps
   goesOn(): boolean {
     if (++this.steps <= MAX_STEPS) return true;
+    // only with own events
     // What it has sent by then would only begin it anew.
     this.internal.length = 0;
+    // only with timers
     this.external.length = 0;
     return false;
   }
+  // only with final states or an end from outside
   end(): void {
+    // only with delays or timers
     this.cancel(() => true);
   }
 }
 
 /** An action as the kernel knows it: conditions that are not there are null. */
 function action(act: Act): Action<Env> {
+  // only with blocks
   if (act.do === "block") return { do: "block", actions: act.actions.map(action) };
-  if (act.do !== "if") return act as Action<Env>;
-  return { do: "if", branches: act.branches.map((b) => ({ when: b.when ?? null, actions: b.actions.map(action) })) };
+  // only with branches
+  if (act.do === "if")
+    return { do: "if", branches: act.branches.map((b) => ({ when: b.when ?? null, actions: b.actions.map(action) })) };
+  return act as Action<Env>;
 }

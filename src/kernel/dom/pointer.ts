@@ -1,7 +1,9 @@
 /** What the pointer does. */
-import type { Feature, Page, PageRow } from "./page";
+import { byPart, type Feature, type Page, type PageRow } from "./page";
 
 const names = { click: "click", "pointer down": "pointerdown", "pointer up": "pointerup" } as const;
+
+const isAt = ({ at }: PageRow): boolean => at.scope !== "outside" && at.scope !== "anywhere";
 
 /** Clicks and the pointer's single acts, on their way from the target outwards. */
 export const pointer: Feature = {
@@ -9,35 +11,31 @@ export const pointer: Feature = {
     const { signal } = page.listening;
     for (const [kind, type] of Object.entries(names)) {
       const rows = page.on(kind);
-      const at = new Map<string, PageRow[]>();
-      for (const r of rows)
-        if (/inside|exactly/.test(r.at.scope!)) at.set(r.at.part!, [...(at.get(r.at.part!) ?? []), r]);
-      for (const [part, list] of at) {
-        page.parts[part].addEventListener(
-          type,
-          (event) =>
-            void page.react(
-              list.filter((r) => r.at.scope === "inside" || event.target === page.parts[part]),
-              event,
-            ),
-          { signal },
-        );
+      for (const [part, at] of byPart(rows.filter((r) => isAt(r)))) {
+        const element = page.parts[part!];
+        const hear = (event: Event): void => {
+          const heard = at.filter((r) => r.at.scope !== "exactly" || event.target === element);
+          page.react(heard, event);
+        };
+        element.addEventListener(type, hear, { signal });
       }
-      const outside = rows.filter((r) => r.at.scope === "outside");
-      const anywhere = rows.filter((r) => r.at.scope === "anywhere");
-      if (!outside.length && !anywhere.length) continue;
-      document.addEventListener(
-        type,
-        (event) => {
-          const path = event.composedPath();
-          for (const r of [...outside.filter((o) => !path.includes(page.parts[o.at.part!])), ...anywhere])
-            page.react([r], event);
-        },
-        { signal },
-      );
+      // only with what is pressed elsewhere
+      hearElsewhere(page, type, rows);
     }
   },
 };
+
+function hearElsewhere(page: Page, type: string, rows: readonly PageRow[]): void {
+  const outside = rows.filter((r) => r.at.scope === "outside");
+  const anywhere = rows.filter((r) => r.at.scope === "anywhere");
+  if (!outside.length && !anywhere.length) return;
+  const react = (event: Event): void => {
+    const path = event.composedPath();
+    for (const r of [...outside.filter((o) => !path.includes(page.parts[o.at.part!])), ...anywhere])
+      page.react([r], event);
+  };
+  document.addEventListener(type, react, { signal: page.listening.signal });
+}
 
 /** The pointer comes onto parts and leaves them. */
 export const hover: Feature = {
@@ -50,7 +48,8 @@ export const hover: Feature = {
 function watch(page: Page, row: PageRow, exactly: string, inside: string, outside: string): void {
   const { scope, part } = row.at;
   const element = scope === "anywhere" ? document : page.parts[part!];
-  const type = scope === "inside" ? inside : scope === "outside" ? outside : exactly;
+  const isBare = scope === "exactly" || scope === "anywhere";
+  const type = isBare ? exactly : scope === "outside" ? outside : inside;
   const react = (event: Event): void => {
     if (scope !== "exactly" || event.target === element) page.react([row], event);
   };

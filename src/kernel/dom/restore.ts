@@ -70,7 +70,7 @@ export function ownIds(root: HTMLElement, component: Component): Ids {
 export function remember(root: HTMLElement, component: Component): (page: Page) => void {
   const names = ["data-states", "data-when", "data-starting"];
   const onRoot = names.map((name) => [name, root.getAttribute(name)] as const);
-  const values = Object.keys(component.values).map((name) => [name, root.style.getPropertyValue(name)] as const);
+  const values = Object.keys(component.values ?? {}).map((name) => [name, root.style.getPropertyValue(name)] as const);
   const parts = Object.entries(component.looks).map(([name, looks]) => {
     const element = root.querySelector<HTMLElement>(`[data-part="${name}"]`)!;
     const said = ["hidden", "inert", "disabled", "data-as"];

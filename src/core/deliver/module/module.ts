@@ -1,11 +1,13 @@
 /** An ES module with its style and its types: `mount(root, …)`, several on one page, taken away without a trace. */
 import type { Component } from "../../model";
 import { compile, type Program } from "../../program";
+import { everyFeature } from "../page/asked";
 import { indented, key, literal, remark, text } from "../page/code";
 import { verified } from "../page/deliver";
+import { everything, kernelCode } from "../page/kernel";
 import { initialParts, markedParts, markup } from "../page/markup";
 import { readBackParts } from "../page/read-back";
-import { everyFeature, KERNEL_LINE, kernelCode, needsOf } from "../page/script";
+import { KERNEL_LINE, needsOf } from "../page/script";
 import { styleSheet } from "../page/style";
 import { notesOnThePage } from "../shared/beyond";
 import type { File, Files, Target } from "../shared/files";
@@ -73,7 +75,7 @@ export const mount = (root, options) => embed(root, component, features, { class
 /** The whole kernel, which all components of a project share; what a component does not use a bundler leaves out. */
 function kernelFile(): string {
   const names = ["embed", ...everyFeature].toSorted((a, b) => a.localeCompare(b));
-  return `// ${KERNEL_LINE}\n\n${kernelCode(names)}\n\nexport { ${names.join(", ")} };\n`;
+  return `// ${KERNEL_LINE}\n\n${kernelCode(names, everything)}\n\nexport { ${names.join(", ")} };\n`;
 }
 
 /** Names of states, data and requests as types. */

@@ -35,13 +35,25 @@ export function componentCode(
     ["ranges", object(doc.data.map((d) => [d.name, rangeCode(d)] as const))],
     ["parts", list(parts.map(text))],
     ["reactions", list(doc.reactions.flatMap((row) => writer.row(row)))],
-    ["focus", object(Object.entries(doc.focus).map(([s, f]) => [s, JSON.stringify(f)] as const))],
+    ["focus", object(Object.entries(doc.focus).map(([s, f]) => [s, focusCode(f)] as const))],
     ["looks", object(looks.map((m) => [m.part.name, partLooks(m)] as const))],
-    ["conditions", list(conditions.map(expressionCode))],
-    ["values", object(livingValues(doc).map((v) => [v.name, templateCode(v.template)] as const))],
-    ["requests", object((doc.requests ?? []).map((r, i) => [r.name, writer.request(r, i)] as const))],
+    ["conditions", conditions.length ? list(conditions.map(expressionCode)) : undefined],
+    ["values", someOf(livingValues(doc).map((v) => [v.name, templateCode(v.template)] as const))],
+    ["requests", someOf((doc.requests ?? []).map((r, i) => [r.name, writer.request(r, i)] as const))],
   ]);
 }
+
+type Focus = Component["focus"][string];
+const targetCode = (target: object): string =>
+  object(Object.entries(target).map(([kind, part]) => [kind, JSON.stringify(part)] as const));
+const focusCode = ({ to, within }: Focus): string =>
+  object([
+    ["to", to && targetCode(to)],
+    ["within", within === undefined ? undefined : text(within)],
+  ]);
+
+const someOf = (entries: readonly (readonly [string, string])[]): string | undefined =>
+  entries.length ? object(entries) : undefined;
 
 const rangeCode = (d: Component["data"][number]): string =>
   object([
@@ -83,7 +95,7 @@ class Writer {
   row({ event, in: cells }: Component["reactions"][number]): string[] {
     const said = Object.entries(cells);
     if (!said.length) return [];
-    const ways = said.map(([s, c]) => [s, c === "ignored" ? "[]" : list(c.branches.map((b) => this.way(b)))] as const);
+    const ways = said.map(([s, c]) => [s, c === "ignored" ? "[]" : this.ways(c.branches)] as const);
     const after = isTimed(event)
       ? object(said.map(([s, c]) => [s, c === "ignored" ? "0" : this.time(c.after ?? "0ms")] as const))
       : undefined;
@@ -109,7 +121,7 @@ class Writer {
     return [
       ...plain,
       ["part", (at.part ?? at.within) === undefined ? undefined : text((at.part ?? at.within)!)],
-      ["scope", at.scope && text(at.scope)],
+      ["scope", at.scope && at.scope !== "inside" ? text(at.scope) : undefined],
       ["key", at.key && text(at.key)],
       ["up", e.on === "key" && e.up ? "true" : undefined],
       ["events", events && list(events.map(text))],
@@ -117,6 +129,14 @@ class Writer {
       ["ratio", at.ratio === undefined ? undefined : String(at.ratio)],
       ["when", e.on === "becomes" ? expressionCode(e.when) : undefined],
     ];
+  }
+
+  /** Where it only leads somewhere, that alone. */
+  private ways(branches: readonly Branch[]): string {
+    const [only] = branches;
+    const isPlain = branches.length === 1 && !only.when && !only.internal && !only.actions?.length;
+    const to = isPlain ? targetsOf(only) : [];
+    return to.length === 1 ? text(to[0]) : list(branches.map((b) => this.way(b)));
   }
 
   private way(b: Branch): string {
@@ -158,9 +178,9 @@ class Writer {
       case "cancel":
         return of(["id", text(a.timer)]);
       case "focus":
-        return of(["target", JSON.stringify(a.target)]);
+        return of(["target", targetCode(a.target)]);
       case "scroll":
-        return of(["to", JSON.stringify(a.to)], ["smooth", String(a.smooth ?? false)]);
+        return of(["to", targetCode(a.to)], ["smooth", String(a.smooth ?? false)]);
       case "announce":
         return of(["text", templateCode(a.text)]);
       case "request":

@@ -5,7 +5,7 @@
 import fc from "fast-check";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { nested } from "../../src/core/testing/nested";
-import { crowded, deeds, specifications } from "../../src/core/testing/specifications";
+import { crowded, deeds, small, specifications } from "../../src/core/testing/specifications";
 import { tried } from "../../src/core/testing/tried";
 import { type EngineName, type Held, open } from "./engine";
 import { difference } from "./hold";
@@ -25,6 +25,7 @@ describe.each(engines)("the core and delivered pages in $engine", ({ engine, run
   const kinds = [
     { kind: "over the whole vocabulary", from: specifications, numRuns: runs },
     { kind: "of few words that come again", from: crowded, numRuns: few },
+    { kind: "of little", from: small, numRuns: few },
     { kind: "of parts in parts that come and go", from: nested, numRuns: few },
   ];
   it.for(kinds)("agree on every fact of every part, after every act, $kind", async ({ from, numRuns }, { task }) => {

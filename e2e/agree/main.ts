@@ -1,21 +1,21 @@
 /**
  * `npm run agree -- --runs N --seed S --engine chromium|firefox`: random specifications, acted out by the core and by the
  * delivered page. Prints the smallest one that differs, of each that does. With `--crowded` of few words that come again
- * and again; with `--nested` of parts in parts, in few words each of which meets all others; with `--target` in another form
- * than the page; with `--record` the run is told in docs/deliver.md and in the app.
+ * and again; with `--nested` of parts in parts, in few words each of which meets all others; with `--small` of little, with
+ * pages that carry little of the kernel; with `--target` in another form than the page; with `--record` the run is told in docs/deliver.md and in the app.
  */
 import fc from "fast-check";
 import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";
 import { allParts, allStates, type Component } from "../../src/core/model";
 import { nested } from "../../src/core/testing/nested";
-import { crowded, deeds, specifications } from "../../src/core/testing/specifications";
+import { crowded, deeds, small, specifications } from "../../src/core/testing/specifications";
 import { option } from "../option";
 import type { BuiltTarget } from "./built";
 import { type EngineName, open } from "./engine";
 import { difference } from "./hold";
 import { record, today } from "./record";
 
-const kinds = { crowded, nested };
+const kinds = { crowded, nested, small };
 const kind = Object.entries(kinds).find(([name]) => process.argv.includes(`--${name}`));
 const from = kind ? kind[1] : specifications;
 const runs = Number(option("runs", "100"));

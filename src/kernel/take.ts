@@ -16,8 +16,10 @@ export function take<R>(run: Run<R>, enabled: readonly Enabled<R>[]): void {
     return;
   }
   run.active = new Set(run.current());
+  // Beside one another, whichever is active is left.
   let exits = [...run.active].filter((s) => s > 0);
   // only with nested states
+  // Inside one another, those within the domains of the transitions.
   exits = exitSet(
     run.states,
     run.active,

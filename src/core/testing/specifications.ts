@@ -140,6 +140,23 @@ export const crowded: fc.Arbitrary<Component> = fc
     }),
   );
 
+/** Small ones of states beside one another: what the kernel has for others is left out of their pages. */
+export const small: fc.Arbitrary<Component> = fc
+  .record({
+    made: made(1, 4),
+    pieces: fc.subarray(Object.keys(pieces), { minLength: 1, maxLength: 3 }),
+    states: fc.integer({ min: 2, max: 4 }),
+    rows: fc.integer({ min: 1, max: 4 }),
+  })
+  .map(({ made: m, pieces, states, rows }) =>
+    build({
+      ...m,
+      pieces,
+      states: Array.from({ length: states }, () => ({ kind: "atomic", history: 0, final: false, initial: 0 })),
+      rows: m.rows.slice(0, rows),
+    }),
+  );
+
 function build(d: Made): Component {
   const states = statesOf(d.states);
   const parts = d.pieces.flatMap((p) => pieces[p]());

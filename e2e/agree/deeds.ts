@@ -63,7 +63,17 @@ const keys = [
   "Home",
   "A",
   "ArrowLeft",
+  "Shift+Enter",
+  "Shift+Space",
+  "Ctrl+Space",
+  "Ctrl+Enter",
+  "Shift+ArrowRight",
+  "Ctrl+ArrowDown",
+  "Alt+x",
+  "End",
 ];
+/** A key without the modifiers that are held with it. */
+const bare = (key: string): string => key.replace(/^(?:(?:Ctrl|Alt|Shift|Meta)\+)+(?=.)/, "");
 
 /** Types of fields that open something when they are pressed. */
 const opens = /^(color|date|datetime-local|file|month|time|week)$/;
@@ -93,7 +103,7 @@ function vanishes(program: Program, state: RunState, kind: Deed["kind"], name: s
 export function stimulusOf(
   program: Program,
   state: RunState,
-  { kind, at }: Deed,
+  { kind, at, key: said }: Deed,
   engine: EngineName,
 ): Stimulus | { wait: number } | null {
   const layout = layoutOf(program, state);
@@ -119,30 +129,38 @@ export function stimulusOf(
     case "key":
     case "keyDown":
     case "keyUp": {
-      const key = keys[at % keys.length];
+      const key = said ?? keys[at % keys.length];
+      const plain = bare(key);
       // How far a browser scrolls by a key, and where it goes from the last stop, is its own affair.
-      if (scrolls && /Space|Arrow|Home|Tab/.test(key)) return null;
+      if (scrolls && /Space|Arrow|Home|End|Tab/.test(key)) return null;
       // What is typed into is scrolled to, and an editable part's text becomes another.
       const field = state.focus === DOCUMENT ? null : program.parts[state.focus].part;
       const editable = field?.attributes?.contenteditable !== undefined;
       if (
         (editable || (scrolls && field && takesKeys(field.tag, field.attributes ?? {}))) &&
-        /^(x|A|Enter|Space)$/.test(key)
+        /^(x|A|Enter|Space)$/.test(plain)
       )
         return null;
       // What opens by a key, and where Tab goes inside, is the browser's own.
-      if (field && /^(Enter|Space)$/.test(key) && (field.tag === "select" || opens.test(field.attributes?.type ?? "")))
+      if (
+        field &&
+        /^(Enter|Space)$/.test(plain) &&
+        (field.tag === "select" || opens.test(field.attributes?.type ?? ""))
+      )
         return null;
       // Whether the pointer still presses something when a key clicks or leads on, each engine has its own mind.
       const asksPressed = doingAsked(program).has("active") && state.pressed !== null;
       if (asksPressed && /Enter|Space|Tab/.test(key)) return null;
       if (field && (key.endsWith("Tab") ? hasStopsInside(field) : isPlayer(field))) return null;
-      if (key === "Enter" && state.focus !== DOCUMENT && leadsElsewhere(program, state, state.focus)) return null;
+      if (plain === "Enter" && state.focus !== DOCUMENT && leadsElsewhere(program, state, state.focus)) return null;
+      // With a modifier a link leads to another window, and Enter uses a button in one browser only.
+      if (plain === "Enter" && key !== plain && (field?.tag === "a" || (engine === "firefox" && key !== "Shift+Enter")))
+        return null;
       // The space bar on a radio button that is checked is a click in one browser only.
       const isChecked = state.checked.includes(state.focus) && field?.attributes?.type === "radio";
-      if (engine === "firefox" && isChecked && /^Space$/.test(key)) return null;
+      if (engine === "firefox" && isChecked && plain === "Space") return null;
       // So is what gets the focus as the key goes down.
-      if (scrolls && /^(x|A)$/.test(key)) {
+      if (scrolls && /^(x|A)$/.test(plain)) {
         const { focus } = stimulate(program, state, { press: key }).state;
         if (focus !== DOCUMENT && /^(input|textarea)$/.test(program.parts[focus].part.tag)) return null;
       }

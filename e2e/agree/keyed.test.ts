@@ -78,4 +78,42 @@ describe.each(engines)("in %s", (engine) => {
         expect(await difference(browser, sized, acts, engine)).toBeNull();
     },
   );
+  const held: Record<string, Partial<Part>> = {
+    ...used,
+    "a name that leads nowhere": { tag: "a", attributes: { tabindex: "0" } },
+    "a field": { tag: "form", content: [field("inside"), button("go")] },
+    "a button of a form": { tag: "input", attributes: { type: "submit", value: "Go" }, content: [] },
+    "what is no control": { tag: "div", attributes: { tabindex: "0", role: "button" } },
+    "radio buttons": { tag: "div", content: [radio("inside", true), radio("second"), radio("third")] },
+    details: { tag: "details", content: [{ name: "inside", tag: "summary", content: ["More"] }, "Much more"] },
+  };
+  const withModifiers = ["Enter", "Space", "ArrowRight", "ArrowUp"].flatMap((key) =>
+    ["", "Shift+", "Ctrl+", "Alt+", "Meta+", "Ctrl+Shift+"].map((m) => `${m}${key}`),
+  );
+  const tried = withModifiers.filter((_, i) => engine === "chromium" || i % 5 === 0);
+  several(engine).each(Object.entries(held))("%s is used alike with modifiers", async (_, part) => {
+    const one = { name: "one", content: ["One"], ...part } as Part;
+    const inside = JSON.stringify(one).includes('"inside"');
+    const doc = component({
+      parts: [one, box("told", ["${clicks} ${ones}"])],
+      states: ["first"],
+      data: ["clicks", "ones"].map((name) => ({ name, type: "number" as const, initial: 0 })),
+      reactions: {
+        mounted: { always: `/ focus ${inside ? "inside" : "one"}` },
+        "click anywhere": { always: "/ clicks = clicks + 1" },
+        "click one": { always: "/ ones = ones + 1" },
+      },
+    });
+    const sized = { ...doc, page: { ...doc.page, width: 800, height: 600 } };
+    for (const key of tried)
+      expect(await difference(browser, sized, [{ kind: "key", at: 0, key }], engine), key).toBeNull();
+  });
 });
+
+function field(name: string): Part {
+  return { name, tag: "input", attributes: { "aria-label": "Name" }, content: [] };
+}
+function radio(name: string, checked = false): Part {
+  const attributes = { type: "radio", name: "r", "aria-label": name, ...(checked ? { checked: "" } : {}) };
+  return { name, tag: "input", attributes, content: [] };
+}

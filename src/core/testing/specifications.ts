@@ -308,6 +308,8 @@ function withLifecycle(sketch: Sketch, names: Names, lifecycle: readonly [number
 export interface Deed {
   kind: "click" | "key" | "wait" | "down" | "up" | "move" | "scroll" | "resize" | "blur" | "calm" | "keyDown" | "keyUp";
   at: number;
+  /** The key itself, where it is none of those that are drawn. */
+  key?: string;
 }
 export const deeds: fc.Arbitrary<Deed[]> = fc.array(
   fc.record({

@@ -249,7 +249,7 @@ function letGo(machine: Machine, target: PartIndex, moved: boolean): void {
   if (pressed === null || (pressed !== DOCUMENT && !layout.present[pressed])) return;
   const there = outwards(machine.program, target).find((p) => layout.present[p]) ?? DOCUMENT;
   const at = common(machine.program, pressed, there);
-  click(machine, at, moved && pressed !== target ? pressed : null);
+  click(machine, at, { dragged: moved && pressed !== target ? pressed : null });
 }
 
 function surroundings(machine: Machine, s: Exclude<Stimulus, { click: string | null } | { press: string }>): void {

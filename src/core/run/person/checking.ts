@@ -39,11 +39,7 @@ export function settleChecked(m: Working, before: Layout | null): void {
 
 /** Arrow keys go round in a group of radio buttons. @returns the one that is focused and clicked, DOCUMENT for none */
 export function besideInGroup(m: Working, from: PartIndex, key: string): PartIndex {
-  const by = /^(Shift\+|Meta\+)?Arrow(Down|Right)$/.test(key)
-    ? 1
-    : /^(Shift\+|Meta\+)?Arrow(Up|Left)$/.test(key)
-      ? -1
-      : 0;
+  const by = /^(Shift\+)?Arrow(Down|Right)$/.test(key) ? 1 : /^(Shift\+)?Arrow(Up|Left)$/.test(key) ? -1 : 0;
   const group = by && from !== DOCUMENT ? m.program.checkable.groups.get(from) : undefined;
   if (!group || !m.layout.displayed[from] || isHeldApart(m, from)) return DOCUMENT;
   const can = group.filter((p) => p === from || m.layout.focusable[p]);

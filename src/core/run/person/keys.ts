@@ -1,17 +1,15 @@
 /** Keys: dispatch from the focus outwards, then what browsers do by themselves with Tab, Enter and Space. */
 
 import { isCheckable } from "../../cascade";
-import { own } from "../../model";
 import { DOCUMENT, doingAsked, isDisclosing, isRadio, type PartIndex } from "../../program";
+import { attributeOf } from "../../surface";
 import type { Working } from "../state/working";
 import { besideInGroup } from "./checking";
 import { focusByTab, moveFocus } from "./focus";
 import { click } from "./pointer";
 
-const activatedBy: Record<string, readonly string[]> = {
-  button: ["Enter", "Space"],
-  a: ["Enter"],
-};
+/** A key without the modifiers that are held with it. */
+const bare = (key: string): string => key.replace(/^(?:(?:Ctrl|Alt|Shift|Meta)\+)+(?=.)/, "");
 
 function dispatch(m: Working, key: string, up: boolean): void {
   m.prevented = false;
@@ -37,7 +35,8 @@ export function pressKey(m: Working, key: string): void {
   const { focus } = m;
   if (doingAsked(m.program).has("focus-visible") && !/^(Ctrl|Control|Alt|Meta)/.test(key)) m.keyed = true;
   dispatch(m, key, false);
-  if (key === "Space") m.spaceAt = m.prevented ? null : focus;
+  // Whatever is held with it, the space bar does the same.
+  if (bare(key) === "Space") m.spaceAt = m.prevented ? null : focus;
   if (m.prevented) return;
   if (key === "Tab" || key === "Shift+Tab") focusByTab(m, key !== "Tab");
   const beside = besideInGroup(m, focus, key);
@@ -47,9 +46,11 @@ export function pressKey(m: Working, key: string): void {
     if (m.focus !== from) m.focusChanged(from);
     click(m, beside);
   }
-  // Enter goes to what is focused by now.
-  if (key !== "Enter" || m.focus === DOCUMENT) return;
-  if (activates(m, m.focus, key)) click(m, m.focus);
+  // Enter goes to what is focused by now; a link is clicked with any modifier, and leads to another window then.
+  if (bare(key) !== "Enter" || m.focus === DOCUMENT) return;
+  const isLink = /^(a|area)$/.test(m.program.parts[m.focus].part.tag);
+  if (key !== "Enter" && key !== "Shift+Enter" && !isLink) return;
+  if (activates(m, m.focus, "Enter")) click(m, m.focus, { elsewhere: isLink && key !== "Enter" });
   else if (isLine(m, m.focus)) submit(m, m.focus);
 }
 
@@ -74,15 +75,15 @@ function submit(m: Working, field: PartIndex): void {
 
 export function releaseKey(m: Working, key: string): void {
   dispatch(m, key, true);
-  if (key !== "Space") return;
+  if (bare(key) !== "Space") return;
   // Space activates where it was pressed and released on the same element.
   const target = m.spaceAt;
   m.spaceAt = null;
-  if (!m.prevented && target !== null && target !== DOCUMENT && target === m.focus && activates(m, target, key))
+  if (!m.prevented && target !== null && target !== DOCUMENT && target === m.focus && activates(m, target, "Space"))
     click(m, target);
 }
 
-function activates(m: Working, target: PartIndex, key: string): boolean {
+function activates(m: Working, target: PartIndex, key: "Enter" | "Space"): boolean {
   const { part } = m.program.parts[target];
   if (m.layout.disabled[target]) return false;
   if (part.tag === "input") {
@@ -92,5 +93,7 @@ function activates(m: Working, target: PartIndex, key: string): boolean {
     // Chromium does not click a radio button that is checked already; Firefox does, and no standard says.
     return key === "Space" && isCheckable(part.tag, part.attributes) && !(isRadio(part) && m.checked.includes(target));
   }
-  return (own(activatedBy, part.tag)?.includes(key) ?? false) || isDisclosing(m.program.parts, target);
+  // An anchor that leads nowhere is no link.
+  if (/^(a|area)$/.test(part.tag)) return key === "Enter" && attributeOf(m.program, m, target, "href") !== null;
+  return part.tag === "button" || isDisclosing(m.program.parts, target);
 }

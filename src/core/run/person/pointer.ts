@@ -113,11 +113,16 @@ export const release = (m: Working, target: PartIndex): void => dispatch(m, "poi
  * A click and, where the target is a label, that of its control.
  * @param dragged where the button went down, if it came up elsewhere: that selects the label's words and does not use it,
  *   unless it began on the control
+ * @param elsewhere what it leads to comes in another window
  */
-export function click(m: Working, target: PartIndex, dragged: PartIndex | null = null): void {
+export function click(
+  m: Working,
+  target: PartIndex,
+  { dragged = null, elsewhere = false }: { dragged?: PartIndex | null; elsewhere?: boolean } = {},
+): void {
   clickAt(m, target);
   if (target === DOCUMENT || m.prevented) return;
-  followLink(m, target);
+  if (!elsewhere) followLink(m, target);
   const control = labelledControl(m.program, m, target);
   const inside = control !== DOCUMENT && m.program.parts[target].path.includes(control);
   if (dragged !== null && !outwards(m.program, dragged).includes(control)) return;

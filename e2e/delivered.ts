@@ -1,7 +1,8 @@
 /** Acts out a scenario on a delivered page with real mouse and keyboard, and finds out what its expectations ask. */
 import type { KeyInput, Page } from "puppeteer-core";
-import type { Expectation, Expected, Scenario } from "../src/core/model";
-import { expectationText, stepText } from "../src/core/proof";
+import type { Component, Expectation, Expected, Scenario } from "../src/core/model";
+import { compile } from "../src/core/program";
+import { expectationText, runScenario, stepText } from "../src/core/proof";
 import type { Stimulus } from "../src/core/run";
 import { placeOf } from "./place";
 import { until } from "./stage";
@@ -178,12 +179,33 @@ async function actOnce(page: Page, scenario: Scenario): Promise<{ wrong: string[
   return { wrong, late };
 }
 
+/** A fact that lasts shorter than this, ms, may be over before anybody has looked on a real clock. */
+const LASTING = 500;
+
+/** The scenario with those expectations that last; what is so for some frames only is asked on the clock of trials. */
+function lasting(doc: Component, scenario: Scenario): Scenario {
+  const program = compile(doc);
+  const lasts = (done: Scenario["steps"], e: Expected): boolean => {
+    const asked = { ...scenario, expect: [], steps: [...done, { do: { wait: LASTING }, expect: [e] }] };
+    return runScenario(program, asked).ok;
+  };
+  const plain = scenario.steps.map(({ do: done }) => ({ do: done }));
+  const kept = (expect: readonly Expected[] | undefined, steps: number): Expected[] =>
+    (expect ?? []).filter((e) => lasts(plain.slice(0, steps), e));
+  return {
+    ...scenario,
+    expect: kept(scenario.expect, 0),
+    steps: scenario.steps.map((s, i) => ({ ...s, expect: kept(s.expect, i + 1) })),
+  };
+}
+
 /**
  * Acts a scenario out on a page that is opened for it; again where the machine was too busy to keep to its instants, or
  * to hit what moves.
  * @returns what did not hold, in words
  */
-export async function actOut(open: () => Promise<Page>, scenario: Scenario): Promise<string[]> {
+export async function actOut(open: () => Promise<Page>, doc: Component, said: Scenario): Promise<string[]> {
+  const scenario = lasting(doc, said);
   for (let again = 7; ; again--) {
     const page = await open();
     const { wrong, late } = await actOnce(page, scenario);

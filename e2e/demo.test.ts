@@ -61,7 +61,7 @@ describe.each(demos.map((d) => [d.name, d] as const))("%s", (_name, demo) => {
       await page.setContent(deliveredPage(marked(demo), null));
       return page;
     };
-    expect(await actOut(open, scenario)).toEqual([]);
+    expect(await actOut(open, demo, scenario)).toEqual([]);
     expect(errors).toEqual([]);
   });
 });

@@ -202,7 +202,7 @@ describe("a dialog whose backdrop contains its content", () => {
       await out.setContent(html);
       return out;
     };
-    expect(await actOut(open, doc.scenarios[0])).toEqual([]);
+    expect(await actOut(open, doc, doc.scenarios[0])).toEqual([]);
     expect(asked.filter((u) => !u.startsWith("about:") && !u.startsWith("data:"))).toEqual([]);
   });
 

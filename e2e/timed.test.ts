@@ -169,7 +169,7 @@ describe("on a real clock", () => {
       await page.setContent(deliveredPage(doc, null));
       return page;
     };
-    expect(await actOut(open, scenario)).toEqual([]);
+    expect(await actOut(open, doc, scenario)).toEqual([]);
   });
 
   it("the rules see what a hand-written notice forgets: it fades by itself while it can still be used", () => {

@@ -9,7 +9,8 @@ export const pieces: Record<string, () => Part[]> = {
     box("panel", [
       { name: "words", tag: "p", content: ["said ${word} ", { name: "bold", tag: "b", content: ["bold"] }, " end"] },
       button("in1"),
-      box("inner", [button("deep"), { name: "tail", tag: "span", content: ["tail"] }]),
+      // A text of its own that begins empty.
+      box("inner", [button("deep"), '${flag ? "on" : ""}', { name: "tail", tag: "span", content: ["tail"] }]),
       { name: "link", tag: "a", attributes: { href: "#nowhere" }, content: ["link"] },
     ]),
   ],

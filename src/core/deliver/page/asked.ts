@@ -102,7 +102,11 @@ const targets = (a: Asked): (Action & { do: "focus" })["target"][] => [
   ...everyAction(a.doc).flatMap((d) => (d.do === "focus" ? d.target : [])),
 ];
 const aimed = (a: Asked, ...kinds: string[]): boolean => targets(a).some((t) => kinds.some((k) => k in t));
-const typed = (a: Asked, type: string): boolean => a.doc.data.some((d) => d.type === type);
+/** Whether it changes data of a type. */
+function assigned(a: Asked, type: string): boolean {
+  const names = new Set(everyAction(a.doc).flatMap((d) => (d.do === "assign" ? d.data : [])));
+  return a.doc.data.some((d) => d.type === type && names.has(d.name));
+}
 const pressed = (a: Asked, scopes: RegExp): boolean =>
   events(a).some(
     (e) => /^(click|pointer down|pointer up)$/.test(e.on) && scopes.test((e as { scope?: string }).scope!),
@@ -177,7 +181,7 @@ const tests: Record<KernelWord, Test> = {
   "rising conditions": (a) => a.on("becomes"),
   "stopped events": (a) => a.does("stop"),
   "text that is edited": (a) => a.attribute("contenteditable").length > 0,
-  texts: (a) => typed(a, "text"),
+  texts: (a) => assigned(a, "text"),
   "texts of looks": (a) => looked(a, (l) => l.text !== undefined),
   "texts that change": (a) => a.looks.some((m) => m.texts.length > 0),
   "texts that begin empty": (a) => a.looks.some((m) => m.texts.some((t) => t.empty)),
@@ -186,16 +190,16 @@ const tests: Record<KernelWord, Test> = {
   // How smoothly it scrolls goes by what somebody prefers.
   "the page asked for": (a) => a.asks("page") || a.does("scroll"),
   timers: (a) => a.does("send", "start", "cancel"),
-  "values to choose from": (a) => typed(a, "one of"),
+  "values to choose from": (a) => assigned(a, "one of"),
   "what is pressed elsewhere": (a) => pressed(a, /outside|anywhere/),
-  "what can fail": (a) => a.does("fail") || (a.does("assign") && typed(a, "text")),
+  "what can fail": (a) => a.does("fail") || assigned(a, "text"),
   "what is no stop": (a) =>
     a.attribute("tabindex").some((v) => !/^\s*\d+\s*$/.test(v)) ||
     tests.dialogs(a) ||
     tests["radio buttons"](a) ||
     tests["text that is edited"](a) ||
     a.tag(/^(audio|video|iframe|area)$/i),
-  "whole numbers": (a) => typed(a, "integer"),
+  "whole numbers": (a) => assigned(a, "integer"),
 };
 export const wordsFor = (asked: Asked): Set<KernelWord> =>
   new Set((Object.keys(tests) as KernelWord[]).filter((w) => tests[w](asked)));

@@ -8,9 +8,13 @@ import type { Part } from "../../model";
 import { compile } from "../../program";
 import { box, button, component, type Sketch } from "../../testing";
 import { deliveredPage } from "../../testing/delivered";
-import { specifications } from "../../testing/specifications";
+import { nested } from "../../testing/nested";
+import { small, specifications } from "../../testing/specifications";
 import { stageSource } from "../suite/stage-source";
+import { askedBy, wordsFor } from "./asked";
 import { expressionCode, key, templateCode } from "./code";
+import type { KernelWord } from "./kernel";
+import { kernelWords } from "./kernel/kernel-source";
 import { managed } from "./looks-table";
 import { initialParts, markedParts, markup } from "./markup";
 import { script } from "./script";
@@ -229,6 +233,14 @@ describe("the kernel that pages carry", () => {
           `${doc.name}: ${name}`,
         ).toBeGreaterThan(1);
     }
+  });
+  it("is taken in each way by random specifications: all that only some have is there in one and not in another", () => {
+    const from = fc.oneof(specifications, small, small, nested);
+    const programs = fc.sample(from, { seed: 12, numRuns: 200 }).map((d) => compile(d));
+    const had = programs.map((program) => wordsFor(askedBy(program, managed(program))));
+    const neverThere: KernelWord[] = ["a record", "an end from outside"];
+    expect(kernelWords.filter((w) => !had.some((h) => h.has(w)))).toEqual(neverThere);
+    expect(kernelWords.filter((w) => had.every((h) => h.has(w)))).toEqual([]);
   });
   it("is the kernel as it is", async () => {
     const { kernelFile } = await import("../../../../scripts/kernel");

@@ -1,6 +1,7 @@
 /** Keys, from the focus outwards. */
 import { keyOf } from "../surface/keys";
-import { byPart, type Feature, type PageRow } from "./page";
+import type { Feature } from "./page";
+import { byPart, type PageRow } from "./rows";
 
 export const keys: Feature = {
   begin(page) {

@@ -1,5 +1,6 @@
 /** How wide the page is, how far it is scrolled, and what of it is in view. */
-import type { Feature, Page, PageRow } from "./page";
+import type { Feature, Page } from "./page";
+import type { PageRow } from "./rows";
 
 /** A length of the specification in pixels, as the browser computes it. @param whole what 100 % is, px */
 export function pixels(page: Page, length: string, whole: number): number {

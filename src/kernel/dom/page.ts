@@ -1,6 +1,6 @@
 /** A component on a page: the kernel's run, with the browser as its host. */
 
-import type { Action, Row, State, StateIndex, Value } from "../behaviour";
+import type { Action, State, StateIndex, Value } from "../behaviour";
 import { flatten } from "../chart";
 import { complete, endChart } from "../complete";
 import { fitted } from "../data";
@@ -8,19 +8,13 @@ import { matches } from "../events";
 import { Fault, type Run } from "../run";
 import { select } from "../select";
 import { startChart, take } from "../take";
-import type { Act, Component, Env, Expression, Reaction, Target, Time, Way } from "./component";
+import type { Act, Component, Env, Expression, Target, Time } from "./component";
+import { action, type PageRow, rowsOf } from "./rows";
+import { Timers } from "./timers";
 
 /** Automatic steps at one instant after which a run is cut. */
 const MAX_STEPS = 1000;
 
-export interface PageRow extends Row<Env> {
-  at: Reaction;
-}
-interface Timer {
-  id: string | undefined;
-  state: StateIndex;
-  handle: number;
-}
 /** What a component needs beside the chart: each adds what the page listens to, or does an action. */
 export interface Feature {
   acts?: Record<string, (page: Page, action: never) => void>;
@@ -35,13 +29,6 @@ export interface Feature {
   time?(page: Page, text: string): number;
   /** Before every change. */
   before?(page: Page): void;
-}
-
-/** Rows by the part that they listen at, in the order in which they stand. */
-export function byPart(rows: readonly PageRow[]): Map<string | undefined, PageRow[]> {
-  const out = new Map<string | undefined, PageRow[]>();
-  for (const r of rows) out.set(r.at.part, [...(out.get(r.at.part) ?? []), r]);
-  return out;
 }
 
 export class Page implements Run<Env>, Env {
@@ -81,7 +68,7 @@ export class Page implements Run<Env>, Env {
   dom: Event | null = null;
   private now: ReadonlySet<StateIndex> = new Set([0]);
   // only with delays or timers
-  private timers: Timer[] = [];
+  private readonly timers = new Timers();
   // only with repeated steps
   private steps = 0;
   // only with rising conditions
@@ -109,7 +96,7 @@ export class Page implements Run<Env>, Env {
     chart.withActions((list) => (list ?? []).map(action));
     for (const name of component.parts) this.parts[name] = root.querySelector<HTMLElement>(`[data-part="${name}"]`)!;
     this.data = { ...component.data };
-    this.rows = component.reactions.map((at) => ({ at, cells: states.map((s) => this.cell(at.in, s.name)) }));
+    this.rows = rowsOf(component, this.index);
     // only with automatic reactions
     this.automaticRows = this.on("automatic");
     for (const f of features) f.begin?.(this);
@@ -131,19 +118,6 @@ export class Page implements Run<Env>, Env {
   /** The rows that listen for one kind of event. */
   on(kind: string): PageRow[] {
     return this.rows.filter((r) => r.at.on === kind);
-  }
-
-  private cell(cells: Reaction["in"], state: string): Row<Env>["cells"][number] {
-    if (!Object.hasOwn(cells, state)) return null;
-    const ways = [cells[state]].flat().map((w) => (typeof w === "string" ? { to: [w] } : w));
-    const branches = ways.map((w: Way) => ({
-      guard: w.when ?? null,
-      targets: (w.to ?? []).map((t) => this.index.get(t)!),
-      // only with internal transitions
-      internal: w.internal ?? false,
-      actions: (w.actions ?? []).map(action),
-    }));
-    return { ignored: !branches.length, branches };
   }
 
   /**
@@ -226,17 +200,7 @@ export class Page implements Run<Env>, Env {
 
   // only with timers
   later(event: string, delay: number, id?: string): void {
-    const timer: Timer = { id, state: -1, handle: 0 };
-    timer.handle = setTimeout(() => {
-      this.timers = this.timers.filter((t) => t !== timer);
-      this.arrive(event);
-    }, delay);
-    this.timers.push(timer);
-  }
-  // only with delays or timers
-  cancel(which: (timer: Timer) => boolean): void {
-    for (const t of this.timers) if (which(t)) clearTimeout(t.handle);
-    this.timers = this.timers.filter((t) => !which(t));
+    this.timers.start({ delay, id }, () => this.arrive(event));
   }
 
   // only with an end from outside
@@ -323,12 +287,12 @@ export class Page implements Run<Env>, Env {
         break;
       // only with timers
       case "cancel":
-        this.cancel((t) => t.id === act.id);
+        this.timers.cancel((t) => t.id === act.id);
         break;
       // only with timers
       case "send": {
         const delay = this.time(act.delay);
-        if (act.restart) this.cancel((t) => t.id === act.id);
+        if (act.restart) this.timers.cancel((t) => t.id === act.id);
         if (delay <= 0 && !act.restart) this.external.push(act.event);
         else this.later(act.event, delay, act.id);
         break;
@@ -344,7 +308,7 @@ export class Page implements Run<Env>, Env {
   }
   // only with delays
   leave(state: StateIndex): void {
-    this.cancel((t) => t.state === state);
+    this.timers.cancel((t) => t.state === state);
   }
   // only with delays or focus that is put somewhere
   enter(state: StateIndex): void {
@@ -353,15 +317,8 @@ export class Page implements Run<Env>, Env {
     for (const row of this.rows) {
       const after = row.at.after?.[name];
       if (after === undefined || !row.cells[state]) continue;
-      const delay = this.time(after);
-      const timer: Timer = { id: undefined, state, handle: 0 };
-      const run = (): void => {
-        if (row.at.on === "every") timer.handle = setTimeout(run, delay);
-        else this.timers = this.timers.filter((t) => t !== timer);
-        this.react([row], null, state);
-      };
-      timer.handle = setTimeout(run, delay);
-      this.timers.push(timer);
+      const timer = { delay: this.time(after), repeats: row.at.on === "every", state };
+      this.timers.start(timer, () => this.react([row], null, state));
     }
     // only with focus that is put somewhere
     const to = this.component.focus[name]?.to;
@@ -389,16 +346,6 @@ export class Page implements Run<Env>, Env {
   // only with final states or an end from outside
   end(): void {
     // only with delays or timers
-    this.cancel(() => true);
+    this.timers.cancel(() => true);
   }
-}
-
-/** An action as the kernel knows it: conditions that are not there are null. */
-function action(act: Act): Action<Env> {
-  // only with blocks
-  if (act.do === "block") return { do: "block", actions: act.actions.map(action) };
-  // only with branches
-  if (act.do === "if")
-    return { do: "if", branches: act.branches.map((b) => ({ when: b.when ?? null, actions: b.actions.map(action) })) };
-  return act as Action<Env>;
 }

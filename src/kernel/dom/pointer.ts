@@ -1,5 +1,6 @@
 /** What the pointer does. */
-import { byPart, type Feature, type Page, type PageRow } from "./page";
+import type { Feature, Page } from "./page";
+import { byPart, type PageRow } from "./rows";
 
 const names = { click: "click", "pointer down": "pointerdown", "pointer up": "pointerup" } as const;
 

@@ -240,7 +240,9 @@ function build(d: Made): Component {
       k,
     );
   }
-  const rules = [...d.rules.map((r) => rule(names, ...r)), ...d.waiting.map((r) => waitingRule(names, ...r))];
+  // No part reaches beneath the drawer: what lies over what there is not said.
+  const room = d.pieces.includes("drawer") ? ["body { padding-right: 80px }"] : [];
+  const rules = [...room, ...d.rules.map((r) => rule(names, ...r)), ...d.waiting.map((r) => waitingRule(names, ...r))];
   if (rules.some((r) => r.includes("animation:"))) rules.push(keyframes);
   const css = rules.join("\n");
   const used = JSON.stringify([reactions, d.lifecycle.length]);

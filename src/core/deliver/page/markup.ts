@@ -23,11 +23,16 @@ export const escapeAttribute = (text: string): string => escapeHtml(text).replac
 /** A comment ends at `-->` and at `--!>` (HTML §13.1.6): no two hyphens stay together, none meets a `>`. */
 export const commentText = (text: string): string => text.replace(/-(?=[->])/g, "- ").replace(/-$/, "- ");
 
+export interface WrittenPart extends RenderedPart {
+  /** The script finds its texts by their place among what is inside: no white space comes between, also where they begin empty. */
+  exact?: boolean;
+}
+
 /**
  * The parts as they stand in the page before any script ran.
  * @param marked parts that style or script refer to; they carry `data-part`
  */
-export function initialParts(program: Program, marked: ReadonlySet<string>): RenderedPart[] {
+export function initialParts(program: Program, marked: ReadonlySet<string>): WrittenPart[] {
   const moment = beforeMount(program);
   const layout = layoutOf(program, moment);
   const looks = looksAt(program, moment.pose);
@@ -46,7 +51,7 @@ export function initialParts(program: Program, marked: ReadonlySet<string>): Ren
     Object.keys(part?.css ?? {}).some((p) => /^(display|visibility|pointer-events)$/.test(p)) &&
     !Object.keys(presenceIn(program.doc, part!)).length &&
     !program.doc.looks.some((row) => row.part === part!.name && Object.keys(row.in).length);
-  const one = (part: RenderedPart): RenderedPart => {
+  const one = (part: RenderedPart): WrittenPart => {
     const attributes = { ...part.attributes };
     const index = program.partIndex.get(part.name);
     const source = index === undefined ? undefined : program.parts[index].part;
@@ -62,13 +67,15 @@ export function initialParts(program: Program, marked: ReadonlySet<string>): Ren
     const words = index === undefined ? "" : styleWords(layout.as[index], saysPointer ? pointer : null);
     if (words && !saysOfItself(source)) attributes["data-as"] = words;
     if ((hidden.has(part.name) && !saysOfItself(source)) || absent.has(part.name)) attributes.hidden = "";
-    return { ...part, attributes, content: part.content.map((c) => (typeof c === "string" ? c : one(c))) };
+    const content = part.content.map((c) => (typeof c === "string" ? c : one(c)));
+    const exact = index !== undefined && program.parts[index].content.some((c) => typeof c !== "number" && !c.constant);
+    return { ...part, attributes, content, exact };
   };
   return present.map(one);
 }
 
-export function markup(parts: readonly RenderedPart[], indent: string): string {
-  const one = (part: RenderedPart, pad: string): string => {
+export function markup(parts: readonly WrittenPart[], indent: string): string {
+  const one = (part: WrittenPart, pad: string): string => {
     const { attributes } = part;
     const open = `<${part.tag}${Object.entries(attributes)
       .map(([name, value]) => (value === "" && isBoolean(name) ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`))
@@ -77,7 +84,7 @@ export function markup(parts: readonly RenderedPart[], indent: string): string {
     const close = `</${part.tag}>`;
     const children = part.content;
     if (!children.length) return open + close;
-    if (keepsSpace.has(part.tag) || children.some((c) => typeof c === "string" && c.trim())) {
+    if (part.exact || keepsSpace.has(part.tag) || children.some((c) => typeof c === "string" && c.trim())) {
       // The parser drops a line end right after these tags (HTML §13.2.6.4.7).
       const [first] = children;
       const extra = keepsSpace.has(part.tag) && typeof first === "string" && first.startsWith("\n") ? "\n" : "";

@@ -91,6 +91,19 @@ describe("markup", () => {
     );
     expect(lines([box("p", ["gone"])], { p: { one: "absent" } })).toBe('<div data-part="p" hidden>gone</div>');
   });
+  it("puts no white space beside a text that changes, also where it begins empty: it is found by its place", () => {
+    const d = component({
+      data: [{ name: "t", type: "text", initial: "" }],
+      parts: [
+        box("p", [button("x"), "${t}", { name: "s", tag: "span", content: ["s"] }]),
+        box("q", [box("r"), " ", "${t}"]),
+      ],
+      states: ["one"],
+    });
+    expect(markup(initialParts(compile(d), markedParts(d)), "")).toBe(
+      '<div data-part="p"><button>x</button><span>s</span></div>\n<div data-part="q"><div></div> </div>',
+    );
+  });
   it("marks only what style or script have to find", () => {
     const d = doc({
       parts: [button("a"), box("p", [], { css: { color: "red" } }), box("q"), box("r", ["${1 + 1}"]), box("s")],

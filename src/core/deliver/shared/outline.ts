@@ -1,6 +1,6 @@
 /** The markup as an indented outline, whatever language writes its tags and texts. */
 import type { RenderedPart } from "../../surface";
-import { inlineTags, keepsSpace } from "../page/markup";
+import { inlineTags, keepsSpace, type WrittenPart } from "../page/markup";
 
 export interface Writer {
   /** With what follows the name: attributes. */
@@ -12,11 +12,11 @@ export interface Writer {
   empty(tag: string, attributes: string): string;
 }
 
-export function outline(parts: readonly RenderedPart[], writer: Writer, pad: string): string {
+export function outline(parts: readonly WrittenPart[], writer: Writer, pad: string): string {
   return parts.map((p) => pad + one(p, writer, pad)).join("\n");
 }
 
-function one(part: RenderedPart, writer: Writer, pad: string): string {
+function one(part: WrittenPart, writer: Writer, pad: string): string {
   const attributes = writer.attributes(part);
   const slot = writer.slot(part);
   const content = joined(part.content);
@@ -25,7 +25,7 @@ function one(part: RenderedPart, writer: Writer, pad: string): string {
   const close = `</${part.tag}>`;
   if (slot !== null) return `${open}${slot}${close}`;
   // Words, and neighbours with words between, stay on one line: a break would show as a space.
-  const inLine = keepsSpace.has(part.tag) || content.some((c) => typeof c === "string");
+  const inLine = part.exact || keepsSpace.has(part.tag) || content.some((c) => typeof c === "string");
   if (inLine || content.some((c) => typeof c !== "string" && inlineTags.has(c.tag)))
     return open + content.map((c) => (typeof c === "string" ? writer.text(c) : one(c, writer, pad))).join("") + close;
   const inner = `${pad}  `;

@@ -985,19 +985,7 @@ export const kernelSource: readonly KernelModule[] = [
     ],
   },
   {
-    about: "/** Keys, from the focus outwards. */",
-    pieces: [
-      {
-        name: "keys",
-        needs: ["byPart", "keyOf"],
-        more: [],
-        joined: false,
-        text: 'const keys = {\n  begin(page) {\n    const hear = (type, rows) => {\n      for (const [part, listening] of byPart(rows)) {\n        const react = (event) => {\n          const key = keyOf(event);\n          const rows = listening.filter((r) => r.at.key === key);\n          // A key that is held down has gone down once.\n          if (!event.repeat) page.react(rows, event);\n        };\n        const element = part === undefined ? document : page.parts[part];\n        element.addEventListener(type, react, { signal: page.listening.signal });\n      }\n    };\n    const down = page.on("key").filter((r) => !r.at.up);\n    hear("keydown", down);\n//# only with keys that are let go\n    const up = page.on("key").filter((r) => r.at.up);\n//# until here\n//# only with keys that are let go\n    hear("keyup", up);\n//# until here\n  },\n};',
-      },
-    ],
-  },
-  {
-    about: "/** What the pointer does. */",
+    about: "/** What a person does with the pointer and with keys. */",
     pieces: [
       {
         name: "names",
@@ -1040,6 +1028,13 @@ export const kernelSource: readonly KernelModule[] = [
         more: [],
         joined: false,
         text: 'function watch(page, row, exactly, inside, outside) {\n  const { scope, part } = row.at;\n  const element = scope === "anywhere" ? document : page.parts[part];\n  const isBare = scope === "exactly" || scope === "anywhere";\n  const type = isBare ? exactly : scope === "outside" ? outside : inside;\n  const react = (event) => {\n    if (scope !== "exactly" || event.target === element) page.react([row], event);\n  };\n  element.addEventListener(type, react, { signal: page.listening.signal });\n}',
+      },
+      {
+        name: "keys",
+        needs: ["byPart", "keyOf"],
+        more: [],
+        joined: false,
+        text: '/** Keys, from the focus outwards. */\nconst keys = {\n  begin(page) {\n    const hear = (type, rows) => {\n      for (const [part, listening] of byPart(rows)) {\n        const react = (event) => {\n          const key = keyOf(event);\n          const rows = listening.filter((r) => r.at.key === key);\n          // A key that is held down has gone down once.\n          if (!event.repeat) page.react(rows, event);\n        };\n        const element = part === undefined ? document : page.parts[part];\n        element.addEventListener(type, react, { signal: page.listening.signal });\n      }\n    };\n    const down = page.on("key").filter((r) => !r.at.up);\n    hear("keydown", down);\n//# only with keys that are let go\n    const up = page.on("key").filter((r) => r.at.up);\n//# until here\n//# only with keys that are let go\n    hear("keyup", up);\n//# until here\n  },\n};',
       },
     ],
   },

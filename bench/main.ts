@@ -112,7 +112,7 @@ const open = async (): Promise<Page> => {
 let real = 0;
 for (const scenario of doc.scenarios) {
   const from = performance.now();
-  const wrong = await actOut(open, scenario);
+  const wrong = await actOut(open, doc, scenario);
   real += performance.now() - from;
   if (wrong.length) throw new Error(wrong.join("\n"));
 }

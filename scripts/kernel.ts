@@ -101,23 +101,8 @@ function sourceText(): string {
       })),
     }));
   return `/** The kernel as delivered pages carry it. Made by \`npm run kernel\` from src/kernel; not to be edited. */
-export interface KernelModule {
-  /** What it says of itself. */
-  about: string;
-  pieces: readonly KernelPiece[];
-}
-/** A declaration. */
-export interface KernelPiece {
-  name: string;
-  /** The declarations that it uses. */
-  needs: readonly string[];
-  /** Those that it uses where a component has all of these, each of them one of several by "or". */
-  more: readonly { with: readonly string[]; needs: readonly string[] }[];
-  /** It stands right under the one before. */
-  joined: boolean;
-  /** What only some need stands between marks. */
-  text: string;
-}
+import type { KernelModule } from "./only";
+
 /** What some components have and others have not, as the marks in the kernel say it. */
 export const kernelWords = ${JSON.stringify([...words].sort())} as const;
 /** In the order in which they stand in a file. */

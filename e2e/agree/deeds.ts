@@ -1,5 +1,6 @@
 /** What a person could do to a page, of the deeds that are drawn at random: what only the browser knows the outcome of is left out. */
 import { takesKeys } from "../../src/core/cascade";
+import { keyParts } from "../../src/core/expression";
 import type { Part } from "../../src/core/model";
 import { DOCUMENT, doingAsked, looksAt, type Program } from "../../src/core/program";
 import { type RunState, type Stimulus, stimulate, tracksPointer } from "../../src/core/run";
@@ -72,8 +73,6 @@ const keys = [
   "Alt+x",
   "End",
 ];
-/** A key without the modifiers that are held with it. */
-const bare = (key: string): string => key.replace(/^(?:(?:Ctrl|Alt|Shift|Meta)\+)+(?=.)/, "");
 
 /** Types of fields that open something when they are pressed. */
 const opens = /^(color|date|datetime-local|file|month|time|week)$/;
@@ -130,7 +129,7 @@ export function stimulusOf(
     case "keyDown":
     case "keyUp": {
       const key = said ?? keys[at % keys.length];
-      const plain = bare(key);
+      const plain = keyParts(key).key;
       // How far a browser scrolls by a key, and where it goes from the last stop, is its own affair.
       if (scrolls && /Space|Arrow|Home|End|Tab/.test(key)) return null;
       // What is typed into is scrolled to, and an editable part's text becomes another.

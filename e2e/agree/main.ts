@@ -2,7 +2,8 @@
  * `npm run agree -- --runs N --seed S --engine chromium|firefox`: random specifications, acted out by the core and by the
  * delivered page. Prints the smallest one that differs, of each that does. With `--crowded` of few words that come again
  * and again; with `--nested` of parts in parts, in few words each of which meets all others; with `--small` of little, with
- * pages that carry little of the kernel; with `--target` in another form than the page; with `--record` the run is told in docs/deliver.md and in the app.
+ * pages that carry little of the kernel; with `--target` in another form than the page; with `--record` the run is told in
+ * docs/deliver.md and in the app.
  */
 import fc from "fast-check";
 import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";

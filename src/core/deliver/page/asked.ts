@@ -39,6 +39,9 @@ export const featuresFor = (asked: Asked): string[] => features.filter((f) => f.
 export interface Asked {
   doc: Component;
   looks: readonly Managed[];
+  /** Of the rows that say something. */
+  events: readonly EventSpec[];
+  actions: readonly Action[];
   conditions: boolean;
   /** Style values with data in them. */
   living: boolean;
@@ -59,8 +62,10 @@ export interface Asked {
 
 export function askedBy({ doc }: Program, looks: readonly Managed[]): Asked {
   const mentioned = mentionedIn(doc);
-  const kinds = new Set<string>(doc.reactions.filter((r) => Object.keys(r.in).length).map((r) => r.event.on));
-  const done = new Set<string>(everyAction(doc).map((a) => a.do));
+  const events = doc.reactions.filter((r) => Object.keys(r.in).length).map((r) => r.event);
+  const actions = everyAction(doc);
+  const kinds = new Set<string>(events.map((e) => e.on));
+  const done = new Set<string>(actions.map((a) => a.do));
   const focus = Object.keys(doc.focus).length > 0 || done.has("focus");
   const parts = allParts(doc).map((p) => p.part);
   const attributes = [
@@ -70,12 +75,14 @@ export function askedBy({ doc }: Program, looks: readonly Managed[]): Asked {
   return {
     doc,
     looks,
+    events,
+    actions,
     conditions: conditionsOnStyle(doc).length > 0,
     living: livingValues(doc).length > 0,
     focus,
     focusMoves: focus && moves(doc),
     holds: Object.values(doc.focus).some((f) => f.within !== undefined),
-    tied: timesOf(doc).some(isTied),
+    tied: timesOf(doc, actions).some(isTied),
     asks: (kind) => mentioned.some((m) => m.kind === kind),
     on: (...list) => list.some((k) => kinds.has(k)),
     does: (...list) => list.some((a) => done.has(a)),
@@ -84,13 +91,12 @@ export function askedBy({ doc }: Program, looks: readonly Managed[]): Asked {
   };
 }
 
-const timesOf = (doc: Component): string[] => [
+const timesOf = (doc: Component, actions: readonly Action[]): string[] => [
   ...doc.reactions.flatMap((r) => Object.values(r.in).flatMap((c) => (c === "ignored" ? [] : (c.after ?? [])))),
-  ...everyAction(doc).flatMap((a) => (a.do === "send" ? (a.delay ?? []) : a.do === "start" ? a.after : [])),
+  ...actions.flatMap((a) => (a.do === "send" ? (a.delay ?? []) : a.do === "start" ? a.after : [])),
 ];
 
 type Test = (a: Asked) => boolean;
-const events = (a: Asked): EventSpec[] => a.doc.reactions.filter((r) => Object.keys(r.in).length).map((r) => r.event);
 const stated = (a: Asked, test: (s: ReturnType<typeof allStates>[number]["state"]) => unknown): boolean =>
   allStates(a.doc).some(({ state }) => Boolean(test(state)));
 const branched = (a: Asked, test: (b: { internal?: boolean }) => unknown): boolean =>
@@ -99,18 +105,16 @@ const looked = (a: Asked, test: (look: Managed["cells"][number]["look"]) => unkn
   a.looks.some((m) => m.cells.some((c) => Boolean(test(c.look))));
 const targets = (a: Asked): (Action & { do: "focus" })["target"][] => [
   ...Object.values(a.doc.focus).flatMap((f) => f.to ?? []),
-  ...everyAction(a.doc).flatMap((d) => (d.do === "focus" ? d.target : [])),
+  ...a.actions.flatMap((d) => (d.do === "focus" ? d.target : [])),
 ];
 const aimed = (a: Asked, ...kinds: string[]): boolean => targets(a).some((t) => kinds.some((k) => k in t));
 /** Whether it changes data of a type. */
 function assigned(a: Asked, type: string): boolean {
-  const names = new Set(everyAction(a.doc).flatMap((d) => (d.do === "assign" ? d.data : [])));
+  const names = new Set(a.actions.flatMap((d) => (d.do === "assign" ? d.data : [])));
   return a.doc.data.some((d) => d.type === type && names.has(d.name));
 }
 const pressed = (a: Asked, scopes: RegExp): boolean =>
-  events(a).some(
-    (e) => /^(click|pointer down|pointer up)$/.test(e.on) && scopes.test((e as { scope?: string }).scope!),
-  );
+  a.events.some((e) => /^(click|pointer down|pointer up)$/.test(e.on) && scopes.test((e as { scope?: string }).scope!));
 const based = (a: Asked, test: (part: Managed["part"]["part"]) => unknown): boolean =>
   a.looks.some((m) => Boolean(test(m.part.part)));
 
@@ -134,7 +138,7 @@ const tests: Record<KernelWord, Test> = {
   "data in style": (a) => a.living,
   "changing texts under those of looks": (a) => tests["texts that change"](a) && tests["texts of looks"](a),
   completion: (a) => a.on("automatic", "becomes") || tests["own events"](a) || tests["final states"](a),
-  delays: (a) => events(a).some(isTimed),
+  delays: (a) => a.events.some(isTimed),
   dialogs: (a) => a.tag(/^dialog$/i),
   "disabled controls": (a) => a.attribute("disabled").length > 0 || looked(a, (l) => l.disabled !== undefined),
   "disabled parts": (a) => looked(a, (l) => l.disabled !== undefined),
@@ -151,7 +155,7 @@ const tests: Record<KernelWord, Test> = {
   "inert parts": (a) => looked(a, (l) => l.inert !== undefined),
   "initial actions": (a) => tests["nested states"](a) && stated(a, (s) => s.initialActions?.length),
   "internal transitions": (a) => branched(a, (b) => b.internal),
-  "keys that are let go": (a) => events(a).some((e) => e.on === "key" && e.up),
+  "keys that are let go": (a) => a.events.some((e) => e.on === "key" && e.up),
   "lists to choose from": (a) => a.tag(/^select$/i),
   measures: (a) =>
     a.on("width above", "width below", "scroll past", "scroll back", "in view", "out of view", "reduced motion"),

@@ -127,6 +127,13 @@ export function normalKey(text: string): string | null {
   return [...modifiers.filter((m) => found.includes(m)), named].join("+");
 }
 
+const held = new RegExp(`^((?:(?:${modifiers.join("|")})\\+)*)(.*)$`, "s");
+/** A key as `normalKey` gives it, apart from the modifiers that are held with it (each with its `+`). */
+export function keyParts(key: string): { modifiers: string; key: string } {
+  const [, before, name] = held.exec(key)!;
+  return { modifiers: before, key: name };
+}
+
 interface Reading {
   text: string;
   names: Names;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { keyOf } from "../../../kernel";
-import { normalKey } from "./event-notation";
+import { keyParts, normalKey } from "./event-notation";
 
 const key = (name: string, ...held: ("ctrlKey" | "altKey" | "shiftKey" | "metaKey")[]): string | null =>
   keyOf({
@@ -25,5 +25,17 @@ describe("keys, as the specification names them", () => {
   ])("%s", (found, wanted) => {
     expect(found).toBe(wanted);
     if (found) expect(normalKey(found)).toBe(found);
+  });
+});
+
+describe("a key apart from its modifiers", () => {
+  it.each([
+    ["Enter", "", "Enter"],
+    ["Ctrl+Shift+Space", "Ctrl+Shift+", "Space"],
+    ["+", "", "+"],
+    ["Ctrl++", "Ctrl+", "+"],
+    ["C", "", "C"],
+  ])("%s", (text, modifiers, key) => {
+    expect(keyParts(text)).toEqual({ modifiers, key });
   });
 });

@@ -1,15 +1,13 @@
 /** Keys: dispatch from the focus outwards, then what browsers do by themselves with Tab, Enter and Space. */
 
 import { isCheckable } from "../../cascade";
+import { keyParts } from "../../expression";
 import { DOCUMENT, doingAsked, isDisclosing, isRadio, type PartIndex } from "../../program";
 import { attributeOf } from "../../surface";
 import type { Working } from "../state/working";
 import { besideInGroup } from "./checking";
 import { focusByTab, moveFocus } from "./focus";
 import { click } from "./pointer";
-
-/** A key without the modifiers that are held with it. */
-const bare = (key: string): string => key.replace(/^(?:(?:Ctrl|Alt|Shift|Meta)\+)+(?=.)/, "");
 
 function dispatch(m: Working, key: string, up: boolean): void {
   m.prevented = false;
@@ -36,7 +34,8 @@ export function pressKey(m: Working, key: string): void {
   if (doingAsked(m.program).has("focus-visible") && !/^(Ctrl|Control|Alt|Meta)/.test(key)) m.keyed = true;
   dispatch(m, key, false);
   // Whatever is held with it, the space bar does the same.
-  if (bare(key) === "Space") m.spaceAt = m.prevented ? null : focus;
+  const bare = keyParts(key).key;
+  if (bare === "Space") m.spaceAt = m.prevented ? null : focus;
   if (m.prevented) return;
   if (key === "Tab" || key === "Shift+Tab") focusByTab(m, key !== "Tab");
   const beside = besideInGroup(m, focus, key);
@@ -47,7 +46,7 @@ export function pressKey(m: Working, key: string): void {
     click(m, beside);
   }
   // Enter goes to what is focused by now; a link is clicked with any modifier, and leads to another window then.
-  if (bare(key) !== "Enter" || m.focus === DOCUMENT) return;
+  if (bare !== "Enter" || m.focus === DOCUMENT) return;
   const isLink = /^(a|area)$/.test(m.program.parts[m.focus].part.tag);
   if (key !== "Enter" && key !== "Shift+Enter" && !isLink) return;
   if (activates(m, m.focus, "Enter")) click(m, m.focus, { elsewhere: isLink && key !== "Enter" });
@@ -75,7 +74,7 @@ function submit(m: Working, field: PartIndex): void {
 
 export function releaseKey(m: Working, key: string): void {
   dispatch(m, key, true);
-  if (bare(key) !== "Space") return;
+  if (keyParts(key).key !== "Space") return;
   // Space activates where it was pressed and released on the same element.
   const target = m.spaceAt;
   m.spaceAt = null;

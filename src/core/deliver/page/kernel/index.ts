@@ -1,6 +1,6 @@
 /** The kernel as delivered files carry it: the declarations that something needs, and of those what its component has. */
-import { type KernelModule, kernelSource, kernelWords } from "./kernel-source";
-import { only } from "./only";
+import { kernelSource, kernelWords } from "./kernel-source";
+import { type KernelModule, only } from "./only";
 
 /** What some components have and others have not. */
 export type KernelWord = (typeof kernelWords)[number];

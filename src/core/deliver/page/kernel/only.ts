@@ -1,5 +1,24 @@
 /** Kernel code of which a component takes only what it needs: what stands between two marks is for what has that. */
 
+/** A module of the kernel, as kernel-source.ts has them. */
+export interface KernelModule {
+  /** What it says of itself. */
+  about: string;
+  pieces: readonly KernelPiece[];
+}
+/** A declaration. */
+interface KernelPiece {
+  name: string;
+  /** The declarations that it uses. */
+  needs: readonly string[];
+  /** Those that it uses where a component has all of these, each of them one of several by "or". */
+  more: readonly { with: readonly string[]; needs: readonly string[] }[];
+  /** It stands right under the one before. */
+  joined: boolean;
+  /** What only some need stands between marks. */
+  text: string;
+}
+
 /** Before what only some need: what they have, one of several by "or". */
 export const FROM = "//# only with ";
 /** Before what is one step further out where a component has none of these: around it stands what only they need. */

@@ -1,4 +1,5 @@
 /** What a listener is told (UI Events §5). */
+import { keyParts } from "../../../../expression";
 import type { Context, Event, Listener } from "../context";
 import {
   elementOf,
@@ -36,7 +37,7 @@ export const keyOfCode = (code: number): string | undefined => Object.keys(codes
 
 /** A key and the modifiers that are held with it. @param text as it is written on a sheet */
 export function pressed(text: string): Pick<Event, "key" | "held"> {
-  const [, before, key] = /^((?:(?:Ctrl|Alt|Shift|Meta)\+)*)(.*)$/s.exec(text)!;
+  const { modifiers: before, key } = keyParts(text);
   return { key, held: new Set([...before.split("+"), ...(/^[A-Z]$/.test(key) ? ["Shift"] : [])]) };
 }
 

@@ -4,6 +4,7 @@ import type { Component, Expectation, Expected, Scenario } from "../src/core/mod
 import { compile } from "../src/core/program";
 import { expectationText, runScenario, stepText } from "../src/core/proof";
 import type { Stimulus } from "../src/core/run";
+import { keysOf } from "../src/kernel";
 import { placeOf } from "./place";
 import { until } from "./stage";
 
@@ -14,10 +15,9 @@ import { until } from "./stage";
  */
 export async function act(page: Page, stimulus: Stimulus, by = "data-part"): Promise<boolean> {
   if ("press" in stimulus) {
-    const keys = stimulus.press.split("+") as KeyInput[];
-    for (const k of keys.slice(0, -1)) await page.keyboard.down(k);
-    await page.keyboard.press(keys[keys.length - 1]);
-    for (const k of keys.slice(0, -1).reverse()) await page.keyboard.up(k);
+    const keys = keysOf(stimulus.press).map((k) => (k === "Ctrl" ? "Control" : k) as KeyInput);
+    for (const k of keys) await page.keyboard.down(k);
+    for (const k of keys.reverse()) await page.keyboard.up(k);
     return true;
   }
   if ("keyDown" in stimulus || "keyUp" in stimulus) {

@@ -1,7 +1,6 @@
 /** What a person could do to a page, of the deeds that are drawn at random: what only the browser knows the outcome of is left out. */
 import { takesKeys } from "../../src/core/cascade";
-import { keyParts } from "../../src/core/expression";
-import type { Part } from "../../src/core/model";
+import { keyParts, type Part } from "../../src/core/model";
 import { DOCUMENT, doingAsked, looksAt, type Program } from "../../src/core/program";
 import { type RunState, type Stimulus, stimulate, tracksPointer } from "../../src/core/run";
 import { attributeOf, factsOf, isInView, layoutOf, partById } from "../../src/core/surface";
@@ -72,6 +71,9 @@ const keys = [
   "Ctrl+ArrowDown",
   "Alt+x",
   "End",
+  "Ctrl+Shift+K",
+  "?",
+  "+",
 ];
 
 /** Types of fields that open something when they are pressed. */
@@ -137,7 +139,7 @@ export function stimulusOf(
       const editable = field?.attributes?.contenteditable !== undefined;
       if (
         (editable || (scrolls && field && takesKeys(field.tag, field.attributes ?? {}))) &&
-        /^(x|A|Enter|Space)$/.test(plain)
+        /^(x|A|[?+]|Enter|Space)$/.test(plain)
       )
         return null;
       // What opens by a key, and where Tab goes inside, is the browser's own.

@@ -343,7 +343,7 @@ describe("names and keys", () => {
   it("modifiers in a fixed order, the space bar by its name, none alone", () => {
     const plain = { ctrlKey: false, altKey: false, shiftKey: false, metaKey: false };
     expect(keyOf({ ...plain, key: " " })).toBe("Space");
-    expect(keyOf({ ...plain, key: "K", shiftKey: true, ctrlKey: true })).toBe("Ctrl+K");
+    expect(keyOf({ ...plain, key: "K", shiftKey: true, ctrlKey: true })).toBe("Ctrl+Shift+K");
     expect(keyOf({ ...plain, key: "Tab", shiftKey: true, altKey: true })).toBe("Alt+Shift+Tab");
     expect(keyOf({ ...plain, key: "Shift", shiftKey: true })).toBeNull();
   });

@@ -3,6 +3,7 @@ export { boundsProblem, withoutUnwritable } from "./bounds";
 export * from "./check";
 export * from "./edit";
 export * from "./empty";
+export { keyNames, keyParts, normalKey, notAKey } from "./keys";
 export { jsonText, type Loaded, MAX_FILE, readComponentValue, shapeProblem, writeComponent } from "./load";
 export * from "./names";
 export * from "./own";

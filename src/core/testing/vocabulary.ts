@@ -156,6 +156,9 @@ export const event = ({ parts, operable, states, blocks }: Names, a: number, b: 
       `press Home in ${part}`,
       `press ArrowRight in ${pick(operable, b)}`,
       "press A",
+      "press Ctrl+Shift+K",
+      "press ?",
+      "press +",
       ...(blocks
         ? [
             "scroll past 200px",

@@ -2,7 +2,10 @@
 
 const modifiers = new Set(["Shift", "Control", "Alt", "Meta", "AltGraph", "CapsLock"]);
 
-/** Modifiers in a fixed order, then the key, the space bar as Space; null for a bare modifier. */
+/**
+ * Modifiers in a fixed order, then the key, the space bar as Space; null for a bare modifier. A letter that is pressed with
+ * Ctrl, Alt or Meta is a capital one, whatever Shift and Caps Lock make of it (WAI-ARIA, `aria-keyshortcuts`).
+ */
 export function keyOf(event: {
   key: string;
   ctrlKey: boolean;
@@ -15,8 +18,20 @@ export function keyOf(event: {
   const out: string[] = [];
   if (event.ctrlKey) out.push("Ctrl");
   if (event.altKey) out.push("Alt");
-  // Shift is in the character already where the key is one.
-  if (event.shiftKey && name.length > 1) out.push("Shift");
   if (event.metaKey) out.push("Meta");
-  return [...out, name].join("+");
+  const capital = name.toUpperCase();
+  const isShortcut = out.length > 0 && /^\p{Lu}$/u.test(capital);
+  // Shift is in the character already where the key is another one.
+  if (event.shiftKey && (isShortcut || [...name].length > 1)) out.splice(event.metaKey ? -1 : out.length, 0, "Shift");
+  return [...out, isShortcut ? capital : name].join("+");
+}
+
+/** What is pressed one after another for a key that `keyOf` names: Ctrl and k for `Ctrl+K`, Shift and K for `K`. */
+export function keysOf(name: string): string[] {
+  // A plus that nothing follows is the key itself.
+  const held = name.split(/\+(?=.)/su);
+  const key = held.pop()!;
+  if (!/^\p{L}$/u.test(key) || key.toUpperCase() === key.toLowerCase()) return [...held, key];
+  if (!held.length) return key === key.toLowerCase() ? [key] : ["Shift", key];
+  return [...held, held.includes("Shift") ? key.toUpperCase() : key.toLowerCase()];
 }

@@ -10,6 +10,7 @@ import {
   never,
   type Pointing,
 } from "../../core/trial/system";
+import { keysOf } from "../../kernel";
 import type { Place } from "../in-page/observe";
 import type {} from "../in-page/trial-page";
 import type { Engine } from "./find";
@@ -18,6 +19,8 @@ export const NOT_CALMED = "this browser cannot be asked to prefer reduced motion
 /** As browsers name them; ours are those of the notation. */
 const otherwise: Readonly<Record<string, KeyInput>> = { Space: " ", Ctrl: "Control" };
 const keyName = (key: string): KeyInput => otherwise[key] ?? (key as KeyInput);
+/** As the protocol of Chromium counts those that are held. */
+const bits: Readonly<Record<string, number>> = { Alt: 1, Ctrl: 2, Meta: 4, Shift: 8 };
 
 /** What flees from the pointer is not followed for ever. */
 const MOST_AIMS = 3;
@@ -26,7 +29,8 @@ export class Input {
   private calmed = false;
   private client: CDPSession | null = null;
   private pressed = false;
-  private readonly held = new Set<KeyInput>();
+  /** Keys that are down, as they were named. */
+  private readonly held = new Set<string>();
 
   /** @param map selectors by part; more may come into it */
   constructor(
@@ -44,7 +48,7 @@ export class Input {
 
   /** Lets go of keys and buttons, and of what the browser was asked to prefer. */
   async release(): Promise<void> {
-    for (const key of this.held) await this.tab.keyboard.up(key);
+    for (const key of this.held) await this.up(key);
     await this.tab.mouse.reset();
     if (this.calmed) await this.tab.emulateMediaFeatures([]);
     await this.client?.detach();
@@ -55,22 +59,20 @@ export class Input {
     const done: Done = { done: true };
     const isDown = ("down" in s || "click" in s) && this.pressed;
     if (isDown) return never("the pointer is down already");
-    if ("keyDown" in s && this.held.has(keyName(s.keyDown))) return never(`${s.keyDown} is down already`);
+    if ("keyDown" in s && this.held.has(s.keyDown)) return never(`${s.keyDown} is down already`);
     if ("press" in s) {
-      const keys = s.press.split("+").map(keyName);
-      for (const k of keys.slice(0, -1)) await tab.keyboard.down(k);
-      await tab.keyboard.press(keys.at(-1)!);
-      for (const k of keys.slice(0, -1).reverse()) await tab.keyboard.up(k);
+      await this.down(s.press);
+      await this.up(s.press);
       return done;
     }
     if ("keyDown" in s) {
-      this.held.add(keyName(s.keyDown));
-      await tab.keyboard.down(keyName(s.keyDown));
+      this.held.add(s.keyDown);
+      await this.down(s.keyDown);
       return done;
     }
     if ("keyUp" in s) {
-      this.held.delete(keyName(s.keyUp));
-      await tab.keyboard.up(keyName(s.keyUp));
+      this.held.delete(s.keyUp);
+      await this.up(s.keyUp);
       return done;
     }
     if ("scroll" in s) {
@@ -91,6 +93,35 @@ export class Input {
       return answeredTo(s.answer, answered);
     }
     return fromWithin(s) ?? this.point(s as Pointing);
+  }
+
+  private async down(name: string): Promise<void> {
+    const keys = keysOf(name);
+    for (const [i, key] of keys.entries()) await this.key("down", key, keys.slice(0, i));
+  }
+
+  private async up(name: string): Promise<void> {
+    const keys = keysOf(name);
+    for (const [i, key] of [...keys.entries()].reverse()) await this.key("up", key, keys.slice(0, i));
+  }
+
+  /** @param held the modifiers before it */
+  private async key(goes: "down" | "up", key: string, held: readonly string[]): Promise<void> {
+    try {
+      await this.tab.keyboard[goes](keyName(key));
+    } catch (e) {
+      // Puppeteer's keyboard of Chromium is an American one: on others there are keys of their own.
+      if (this.engine !== "chromium" || [...key].length !== 1) throw e;
+      this.client ??= await this.tab.createCDPSession();
+      const modifiers = held.reduce((sum, m) => sum + bits[m], 0);
+      const text = goes === "down" && !(modifiers & ~bits.Shift) ? { text: key } : {};
+      await this.client.send("Input.dispatchKeyEvent", {
+        type: goes === "down" ? "keyDown" : "keyUp",
+        key,
+        modifiers,
+        ...text,
+      });
+    }
   }
 
   private async point(s: Pointing): Promise<Done> {

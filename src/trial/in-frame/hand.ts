@@ -6,20 +6,18 @@ import userEvent, { type UserEvent } from "@testing-library/user-event";
 import { tabbable } from "tabbable";
 import type { Stimulus } from "../../core/model";
 import { answeredTo, cannotPoint, type Done, fromWithin, never, type Pointing } from "../../core/trial/system";
+import { keysOf } from "../../kernel";
 import { focusedElement } from "../in-page/elements";
 import { hit } from "../in-page/observe";
 import type { TrialPage } from "../in-page/trial-page";
 import { captorOf, keepCapture, letGo } from "./capture";
 import { clickedAt, closeTopmost, topmostModal } from "./closing";
+import { keyboardOf } from "./keyboard";
 import { pointAt, pressOn, rewriteRules, showFocus } from "./marks";
 import { prefer } from "./preference";
 
 type Map = Readonly<Record<string, string>>;
 
-/** As the library writes keys. */
-const names: Readonly<Record<string, string>> = { Ctrl: "Control", Space: " " };
-const typed = (key: string, how: "" | ">"): string => `{${names[key] ?? key}${how}}`;
-const released = (key: string): string => `{/${names[key] ?? key}}`;
 const typesText =
   "input:not([type=button], [type=checkbox], [type=radio], [type=submit], [type=reset]), textarea, select";
 
@@ -27,6 +25,7 @@ const lyingAt = (x: number, y: number): Element => hit(x, y) ?? document.documen
 
 export class Hand {
   private readonly user: UserEvent = userEvent.setup({ document, delay: null, pointerEventsCheck: 0 });
+  private readonly keyboard = keyboardOf(this.user);
   private readonly held = new Set<string>();
   private pressed: Element | null = null;
   private at = { x: -1, y: -1 };
@@ -53,19 +52,15 @@ export class Hand {
     rewriteRules();
     let done: Done = { done: true };
     if ("press" in s) {
-      const keys = s.press.split("+");
-      for (const k of keys.slice(0, -1)) await this.user.keyboard(typed(k, ">"));
-      const shift = keys.includes("Shift");
-      await this.down(keys.at(-1)!, shift);
-      await this.up(keys.at(-1)!, shift);
-      for (const k of keys.slice(0, -1).reverse()) await this.user.keyboard(released(k));
+      await this.down(s.press);
+      await this.up(s.press);
     } else if ("keyDown" in s) {
       if (this.held.has(s.keyDown)) return never(`${s.keyDown} is down already`);
       this.held.add(s.keyDown);
-      await this.down(s.keyDown, this.held.has("Shift"));
+      await this.down(s.keyDown);
     } else if ("keyUp" in s) {
       this.held.delete(s.keyUp);
-      await this.up(s.keyUp, this.held.has("Shift"));
+      await this.up(s.keyUp);
     } else if ("scroll" in s) scrollTo({ top: s.scroll, behavior: "instant" });
     else if ("blur" in s) this.page.blur();
     else if ("answer" in s) done = answeredTo(s.answer, this.page.answer(s.answer, s.ok));
@@ -75,8 +70,13 @@ export class Hand {
     return done;
   }
 
-  private async down(key: string, shift: boolean): Promise<void> {
+  /** @param name with its modifiers, which go down first */
+  private async down(name: string): Promise<void> {
     this.byKey = true;
+    const modifiers = keysOf(name);
+    const key = modifiers.pop()!;
+    const shift = modifiers.includes("Shift");
+    for (const modifier of modifiers) await this.keyboard("down", modifier);
     const target = focusedElement() ?? document.body;
     if (key === "Tab") {
       const event = new KeyboardEvent("keydown", {
@@ -90,23 +90,25 @@ export class Hand {
       if (target.dispatchEvent(event)) this.tab(shift);
       return;
     }
-    await this.user.keyboard(typed(key, ">"));
+    await this.keyboard("down", key);
     if (this.stopped?.defaultPrevented) return;
     if (key === "Escape") closeTopmost();
     if (key === "Enter" && target.matches("summary")) (target as HTMLElement).click();
   }
 
-  private async up(key: string, shift: boolean): Promise<void> {
+  private async up(name: string): Promise<void> {
+    const modifiers = keysOf(name);
+    const key = modifiers.pop()!;
     const target = focusedElement() ?? document.body;
     if (key === "Tab") {
-      target.dispatchEvent(
-        new KeyboardEvent("keyup", { key, code: key, shiftKey: shift, bubbles: true, composed: true }),
-      );
-      return;
+      const shiftKey = modifiers.includes("Shift");
+      target.dispatchEvent(new KeyboardEvent("keyup", { key, code: key, shiftKey, bubbles: true, composed: true }));
+    } else {
+      await this.keyboard("up", key);
+      if (key === "Space" && !this.stopped?.defaultPrevented && target.matches("summary"))
+        (target as HTMLElement).click();
     }
-    await this.user.keyboard(released(key));
-    if (key === "Space" && !this.stopped?.defaultPrevented && target.matches("summary"))
-      (target as HTMLElement).click();
+    for (const modifier of modifiers.reverse()) await this.keyboard("up", modifier);
   }
 
   /** Where the next Tab stop is; out of the page after the last. */

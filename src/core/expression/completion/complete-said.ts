@@ -1,7 +1,7 @@
 /** What can be typed next in claims, expectations and steps. */
+import { keyNames } from "../../model";
 import type { Names } from "../names";
 import { claimForms } from "../notation/claim-notation";
-import { keyNames } from "../notation/event-notation";
 import { stepForms } from "../notation/step-notation";
 
 export type SaidKind = "claim" | "expectation" | "step";

@@ -1,8 +1,9 @@
 /** What can be typed next in a cell. */
 
+import { keyNames } from "../../model";
 import { partArgument } from "../argument";
 import type { Names } from "../names";
-import { eventForms, keyNames } from "../notation/event-notation";
+import { eventForms } from "../notation/event-notation";
 import { lookWords } from "../notation/look-notation";
 import { splitTop } from "../scan";
 

@@ -6,6 +6,8 @@ import {
   isEventDescriptor,
   isName,
   nameRule,
+  normalKey,
+  notAKey,
   type PointerEventName,
 } from "../../model";
 import { compileExpression } from "../expression";
@@ -104,36 +106,6 @@ export const eventForms: readonly string[] = [
   "automatic",
 ];
 
-const modifiers = ["Ctrl", "Alt", "Shift", "Meta"];
-const namedKeys = new Map(
-  "Escape Enter Tab Space ArrowUp ArrowDown ArrowLeft ArrowRight Home End PageUp PageDown Backspace Delete Insert F1 F2 F3 F4 F5 F6 F7 F8 F9 F10 F11 F12"
-    .split(" ")
-    .map((k) => [k.toLowerCase(), k]),
-);
-namedKeys.set("esc", "Escape");
-export const keyNames: readonly string[] = [...new Set(namedKeys.values())];
-
-/**
- * A key as `KeyboardEvent.key` names it (UI Events), with modifiers in a fixed order: `Ctrl+Shift+K`. The space bar is
- * `Space`. Null when it is none.
- */
-export function normalKey(text: string): string | null {
-  const parts = text === "+" ? ["+"] : text.endsWith("++") ? [...text.slice(0, -2).split("+"), "+"] : text.split("+");
-  const key = parts.pop() ?? "";
-  const found = parts.map((p) => modifiers.find((m) => m.toLowerCase() === p.trim().toLowerCase()));
-  if (found.includes(undefined)) return null;
-  const named = key === " " ? "Space" : (namedKeys.get(key.trim().toLowerCase()) ?? key.trim());
-  if ([...named].length !== 1 && !keyNames.includes(named)) return null;
-  return [...modifiers.filter((m) => found.includes(m)), named].join("+");
-}
-
-const held = new RegExp(`^((?:(?:${modifiers.join("|")})\\+)*)(.*)$`, "s");
-/** A key as `normalKey` gives it, apart from the modifiers that are held with it (each with its `+`). */
-export function keyParts(key: string): { modifiers: string; key: string } {
-  const [, before, name] = held.exec(key)!;
-  return { modifiers: before, key: name };
-}
-
 interface Reading {
   text: string;
   names: Names;
@@ -172,7 +144,7 @@ const key =
   (r: Reading): Parsed<EventSpec> => {
     const within = /^(\S+)\s+in\s+(.*)$/.exec(r.rest.text);
     const pressed = normalKey(within ? within[1] : r.rest.text);
-    if (!pressed) return fault("name one key, such as Escape, ArrowDown, a or Ctrl+K", r.rest);
+    if (!pressed) return fault(notAKey(within ? within[1] : r.rest.text), r.rest);
     const event: EventSpec = { on: "key", key: pressed, ...(up ? { up: true as const } : {}) };
     if (!within) return ok(event);
     const part = partIn(r, within[2]);

@@ -1,9 +1,8 @@
 /** Steps of scenarios as text: `click close`, `press Escape`, `pointer down on b`, `wait 200 ms`, `passes answers`. */
-import { own, type Step, stepSchema } from "../../model";
+import { normalKey, notAKey, own, type Step, stepSchema } from "../../model";
 import type { Names } from "../names";
 import { fault, listed, type Parsed, storable } from "../parsed";
 import { trimmed } from "../scan";
-import { normalKey } from "./event-notation";
 
 /** The forms of a step; errors and completion list them. */
 export const stepForms: readonly string[] = [
@@ -51,7 +50,7 @@ function readStep(text: string, names: Names): Parsed<What> {
   if (key) {
     // A scenario over several values may leave the key open: {key}.
     const pressed = /^\{\w[\w-]*\}$/.test(key[2]) ? key[2] : normalKey(key[2]);
-    if (!pressed) return fault("name one key, such as Escape, ArrowDown, a or Ctrl+K", piece);
+    if (!pressed) return fault(notAKey(key[2]), piece);
     return ok(key[1] === "press" ? { press: pressed } : key[1] === "hold" ? { keyDown: pressed } : { keyUp: pressed });
   }
   const scroll = /^scroll\s+to\s+(\d+)\s*(px)?$/.exec(said);

@@ -1,5 +1,6 @@
 /** Names, and the texts that are checked only where they are compiled. */
 import { z } from "zod";
+import { normalKey } from "../keys";
 
 // Zod would otherwise try to compile its checks with `Function`, which the app's content security policy forbids.
 z.config({ jitless: true });
@@ -36,8 +37,12 @@ export const eventDescriptor = z
   .max(400);
 export const isEventDescriptor = (text: string): boolean => text.length <= 400 && descriptorPattern.test(text);
 
-/** A key as `KeyboardEvent.key` names it (UI Events), with its modifiers. */
-export const keyName = z.string().min(1).max(60);
+/** A key as `normalKey` gives it, whichever way it is written; what stands for one in a scenario over several values stays. */
+export const keyName = z
+  .string()
+  .min(1)
+  .max(60)
+  .overwrite((key) => normalKey(key) ?? key);
 
 /** A CSS <time>: a number with its unit. */
 export const durationPattern = /^(\d+\.?\d*|\.\d+)(ms|s)$/;

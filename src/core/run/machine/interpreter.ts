@@ -1,7 +1,7 @@
 /** The interpreter: from a state and a stimulus, or a stretch of time, to the next state. Pure; no clock but its own. */
 import { micros } from "../../measure";
 import type { Value } from "../../model";
-import { own } from "../../model";
+import { normalKey, own } from "../../model";
 import { answerEvent, DOCUMENT, NOBODY, type PartIndex, type Program, poseOf, rowsFor } from "../../program";
 import { envOf, type PageState, scrolledWithin, scrollRange, trackEnd } from "../../surface";
 import { press, pressKey, releaseKey } from "../person/keys";
@@ -198,22 +198,22 @@ export function stimulate(program: Program, state: RunState, stimulus: Stimulus)
     return { state, step };
   }
   const machine = new Machine(program, state, step);
-  const key = (kind: "press" | "keyDown" | "keyUp", name: string): Cause => ({ kind, key: name, focus: state.focus });
-  if ("press" in stimulus) {
-    step.cause = key("press", stimulus.press);
-    press(machine, stimulus.press);
-  } else if ("keyDown" in stimulus) {
-    step.cause = key("keyDown", stimulus.keyDown);
-    pressKey(machine, stimulus.keyDown);
-  } else if ("keyUp" in stimulus) {
-    step.cause = key("keyUp", stimulus.keyUp);
-    releaseKey(machine, stimulus.keyUp);
-  } else if ("down" in stimulus || "up" in stimulus || "move" in stimulus) {
+  if ("press" in stimulus) press(machine, keyed(machine, "press", stimulus.press));
+  else if ("keyDown" in stimulus) pressKey(machine, keyed(machine, "keyDown", stimulus.keyDown));
+  else if ("keyUp" in stimulus) releaseKey(machine, keyed(machine, "keyUp", stimulus.keyUp));
+  else if ("down" in stimulus || "up" in stimulus || "move" in stimulus) {
     const [kind, name] = Object.entries(stimulus)[0] as ["down" | "up" | "move", string | null];
     pointerAct(machine, kind, part(name));
   } else surroundings(machine, stimulus);
   finish(machine, state);
   return { state: machine.result(), step };
+}
+
+/** @returns the key as rows name it */
+function keyed(machine: Machine, kind: "press" | "keyDown" | "keyUp", said: string): string {
+  const key = said.includes("+") ? (normalKey(said) ?? said) : said;
+  machine.step.cause = { kind, key, focus: machine.focus };
+  return key;
 }
 
 function pointerAct(machine: Machine, kind: "down" | "up" | "move", aimed: PartIndex): void {

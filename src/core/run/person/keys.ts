@@ -1,7 +1,7 @@
 /** Keys: dispatch from the focus outwards, then what browsers do by themselves with Tab, Enter and Space. */
 
 import { isCheckable } from "../../cascade";
-import { keyParts } from "../../expression";
+import { keyParts } from "../../model";
 import { DOCUMENT, doingAsked, isDisclosing, isRadio, type PartIndex } from "../../program";
 import { attributeOf } from "../../surface";
 import type { Working } from "../state/working";

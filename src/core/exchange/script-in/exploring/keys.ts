@@ -1,4 +1,5 @@
 /** Keys that a script asks for: those that it names, with the modifiers that it looks at; and any other. */
+import { keyOf, keysOf } from "../../../../kernel";
 import { keyOfCode } from "../reading";
 import type { Act } from "./acts";
 
@@ -44,19 +45,34 @@ export function modified(keys: ReadonlySet<string>, source: string): string[] {
   return [...keys].flatMap((key) =>
     sets.flatMap((set) => {
       const held = set.split(" ");
-      if (key.length > 1 || !held.includes("Shift")) return [[...held, key].join("+")];
+      if (key.length > 1 || key === " ") return [written(key, held)];
       // Shift is in the character already, where it is known which that is.
-      return /[a-z]/.test(key) ? [[...held.filter((m) => m !== "Shift"), key.toUpperCase()].join("+")] : [];
+      if (!/[a-z]/i.test(key)) return held.includes("Shift") ? [] : [written(key, held)];
+      return [written(held.includes("Shift") ? key.toUpperCase() : key, /[A-Z]/.test(key) ? [...held, "Shift"] : held)];
     }),
   );
 }
 
-/** Each with one modifier less; Shift of a character is in the character. */
-function withFewer(key: string): string[] {
-  const [last, ...before] = key.split("+").reverse();
-  const held = before.reverse();
-  const less = held.map((_m, i) => [...held.filter((_n, at) => at !== i), last].join("+"));
-  return /^[A-Z]$/.test(last) ? [...less, [...held, last.toLowerCase()].join("+")] : less;
+/** @param key as the browser would say it */
+const written = (key: string, held: readonly string[]): string =>
+  keyOf({
+    key,
+    ctrlKey: held.includes("Ctrl"),
+    altKey: held.includes("Alt"),
+    shiftKey: held.includes("Shift"),
+    metaKey: held.includes("Meta"),
+  })!.replace(/Space$/, " ");
+
+/** Each with one modifier less. */
+function withFewer(name: string): string[] {
+  const held = keysOf(name);
+  const key = held.pop()!;
+  return held.map((less) =>
+    written(
+      less === "Shift" && key.length === 1 ? key.toLowerCase() : key,
+      held.filter((m) => m !== less),
+    ),
+  );
 }
 
 /**

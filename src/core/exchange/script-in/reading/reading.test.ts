@@ -190,9 +190,10 @@ describe("keys", () => {
     return doc.reactions.map((r) => printEvent(r.event));
   };
   it.each([
-    ["e.ctrlKey && e.key === 'k'", ["press Ctrl+k"]],
-    ["(e.metaKey || e.ctrlKey) && e.key === 'k'", ["press Ctrl+k", "press Meta+k"]],
-    ["e.ctrlKey && e.shiftKey && e.code === 'KeyP'", ["press Ctrl+P"]],
+    ["e.ctrlKey && e.key === 'k'", ["press Ctrl+K"]],
+    ["(e.metaKey || e.ctrlKey) && e.key === 'k'", ["press Ctrl+K", "press Meta+K"]],
+    ["e.ctrlKey && e.shiftKey && e.code === 'KeyP'", ["press Ctrl+Shift+P"]],
+    ["e.ctrlKey && e.key === 'K'", ["press Ctrl+Shift+K"]],
     ["e.altKey && e.key === 'ArrowUp'", ["press Alt+ArrowUp"]],
     ["e.getModifierState('Control') && e.key === 'Enter'", ["press Ctrl+Enter"]],
     // Nobody looks for a modifier there, or it makes no difference.

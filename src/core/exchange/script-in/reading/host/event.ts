@@ -1,5 +1,5 @@
 /** What a listener is told (UI Events §5). */
-import { keyParts } from "../../../../expression";
+import { keysOf } from "../../../../../kernel";
 import type { Context, Event, Listener } from "../context";
 import {
   elementOf,
@@ -37,8 +37,8 @@ export const keyOfCode = (code: number): string | undefined => Object.keys(codes
 
 /** A key and the modifiers that are held with it. @param text as it is written on a sheet */
 export function pressed(text: string): Pick<Event, "key" | "held"> {
-  const { modifiers: before, key } = keyParts(text);
-  return { key, held: new Set([...before.split("+"), ...(/^[A-Z]$/.test(key) ? ["Shift"] : [])]) };
+  const held = keysOf(text);
+  return { key: held.pop()!, held: new Set(held) };
 }
 
 /** The first line that did something about it. */

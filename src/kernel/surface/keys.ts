@@ -3,8 +3,8 @@
 const modifiers = new Set(["Shift", "Control", "Alt", "Meta", "AltGraph", "CapsLock"]);
 
 /**
- * Modifiers in a fixed order, then the key, the space bar as Space; null for a bare modifier. A letter that is pressed with
- * Ctrl, Alt or Meta is a capital one, whatever Shift and Caps Lock make of it (WAI-ARIA, `aria-keyshortcuts`).
+ * Modifiers in a fixed order, then the key, the space bar as Space; null for a bare modifier. A letter with Ctrl, Alt or Meta
+ * is a capital one, whatever Shift and Caps Lock make of it (WAI-ARIA, `aria-keyshortcuts`).
  */
 export function keyOf(event: {
   key: string;
@@ -14,16 +14,21 @@ export function keyOf(event: {
   metaKey: boolean;
 }): string | null {
   if (modifiers.has(event.key)) return null;
-  const name = event.key === " " ? "Space" : event.key;
+  const { ctrlKey, altKey, shiftKey, metaKey } = event;
+  let name = event.key === " " ? "Space" : event.key;
+  // Shift is in the character already where the key is one.
+  let isShifted = shiftKey && [...name].length > 1;
+  // only with shortcuts by letters
+  if ((ctrlKey || altKey || metaKey) && /^\p{Lu}$/u.test(name.toUpperCase())) {
+    name = name.toUpperCase();
+    isShifted = shiftKey;
+  }
   const out: string[] = [];
-  if (event.ctrlKey) out.push("Ctrl");
-  if (event.altKey) out.push("Alt");
-  if (event.metaKey) out.push("Meta");
-  const capital = name.toUpperCase();
-  const isShortcut = out.length > 0 && /^\p{Lu}$/u.test(capital);
-  // Shift is in the character already where the key is another one.
-  if (event.shiftKey && (isShortcut || [...name].length > 1)) out.splice(event.metaKey ? -1 : out.length, 0, "Shift");
-  return [...out, isShortcut ? capital : name].join("+");
+  if (ctrlKey) out.push("Ctrl");
+  if (altKey) out.push("Alt");
+  if (isShifted) out.push("Shift");
+  if (metaKey) out.push("Meta");
+  return [...out, name].join("+");
 }
 
 /** What is pressed one after another for a key that `keyOf` names: Ctrl and k for `Ctrl+K`, Shift and K for `K`. */

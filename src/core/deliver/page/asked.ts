@@ -183,6 +183,7 @@ const tests: Record<KernelWord, Test> = {
   "reactions to the start": (a) => a.on("mounted"),
   "repeated steps": (a) => tests.completion(a) || tests["focus listened for"](a),
   "rising conditions": (a) => a.on("becomes"),
+  "shortcuts by letters": (a) => a.events.some((e) => e.on === "key" && /\+\p{L}$/u.test(e.key)),
   "stopped events": (a) => a.does("stop"),
   "text that is edited": (a) => a.attribute("contenteditable").length > 0,
   texts: (a) => assigned(a, "text"),

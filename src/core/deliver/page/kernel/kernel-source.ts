@@ -54,6 +54,7 @@ export const kernelWords = [
   "reactions to the start",
   "repeated steps",
   "rising conditions",
+  "shortcuts by letters",
   "stopped events",
   "text that is edited",
   "texts",
@@ -390,7 +391,7 @@ export const kernelSource: readonly KernelModule[] = [
         needs: ["modifiers"],
         more: [],
         joined: false,
-        text: '/**\n * Modifiers in a fixed order, then the key, the space bar as Space; null for a bare modifier. A letter that is pressed with\n * Ctrl, Alt or Meta is a capital one, whatever Shift and Caps Lock make of it (WAI-ARIA, `aria-keyshortcuts`).\n */\nfunction keyOf(event) {\n  if (modifiers.has(event.key)) return null;\n  const name = event.key === " " ? "Space" : event.key;\n  const out = [];\n  if (event.ctrlKey) out.push("Ctrl");\n  if (event.altKey) out.push("Alt");\n  if (event.metaKey) out.push("Meta");\n  const capital = name.toUpperCase();\n  const isShortcut = out.length > 0 && /^\\p{Lu}$/u.test(capital);\n  // Shift is in the character already where the key is another one.\n  if (event.shiftKey && (isShortcut || [...name].length > 1)) out.splice(event.metaKey ? -1 : out.length, 0, "Shift");\n  return [...out, isShortcut ? capital : name].join("+");\n}',
+        text: '/**\n * Modifiers in a fixed order, then the key, the space bar as Space; null for a bare modifier. A letter with Ctrl, Alt or Meta\n * is a capital one, whatever Shift and Caps Lock make of it (WAI-ARIA, `aria-keyshortcuts`).\n */\nfunction keyOf(event) {\n  if (modifiers.has(event.key)) return null;\n  const { ctrlKey, altKey, shiftKey, metaKey } = event;\n  let name = event.key === " " ? "Space" : event.key;\n  // Shift is in the character already where the key is one.\n  let isShifted = shiftKey && [...name].length > 1;\n//# only with shortcuts by letters\n  if ((ctrlKey || altKey || metaKey) && /^\\p{Lu}$/u.test(name.toUpperCase())) {\n    name = name.toUpperCase();\n    isShifted = shiftKey;\n  }\n//# until here\n  const out = [];\n  if (ctrlKey) out.push("Ctrl");\n  if (altKey) out.push("Alt");\n  if (isShifted) out.push("Shift");\n  if (metaKey) out.push("Meta");\n  return [...out, name].join("+");\n}',
       },
       {
         name: "keysOf",

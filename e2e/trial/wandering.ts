@@ -1,6 +1,6 @@
 /** Runs that nobody made from a sheet: whatever a person could do next, at random, those acts too that the sheet knows nothing of. */
 import fc from "fast-check";
-import type { Component, Step } from "../../src/core/model";
+import { type Component, keyParts, type Step } from "../../src/core/model";
 import { compile, DOCUMENT } from "../../src/core/program";
 import { advance, type RunState, type Stimulus, start, stimulate } from "../../src/core/run";
 import { type Deed, deeds } from "../../src/core/testing/specifications";
@@ -34,10 +34,21 @@ class Held {
  * Where Tab goes from where one clicked depends on which of the words there were hit; how far a key scrolls is the
  * browser's own affair.
  */
-const leadsAnywhere = ({ page }: Component, { focus, tabFrom }: RunState, act: object): boolean =>
+const leadsAnywhere = (doc: Component, { focus, tabFrom }: RunState, act: object): boolean =>
   focus === DOCUMENT && "press" in act && /Tab$/.test(String(act.press))
     ? tabFrom !== DOCUMENT
-    : page.measured !== undefined && /Space|Arrow|Home|End/.test(JSON.stringify(act));
+    : asksForScrolling(doc) && /Space|Arrow|Home|End/.test(JSON.stringify(act));
+const asksForScrolling = ({ page, reactions }: Component): boolean =>
+  page.measured !== undefined || reactions.some(({ event }) => /^scroll|view$/.test(event.on));
+
+/** Who looks at no modifier hears a key with any; a sheet that was read of it says the key alone. */
+function isHeardAlone(doc: Component, act: object): boolean {
+  const [name] = Object.values(act);
+  if (!("press" in act || "keyDown" in act || "keyUp" in act) || !keyParts(name).modifiers) return false;
+  const keys = doc.reactions.flatMap(({ event }) => (event.on === "key" ? [event.key] : []));
+  const bare = (key: string): string => keyParts(key).key.toLowerCase();
+  return !keys.includes(name) && keys.some((key) => bare(key) === bare(name));
+}
 
 function walk(doc: Component, drawn: readonly Deed[]): Step[] {
   const program = compile(doc);
@@ -47,7 +58,7 @@ function walk(doc: Component, drawn: readonly Deed[]): Step[] {
   for (const deed of drawn) {
     const act =
       deed.kind === "wait" ? { wait: WAITS[deed.at % WAITS.length] } : stimulusOf(program, state, deed, "chromium");
-    if (!act || leadsAnywhere(doc, state, act)) continue;
+    if (!act || leadsAnywhere(doc, state, act) || isHeardAlone(doc, act)) continue;
     if ("wait" in act) state = advance(program, state, state.now + act.wait);
     else {
       const { state: then, step } = stimulate(program, state, act);

@@ -207,6 +207,49 @@ describe("what a style sheet puts before and after", () => {
   });
 });
 
+/** Elements of every kind that have a name, by what is in them or by what their author says. */
+const named: readonly ((a: string) => string)[] = [
+  (a) => `<select ${a}><option ${a}>ship<option>boat</select>`,
+  (a) => `<select size="3" ${a}><option ${a}>ship<option>boat</select>`,
+  (a) =>
+    `<select multiple ${a}><optgroup label="fleet" ${a}><option ${a}>ship<option selected>boat</optgroup></select>`,
+  (a) => `<table ${a}><caption ${a}>fleet</caption><tr ${a}><th ${a}>ship<td ${a}>boat</table>`,
+  (a) => `<table role="grid" ${a}><tr ${a}><th ${a}>ship<td ${a}>boat</table>`,
+  (a) => `<div role="table" ${a}><div role="row" ${a}><div role="cell" ${a}>ship</div></div></div>`,
+  (a) => `<div role="treegrid" ${a}><div role="row" ${a}><div role="gridcell" ${a}>ship</div></div></div>`,
+  (a) => `<fieldset ${a}><legend ${a}>fleet</legend>ship</fieldset>`,
+  (a) => `<figure ${a}><figcaption ${a}>fleet</figcaption>ship</figure>`,
+  (a) => `<details ${a}><summary ${a}>fleet</summary><button ${a}>ship</button></details>`,
+  (a) => `<details open ${a}><summary ${a}>fleet</summary><button ${a}>ship</button></details>`,
+  (a) => `<div role="listbox" ${a}><div role="option" ${a}>ship</div></div>`,
+  (a) => `<label ${a}>fleet <input ${a}></label><label ${a}>fleet <select ${a}><option ${a}>ship</select></label>`,
+  (a) =>
+    `<input type="submit" value="ship" ${a}><input type="button" ${a}><input type="image" alt="ship" src="data:," ${a}>`,
+  (a) =>
+    `<textarea ${a}>ship</textarea><progress ${a}></progress><meter value=".5" ${a}></meter><output ${a}>ship</output>`,
+  (a) => `<h2 ${a}>ship</h2><a href="#x" ${a}>ship</a><a ${a}>ship</a><dl ${a}><dt ${a}>ship<dd ${a}>boat</dl>`,
+  (a) =>
+    `<nav ${a}>ship</nav><section ${a}>ship</section><ul ${a}><li ${a}>ship</ul><hr ${a}><img alt="boat" src="data:," ${a}>`,
+  (a) => `<div hidden id="away" ${a}>ship <b ${a}>boat</b></div><button aria-labelledby="away">x</button>`,
+  (a) => `<button ${a}><span style="display: contents" ${a}>ship</span><i hidden ${a}>boat</i></button>`,
+];
+describe("what has a name", () => {
+  const css =
+    ".said::before { content: 'before' } .said::after { content: 'after' } .apart::after { content: 'a'; position: absolute }";
+  it.each([
+    "",
+    "class=said",
+    "class=apart",
+    "title=told",
+    "aria-label=told",
+    "class=said title=told",
+    'aria-label="" title=told',
+  ])("has it from Chromium's own: %s", async (a) => {
+    const html = named.map((of, i) => of(a).replaceAll("away", `away${i}`)).join("\n");
+    expect(await unlike(html, css)).toEqual([]);
+  });
+});
+
 describe("a role", () => {
   const some = "option treeitem listitem cell form region generic directory image odd tab menuitem row".split(" ");
   const around = "list listbox tree group table grid treegrid tablist menu none article".split(" ");

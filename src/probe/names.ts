@@ -1,7 +1,7 @@
 /** Accessible names on a page, by a library that computes them; what it does not know it is told. */
 import { computeAccessibleName } from "dom-accessibility-api";
 import { isHinted } from "../core/cascade/selectors/controls";
-import { isApart, isUnnamed, rangeText } from "../core/surface/accessibility/aria";
+import { drawsByItself, isApart, isUnnamed, rangeText } from "../core/surface/accessibility/aria";
 import { generatedText } from "../core/surface/accessibility/generated";
 import { isInGrid, isNamed, isSkipped, referredBy, roleOf, saidRolesOf } from "./roles";
 import { isFocusable, isInert } from "./standing";
@@ -9,7 +9,7 @@ import { isFocusable, isInert } from "./standing";
 /** The accessible name; empty where there is none. */
 export const nameOf = (e: Element): string => (saidByTag(e) ?? nameByRole(e)).replace(/\s+/g, " ").trim();
 
-const isLabelled = (e: Element): boolean => e.matches("[aria-label], [aria-labelledby]");
+const isLabelled = (e: Element): boolean => isNamed(e, ["aria-label"]);
 
 /** What the library does not know, or says in other words than browsers. */
 function saidByTag(e: Element): string | null {
@@ -19,12 +19,15 @@ function saidByTag(e: Element): string | null {
 
 function nameByRole(e: Element): string {
   const hasNone =
-    (isUnnamed(roleOf(e)) && !isLabelled(e)) || isRowOfTable(e) || isUnsaid(e) || (isWritten(e) && !isNamed(e));
+    (isUnnamed(roleOf(e)) && !isLabelled(e)) ||
+    (isRowOfTable(e) && !isNamed(e)) ||
+    isUnsaid(e) ||
+    (isWritten(e) && !isNamed(e));
   return hasNone ? "" : computed(e) || authored(e) || hintOf(e);
 }
 
-/** Rows are told by their cells, but in a grid they can be gone through by themselves; the library names all. */
-const isRowOfTable = (e: Element): boolean => roleOf(e) === "row" && !isNamed(e) && !isInGrid(e);
+/** Rows are told by their cells, but in a grid they can be gone through by themselves; the library names all by these. */
+const isRowOfTable = (e: Element): boolean => roleOf(e) === "row" && !isInGrid(e);
 
 /** What has labels is called what they say: where all are hidden or empty, nothing, and no title is asked (as in Chromium). */
 function isUnsaid(e: Element): boolean {
@@ -60,8 +63,8 @@ function computed(e: Element): string {
     .map((other) => [other, { ...toldOf(other, isReferred(other)), ...refersTo(other) }] as const);
   // The library does not know of terms that they are named by what is in them; nor of what names itself among others.
   const isOwnLabel = named.includes(e) && !/^(input|select|textarea)$/.test(e.localName);
-  const own = roleOf(e) === "term" || isOwnLabel ? "cell" : roleOf(e) || "generic";
-  const isTold = own === "cell" || (e.hasAttribute("role") && own !== e.getAttribute("role"));
+  const own = isRowOfTable(e) ? "group" : roleOf(e) === "term" || isOwnLabel ? "cell" : roleOf(e) || "generic";
+  const isTold = /^(cell|group)$/.test(own) || (e.hasAttribute("role") && own !== e.getAttribute("role"));
   told.push([e, { ...(isTold ? { role: own } : {}), ...refersTo(e) }]);
   return withTold(told, () =>
     computeAccessibleName(e, {
@@ -89,10 +92,11 @@ const away = {
   getPropertyValue: (name: string) => (name === "display" ? "none" : ""),
 } as unknown as CSSStyleDeclaration;
 
-/** What stands before or after what an element holds. */
+/** What stands before or after what an element holds: nothing where it has no box. */
 function generatedIn(e: Element, pseudo: string): string {
   const { content, display, visibility } = getComputedStyle(e, pseudo);
-  if (display === "none" || visibility !== "visible") return "";
+  if (display === "none" || visibility !== "visible" || drawsByItself(e.localName)) return "";
+  if (!e.checkVisibility() && getComputedStyle(e).display !== "contents") return "";
   return generatedText(content, (name) => e.getAttribute(name)).replace(/\s+/g, " ");
 }
 /** In the one way that the library reads it: as a string. */

@@ -22,6 +22,9 @@ const apart = new Set(
     "tablist tabpanel timer toolbar tree treegrid"
   ).split(" "),
 );
+/** Nothing that a style sheet puts before or after is said in these: browsers draw them by themselves. */
+export const drawsByItself = (tag: string): boolean => /^(input|option)$/.test(tag);
+
 /** By their tags alone these are told with what they are in, though their roles are not. */
 const toldAlong = /^(address|details|footer|img|input|optgroup|progress|select|svg|t(able|head|body|foot|r))$/;
 /** By their tags alone these are not, wherever they stand and whether or not they have a role there. */

@@ -3,7 +3,7 @@ import { isHinted, isInlineTag, labelable, type Side } from "../../cascade";
 import { DOCUMENT, looksAt, type PartIndex, type Program } from "../../program";
 import { layoutOf } from "../layout";
 import { envOf, type Moment } from "../moment";
-import { isApart, isNamedByContent, isUnnamed } from "./aria";
+import { drawsByItself, isApart, isNamedByContent, isUnnamed } from "./aria";
 import { generatedText } from "./generated";
 import { attributeOf, isInGrid, labelsOf, roleOf, saidRolesOf } from "./roles";
 import { valueIn } from "./values";
@@ -118,7 +118,7 @@ function contentOf(naming: Naming, part: PartIndex): string {
 /** What the page's rules put there. What has no box has none of it. */
 function generated({ program, moment }: Naming, part: PartIndex, side: Side): string {
   const said = looksAt(program, moment.pose)[part].generated?.[side];
-  if (!said || !layoutOf(program, moment).displayed[part]) return "";
+  if (!said || drawsByItself(program.parts[part].part.tag) || !layoutOf(program, moment).displayed[part]) return "";
   const words = generatedText(said.content, (name) => attributeOf(program, moment, part, name));
   return said.apart ? ` ${words} ` : words;
 }

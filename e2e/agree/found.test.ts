@@ -354,6 +354,38 @@ const found: { name: string; sketch: Sketch; acts?: Deed[] }[] = [
     },
   },
   {
+    name: "what shuts nothing that has a box is as visible as an empty place",
+    sketch: {
+      parts: [
+        { name: "head", tag: "h3", content: [{ name: "opener", tag: "button", content: ["Open"] }] },
+        { name: "panel", tag: "div", content: [{ name: "words", tag: "p", content: ["Words"] }] },
+        { name: "said", tag: "div", content: ["Said"] },
+        { name: "empty", tag: "div" },
+      ],
+      states: ["closed", "open"],
+      looks: { words: { closed: "not displayed" } },
+      reactions: { "click anywhere": { closed: "open", open: "closed" } },
+      page: {
+        width: 800,
+        height: 600,
+        css: "div, h3 { overflow: hidden; max-height: 0; padding: 0 !important } h3 button { display: none }",
+      },
+    },
+    acts: [0, 1, 2].map((at) => ({ kind: "click", at })),
+  },
+  {
+    name: "what sends an event as it is entered, by an event that was sent, has it at the same instant",
+    sketch: {
+      parts: [{ name: "a", tag: "button", content: ["Go"] }],
+      states: [{ name: "s0", entry: [{ do: "send", event: "f" }] }, { name: "s1" }],
+      reactions: {
+        "click anywhere": { s1: 's0 / fail "no"' },
+        "on *": { s0: "s1", s1: "s0" },
+      },
+    },
+    acts: [0, 1, 2, 3].map((at) => ({ kind: "click", at })),
+  },
+  {
     name: "a fieldset that is disabled lets clicks on its legend and its words through",
     sketch: {
       parts: [

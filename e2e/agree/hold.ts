@@ -146,6 +146,13 @@ const isGridOfNoWidth = (program: Program, state: RunState, part: number): boole
   isCheckable(program.parts[part].part.tag, program.parts[part].part.attributes) &&
   /grid|ruby/.test(looksAt(program, state.pose)[part].css.display ?? "");
 
+/** Which of those that lie over one another in their blocks take the pointer. */
+const covering = (program: Program, state: RunState): string =>
+  program.parts
+    .filter(({ part }) => part.area)
+    .map(({ index }) => layoutOf(program, state).catches[index])
+    .join();
+
 /** In the page: a point at which the browser hits the element itself; null where there is none. */
 const pointOf = (name: string): { x: number; y: number } | null => {
   const element = document.querySelector(`[data-name="${name}"]`);
@@ -235,11 +242,12 @@ export async function difference(
     };
     await pass(0);
     let differs = await compare();
-    // What lies under a pointer at rest once the page has moved, only the browser knows.
-    const slidesAway = ({ page, over, now }: RunState): boolean =>
+    // What lies under a pointer at rest once the page has moved, or what covers it has come or gone, only the browser knows.
+    const slidesAway = (was: RunState): boolean =>
       tracksPointer(program) &&
-      over !== DOCUMENT &&
-      (scrollAt(page, now) !== scrollAt(state.page, state.now) || page.width !== state.page.width);
+      ((was.over !== DOCUMENT &&
+        (scrollAt(was.page, was.now) !== scrollAt(state.page, state.now) || was.page.width !== state.page.width)) ||
+        (state.over !== DOCUMENT && covering(program, was) !== covering(program, state)));
     for (const deed of deeds) {
       if (differs.length) break;
       const before = state;

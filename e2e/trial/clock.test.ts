@@ -5,6 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import fc from "fast-check";
+import type { Page as Tab } from "puppeteer-core";
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { openPage, type Started, startBrowser } from "../../src/trial";
 
@@ -52,6 +53,20 @@ const trees = {
   ],
   declared: [`<div id="host"><template shadowrootmode="open">${TREE}</template></div>`, "host.shadowRoot"],
 } as const;
+
+/** Each timer starts the next. */
+const CHAIN = `<!doctype html><html lang="en"><title>Chain</title><button id="go">Go</button><script>
+  const begun = [];
+  document.getElementById("go").onclick = () => {
+    const since = performance.now();
+    const next = (n) => {
+      begun.push(n + " at " + Math.round(performance.now() - since));
+      if (n < 9) setTimeout(next, 0, n + 1);
+    };
+    setTimeout(next, 0, 1);
+    setTimeout(() => begun.push("beside"), 0);
+  };
+</script></html>`;
 
 /** A timer changes the page; whoever is told of it in a frame begins another timer, which says when it came. */
 const TOLD = `<!doctype html><html lang="en"><title>Told</title><style>body { height: 5000px } #last { margin-top: 2000px }
@@ -105,6 +120,7 @@ beforeAll(async () => {
   writeFileSync(join(folder, "flash.html"), ANIMATED);
   writeFileSync(join(folder, "told.html"), TOLD);
   writeFileSync(join(folder, "slow.html"), SLOW);
+  writeFileSync(join(folder, "chain.html"), CHAIN);
   for (const [name, [markup, tree]] of Object.entries(trees))
     writeFileSync(
       join(folder, `${name}.html`),
@@ -199,6 +215,26 @@ it("what is told in a frame is told at its instant, however far one lets the clo
     }),
     { numRuns: 24, endOnFailure: true },
   );
+});
+
+it("timers that start timers are as free as in the browser, and then as bounded", async () => {
+  const came = (tab: Tab): Promise<string[]> => tab.evaluate("begun.splice(0)") as Promise<string[]>;
+  const page = await opened("chain.html", { go: "#go" });
+  await page.act({ click: "go" });
+  await page.pass(0);
+  expect(await came(page.tab)).toEqual(["1 at 0", "beside", ...[2, 3, 4, 5, 6].map((n) => `${n} at 0`)]);
+  await page.pass(20);
+  expect(await came(page.tab)).toEqual(["7 at 4", "8 at 8", "9 at 12"]);
+  await page.close();
+  // So it is with the browser's own clock, which is late at times.
+  const own = await browser.browser.newPage();
+  await own.goto(pathToFileURL(join(folder, "chain.html")).href);
+  await own.click("#go");
+  await own.waitForFunction("begun.length === 10");
+  const begun = await came(own);
+  expect(begun.map((c) => c.split(" at ")[0])).toEqual(["1", "beside", ..."23456789"]);
+  expect(Number(begun.at(-1)!.split(" at ")[1])).toBeGreaterThanOrEqual(12);
+  await own.close();
 });
 
 it.each(["click", "timer", "frame", "scroll", "later", "message", "promise"])(

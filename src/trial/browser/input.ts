@@ -48,7 +48,7 @@ export class Input {
 
   /** Lets go of keys and buttons, and of what the browser was asked to prefer. */
   async release(): Promise<void> {
-    for (const key of this.held) await this.up(key);
+    for (const name of this.held) await this.key(name, "up");
     await this.tab.mouse.reset();
     if (this.calmed) await this.tab.emulateMediaFeatures([]);
     await this.client?.detach();
@@ -61,18 +61,17 @@ export class Input {
     if (isDown) return never("the pointer is down already");
     if ("keyDown" in s && this.held.has(s.keyDown)) return never(`${s.keyDown} is down already`);
     if ("press" in s) {
-      await this.down(s.press);
-      await this.up(s.press);
+      await this.key(s.press, "down", "up");
       return done;
     }
     if ("keyDown" in s) {
       this.held.add(s.keyDown);
-      await this.down(s.keyDown);
+      await this.key(s.keyDown, "down");
       return done;
     }
     if ("keyUp" in s) {
       this.held.delete(s.keyUp);
-      await this.up(s.keyUp);
+      await this.key(s.keyUp, "up");
       return done;
     }
     if ("scroll" in s) {
@@ -95,18 +94,16 @@ export class Input {
     return fromWithin(s) ?? this.point(s as Pointing);
   }
 
-  private async down(name: string): Promise<void> {
-    const keys = keysOf(name);
-    for (const [i, key] of keys.entries()) await this.key("down", key, keys.slice(0, i));
+  /** Modifiers are held just as long: who clicks while a key is down clicks without them. */
+  private async key(name: string, ...goes: readonly ("down" | "up")[]): Promise<void> {
+    const modifiers = keysOf(name);
+    const key = modifiers.pop()!;
+    for (const m of modifiers) await this.tab.keyboard.down(keyName(m));
+    for (const way of goes) await this.alone(way, key, modifiers);
+    for (const m of modifiers.reverse()) await this.tab.keyboard.up(keyName(m));
   }
 
-  private async up(name: string): Promise<void> {
-    const keys = keysOf(name);
-    for (const [i, key] of [...keys.entries()].reverse()) await this.key("up", key, keys.slice(0, i));
-  }
-
-  /** @param held the modifiers before it */
-  private async key(goes: "down" | "up", key: string, held: readonly string[]): Promise<void> {
+  private async alone(goes: "down" | "up", key: string, held: readonly string[]): Promise<void> {
     try {
       await this.tab.keyboard[goes](keyName(key));
     } catch (e) {

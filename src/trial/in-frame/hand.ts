@@ -52,15 +52,14 @@ export class Hand {
     rewriteRules();
     let done: Done = { done: true };
     if ("press" in s) {
-      await this.down(s.press);
-      await this.up(s.press);
+      await this.key(s.press, "down", "up");
     } else if ("keyDown" in s) {
       if (this.held.has(s.keyDown)) return never(`${s.keyDown} is down already`);
       this.held.add(s.keyDown);
-      await this.down(s.keyDown);
+      await this.key(s.keyDown, "down");
     } else if ("keyUp" in s) {
       this.held.delete(s.keyUp);
-      await this.up(s.keyUp);
+      await this.key(s.keyUp, "up");
     } else if ("scroll" in s) scrollTo({ top: s.scroll, behavior: "instant" });
     else if ("blur" in s) this.page.blur();
     else if ("answer" in s) done = answeredTo(s.answer, this.page.answer(s.answer, s.ok));
@@ -70,13 +69,17 @@ export class Hand {
     return done;
   }
 
-  /** @param name with its modifiers, which go down first */
-  private async down(name: string): Promise<void> {
-    this.byKey = true;
+  /** Modifiers are held just as long: who clicks while a key is down clicks without them. */
+  private async key(name: string, ...goes: readonly ("down" | "up")[]): Promise<void> {
     const modifiers = keysOf(name);
     const key = modifiers.pop()!;
-    const shift = modifiers.includes("Shift");
-    for (const modifier of modifiers) await this.keyboard("down", modifier);
+    for (const m of modifiers) await this.keyboard("down", m);
+    for (const way of goes) await this[way](key, modifiers.includes("Shift"));
+    for (const m of modifiers.reverse()) await this.keyboard("up", m);
+  }
+
+  private async down(key: string, shift: boolean): Promise<void> {
+    this.byKey = true;
     const target = focusedElement() ?? document.body;
     if (key === "Tab") {
       const event = new KeyboardEvent("keydown", {
@@ -96,19 +99,17 @@ export class Hand {
     if (key === "Enter" && target.matches("summary")) (target as HTMLElement).click();
   }
 
-  private async up(name: string): Promise<void> {
-    const modifiers = keysOf(name);
-    const key = modifiers.pop()!;
+  private async up(key: string, shift: boolean): Promise<void> {
     const target = focusedElement() ?? document.body;
     if (key === "Tab") {
-      const shiftKey = modifiers.includes("Shift");
-      target.dispatchEvent(new KeyboardEvent("keyup", { key, code: key, shiftKey, bubbles: true, composed: true }));
-    } else {
-      await this.keyboard("up", key);
-      if (key === "Space" && !this.stopped?.defaultPrevented && target.matches("summary"))
-        (target as HTMLElement).click();
+      target.dispatchEvent(
+        new KeyboardEvent("keyup", { key, code: key, shiftKey: shift, bubbles: true, composed: true }),
+      );
+      return;
     }
-    for (const modifier of modifiers.reverse()) await this.keyboard("up", modifier);
+    await this.keyboard("up", key);
+    if (key === "Space" && !this.stopped?.defaultPrevented && target.matches("summary"))
+      (target as HTMLElement).click();
   }
 
   /** Where the next Tab stop is; out of the page after the last. */

@@ -67,7 +67,10 @@ export function isShutIn(
   const css = placing(program, looks, part, instead, measures);
   if (isScaledAway(css) || isClippedAway(css)) return true;
   const info = program.parts[part];
-  const inside = looks[part].text === null ? info.content.filter((c) => typeof c === "number") : [];
+  // What has no box itself is nothing that could be cut off.
+  const isThere = (p: PartIndex): boolean => looks[p].rendered && !/^(absent|not displayed)$/.test(looks[p].as);
+  const inside =
+    looks[part].text === null ? info.content.filter((c): c is PartIndex => typeof c === "number" && isThere(c)) : [];
   const words = looks[part].text !== null || info.content.some((c) => typeof c !== "number" && saysSomething(c));
   return isShut(
     boxOf(info, css),

@@ -5,6 +5,7 @@
  */
 import { type Clock, install } from "@sinonjs/fake-timers";
 import { EPSILON, holdMotions } from "./motions";
+import { holdNesting } from "./nesting";
 import { noticeMoments, noticeThoseToldInFrames } from "./notice";
 import { holdGlides } from "./scrolling";
 
@@ -57,6 +58,7 @@ export function holdClock(roots: () => readonly DocumentOrShadowRoot[]): PageClo
       "performance",
     ],
   });
+  holdNesting(clock);
   const begin = clock.now;
   /** ms since the page began; exact, where the library's clock counts whole ones */
   let now = 0;

@@ -78,6 +78,22 @@ describe("columns and rows", () => {
 });
 
 describe("cells", () => {
+  it("are typed into where they are, in sight, however far down the sheet they stand", async () => {
+    await toCell(page, "+ event", "");
+    await page.keyboard.type("press Shift+1");
+    await keys("Enter");
+    await untilText(page, ".cell-editor .cell-error", "write the one that comes");
+    const boxes = (): Promise<DOMRect[]> =>
+      page.$$eval(".sheet, .cell.selected, .cell-editor", (all) =>
+        [...all].map((e) => e.getBoundingClientRect().toJSON() as DOMRect),
+      );
+    await until(boxes, ([sheet, at, editor]) => {
+      const meets =
+        editor.left <= at.right && editor.right >= at.left && editor.top <= at.bottom && editor.bottom >= at.top;
+      return meets && editor.bottom <= sheet.bottom && editor.top >= sheet.top;
+    });
+    await keys("Escape");
+  });
   it("complete what is being typed with Tab", async () => {
     await toCell(page, "press Escape", "closed");
     await page.keyboard.type("op");

@@ -162,10 +162,15 @@ export function CellEditor(props: CellEditorProps) {
     // A first letter is no error worth a word yet; a text that was left half done is.
     if (initial.length > 1 && latest.current.check(initial)) tell(view, initial);
     commitNow.current = (then, make) => commit(then, make)(view);
-    keepInside(host.current!.parentElement!);
+    const editor = host.current!.parentElement!;
+    keepInside(editor);
+    const letGo = follow(editor);
     // Last: marks that come after the focus would move the caret to the start.
     view.focus();
-    return () => view.destroy();
+    return () => {
+      letGo();
+      view.destroy();
+    };
   }, []);
 
   return (
@@ -199,6 +204,28 @@ function keepInside(editor: HTMLElement): void {
   const { left, right } = editor.getBoundingClientRect();
   if (right > edge) editor.classList.add("leftwards");
   else editor.style.maxWidth = `${Math.min(520, edge - left - 8)}px`;
+}
+
+/** At the head of a row it stands over all columns: with its cell wherever the sheet is scrolled, and whole. */
+function follow(editor: HTMLElement): () => void {
+  const cell = editor.closest(".cell.names");
+  const sheet = editor.closest(".sheet");
+  if (!cell || !sheet) return () => {};
+  const place = (): void => {
+    const { top, left } = cell.getBoundingClientRect();
+    const lowest = sheet.getBoundingClientRect().bottom - editor.offsetHeight - 4;
+    editor.style.translate = "none";
+    const from = editor.getBoundingClientRect();
+    editor.style.translate = `${left - from.left}px ${Math.min(top, lowest) - from.top}px`;
+  };
+  place();
+  const sizes = new ResizeObserver(place);
+  sizes.observe(editor);
+  sheet.addEventListener("scroll", place, { passive: true });
+  return () => {
+    sizes.disconnect();
+    sheet.removeEventListener("scroll", place);
+  };
 }
 
 const hints: Record<EditorKind, string> = {

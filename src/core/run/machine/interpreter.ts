@@ -211,7 +211,8 @@ export function stimulate(program: Program, state: RunState, stimulus: Stimulus)
 
 /** @returns the key as rows name it */
 function keyed(machine: Machine, kind: "press" | "keyDown" | "keyUp", said: string): string {
-  const key = said.includes("+") ? (normalKey(said) ?? said) : said;
+  // Only a letter with modifiers can be written in several ways.
+  const key = said.at(-2) === "+" ? (normalKey(said) ?? said) : said;
   machine.step.cause = { kind, key, focus: machine.focus };
   return key;
 }

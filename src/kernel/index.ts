@@ -21,7 +21,7 @@ export { matches } from "./events";
 export { Fault, type Run } from "./run";
 export { domainOf, select } from "./select";
 export { type Focusing, type FocusTarget, firstIn, settleFocus } from "./surface/focus";
-export { keyOf, keysOf } from "./surface/keys";
+export { keyOf, keysOf, splitKey } from "./surface/keys";
 export { type Presence, presenceAfter, styleWords } from "./surface/looks";
 export { startChart, take } from "./take";
 export { entrySet, exitSet, type History, isFinished, type Transition, transitionDomain } from "./transition";

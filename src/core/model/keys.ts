@@ -1,5 +1,5 @@
 /** Keys as text: `Escape`, `a`, `?`, `Ctrl+K`, `Shift+ArrowDown`. */
-import { keyOf } from "../../kernel";
+import { keyOf, splitKey } from "../../kernel";
 
 const modifiers = ["Ctrl", "Alt", "Shift", "Meta"];
 const namedKeys = new Map(
@@ -16,7 +16,7 @@ export const keyNames: readonly string[] = [...new Set(namedKeys.values())];
  * `Ctrl+Shift+K`). Null when it is none.
  */
 export function normalKey(text: string): string | null {
-  const parts = text === "+" ? ["+"] : text.endsWith("++") ? [...text.slice(0, -2).split("+"), "+"] : text.split("+");
+  const parts = splitKey(text);
   const key = parts.pop() ?? "";
   const found = parts.map((p) => modifiers.find((m) => m.toLowerCase() === p.trim().toLowerCase()));
   if (found.includes(undefined)) return null;

@@ -31,10 +31,12 @@ export function keyOf(event: {
   return [...out, name].join("+");
 }
 
+/** A key is written after its modifiers: a plus that nothing follows is the key itself. */
+export const splitKey = (name: string): string[] => name.split(/\+(?=.)/su);
+
 /** What is pressed one after another for a key that `keyOf` names: Ctrl and k for `Ctrl+K`, Shift and K for `K`. */
 export function keysOf(name: string): string[] {
-  // A plus that nothing follows is the key itself.
-  const held = name.split(/\+(?=.)/su);
+  const held = splitKey(name);
   const key = held.pop()!;
   if (!/^\p{L}$/u.test(key) || key.toUpperCase() === key.toLowerCase()) return [...held, key];
   if (!held.length) return key === key.toLowerCase() ? [key] : ["Shift", key];

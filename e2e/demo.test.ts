@@ -4,9 +4,9 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import type { Scenario } from "../src/core/model";
 import { proveNow } from "../src/core/proof";
 import { deliveredPage, marked } from "../src/core/testing/delivered";
+import { oneIn } from "../src/core/testing/depth";
 import { demoComponents } from "../src/demo";
 import { actOut } from "./delivered";
-import { oneIn } from "./depth";
 import { click, clickLive, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
 
 const demos = demoComponents.map((d) => d.load());

@@ -8,7 +8,7 @@ import { type Started, startBrowser } from "../src/trial";
 
 let browser: Started;
 beforeAll(async () => {
-  browser = await startBrowser({ browser: "chromium" });
+  browser = await startBrowser({ browser: "chromium", drawsByItself: true });
 });
 afterAll(() => browser?.end());
 

@@ -1,9 +1,16 @@
 import { pathToFileURL } from "node:url";
+import { keep } from "./kept.mjs";
 import { bin, install, run } from "./setup.mjs";
 
-/** Builds the app, then the scripts inside its sandboxed frames. */
+const madeOf = ["src", "vite.app.config.ts", "vite.frame.config.ts", "package.json"];
+
+/** Builds the app, then the scripts inside its sandboxed frames; what is built already stays. */
 export function build() {
   install();
+  keep("dist/app", madeOf, buildApp);
+}
+
+function buildApp() {
   const quiet = ["--logLevel", "warn"];
   const failed =
     run(bin("vite"), ["build", "--config", "vite.app.config.ts", ...quiet]) ||

@@ -2,11 +2,12 @@
  * What `npm pack` puts into the package besides the app: the command line as plain JavaScript, everything it needs in it,
  * so that installing it brings nothing else along.
  */
-import { chmodSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { chmodSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { buildSync } from "esbuild";
 import { build } from "./build.mjs";
+import { keep } from "./kept.mjs";
 import { root } from "./setup.mjs";
 
 /** What the plugin is to a configuration file, and what an import of a component gives. */
@@ -25,9 +26,14 @@ export function buildTrialPage(outdir) {
   });
 }
 
-export function buildCommandLine() {
-  const outdir = join(root, "dist", "cli");
-  rmSync(outdir, { recursive: true, force: true });
+const folders = ["cli", "core", "demo", "kernel", "probe", "server", "trial", "vite"];
+
+/** Builds the command line; what is built already stays. */
+export const buildCommandLine = () => keep("dist/cli", [...folders.map((f) => `src/${f}`), "package.json"], bundle);
+
+function bundle() {
+  // Another process may build the same, or run what is there.
+  const outdir = join(root, "dist", `cli-${process.pid}`);
   const { version } = JSON.parse(readFileSync(join(root, "package.json"), "utf8"));
   buildSync({
     absWorkingDir: root,
@@ -63,6 +69,15 @@ export function buildCommandLine() {
   const entry = join(outdir, "lively.js");
   writeFileSync(entry, `#!/usr/bin/env node\n${readFileSync(entry, "utf8")}`);
   chmodSync(entry, 0o755);
+  const place = join(root, "dist", "cli");
+  rmSync(place, { recursive: true, force: true });
+  try {
+    renameSync(outdir, place);
+  } catch (error) {
+    // Another process has put the same there meanwhile.
+    if (error.code !== "ENOTEMPTY" && error.code !== "EEXIST") throw error;
+    rmSync(outdir, { recursive: true, force: true });
+  }
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {

@@ -42,7 +42,7 @@ const told = ({ tag, attributes, children }: Control): string =>
 describe.each(engines)("in %s", (engine) => {
   let browser: Held;
   beforeAll(async () => {
-    browser = await open(engine);
+    browser = await open(engine, true);
   });
   afterAll(() => browser?.end());
 

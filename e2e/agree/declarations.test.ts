@@ -1,7 +1,7 @@
 /** Whatever style shows, hides, cuts, moves or turns, browsers and the core say the same of it. */
 import { afterAll, beforeAll, describe, expect } from "vitest";
 import { declarations, roundOfStyle, type Said, styledBy } from "../../src/core/testing/declarations";
-import { oneIn } from "../depth";
+import { oneIn } from "../../src/core/testing/depth";
 import { type EngineName, type Held, open } from "./engine";
 import { difference } from "./hold";
 import { several } from "./several";

@@ -2,9 +2,9 @@
 import fc from "fast-check";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { components } from "../../src/core/testing/components";
+import { oneIn } from "../../src/core/testing/depth";
 import { deeds } from "../../src/core/testing/specifications";
 import { demoComponents } from "../../src/demo";
-import { oneIn } from "../depth";
 import { type Held, open } from "./engine";
 import { difference } from "./hold";
 

@@ -1,7 +1,7 @@
 /** One of every element, told, focused, clicked and pressed in browsers as the core says. */
 import { afterAll, beforeAll, describe, expect } from "vitest";
+import { oneIn } from "../../src/core/testing/depth";
 import { everyElement, roundOf } from "../../src/core/testing/elements";
-import { oneIn } from "../depth";
 import { type Held, open } from "./engine";
 import { difference } from "./hold";
 import { engines, several } from "./several";

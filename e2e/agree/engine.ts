@@ -17,8 +17,11 @@ export interface Held extends Started {
   serve(html: string): string;
 }
 
-/** A browser, and a server of its own for what is shown in it. */
-export async function open(engine: EngineName): Promise<Held> {
+/**
+ * A browser, and a server of its own for what is shown in it.
+ * @param drawsByItself as tabs need that are opened past the port of trials
+ */
+export async function open(engine: EngineName, drawsByItself = false): Promise<Held> {
   const pages = new Map<string, string>();
   const server = createServer(({ url = "/" }, answer) => {
     const html = pages.get(url);
@@ -27,7 +30,7 @@ export async function open(engine: EngineName): Promise<Held> {
   });
   await new Promise<void>((done) => server.listen(0, "127.0.0.1", done));
   const origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  const started = await startBrowser({ browser: engine });
+  const started = await startBrowser({ browser: engine, drawsByItself });
   let last = 0;
   return {
     ...started,
@@ -64,6 +67,13 @@ const withNames = (parts: readonly Part[]): Part[] =>
     ...(part.content ? { content: part.content.map((c) => (typeof c === "string" ? c : withNames([c])[0])) } : {}),
   }));
 
+/** Before the page's own scripts: the probe, and a helper by which the loader of TypeScript names functions. */
+const forTests = `globalThis.__name = (f) => f;
+${probe}
+// Text that a person types into an editable part is not the component's.
+addEventListener("beforeinput", (e) => { if (e.target.isContentEditable) e.preventDefault(); });`;
+const prepared = new WeakSet<Page>();
+
 export interface Shown {
   system: OpenedPage;
   page: Page;
@@ -90,15 +100,11 @@ export async function show(held: Held, doc: Component, target: "page" | BuiltTar
   const errors: string[] = [];
   const threw = (e: unknown): void => void errors.push((e as Error).message);
   tab.on("pageerror", threw);
+  // A tab that is given back is used again.
+  if (!prepared.has(tab)) await tab.evaluateOnNewDocument(forTests);
+  prepared.add(tab);
   const { width, height } = doc.page;
   await system.open({ width, height, scroll: 0, reducedMotion: false });
-  // The loader of TypeScript names functions by a helper that the page does not have.
-  await tab.evaluate("globalThis.__name = (f) => f");
-  await tab.evaluate(probe);
-  // What a person writes into a part that can be edited is theirs, and nothing that a component says.
-  await tab.evaluate(() =>
-    addEventListener("beforeinput", (e) => (e.target as HTMLElement).isContentEditable && e.preventDefault()),
-  );
   const done = async (): Promise<void> => {
     tab.off("pageerror", threw);
     await system.close();

@@ -44,6 +44,15 @@ const isMovedOut = (program: Program, state: RunState, part: number): boolean =>
 /** Rules and looks by which parts are of another size than their blocks have them. */
 const leavesNoRoom = ({ page, looks }: Component): boolean =>
   /(height|width): 0|scale\(0/.test(page.css ?? "") || /"scale":"0"|"transform":"scale\(0/.test(JSON.stringify(looks));
+const knownRoom = new WeakMap<Component, boolean>();
+function roomOf(doc: Component): boolean {
+  let none = knownRoom.get(doc);
+  if (none === undefined) {
+    none = leavesNoRoom(doc);
+    knownRoom.set(doc, none);
+  }
+  return none;
+}
 
 /** What one of the two says of a part, fact by fact. */
 function saidOf(f: PartFacts, attributes: Said): Said {
@@ -96,7 +105,7 @@ function pairs(
   // In the midst of a glide browsers stop at whole pixels of the screen.
   // Nor does the core know how long a page without blocks is, and so whether it is scrolled to what gets the focus.
   if (Math.abs(Number(core.scroll) - facts.scroll) < 1 || !program.doc.page.blocks) page.scroll = core.scroll;
-  const noRoom = leavesNoRoom(program.doc);
+  const noRoom = roomOf(program.doc);
   // How long a page without blocks is that has many parts, only the page knows.
   const isSketched = program.doc.page.blocks === undefined || noRoom;
   for (const { index, name } of program.parts) {
@@ -221,23 +230,18 @@ export async function difference(
     };
     let lost = false;
     const asksScroll = pageExpressions(program).some((e) => e.includes("page.scroll"));
+    // Chromium's own tree is the better judge of roles and names.
+    const skipped: FactName[] = engine === "chromium" ? ["role", "name"] : [];
     const compare = async (): Promise<string[]> => {
-      const facts = await page.evaluate((n) => window.livelyProbe(n, "data-name"), names);
+      const tree = engine === "chromium" ? unlikeTree(page, program, state) : null;
+      const facts = await page.evaluate((n, s) => window.livelyProbe(n, "data-name", s), names, skipped);
       // How long a page without blocks is the core does not know, nor so how far the focus has scrolled it.
       lost ||= !doc.page.blocks && facts.scroll > 0 && asksScroll;
-      const [core, browserSays] = pairs(
-        program,
-        state,
-        facts,
-        attributes,
-        engine === "chromium" ? ["role", "name"] : [],
-        engine,
-      );
+      const [core, browserSays] = pairs(program, state, facts, attributes, skipped, engine);
       const lines = Object.keys(core)
         .filter((k) => core[k] !== browserSays[k])
         .map((k) => `${k}: the core says “${core[k]}”, the page “${browserSays[k]}”`);
-      // Chromium's own tree is the better judge of roles and names.
-      if (engine === "chromium") lines.push(...(await unlikeTree(page, program, state)));
+      if (tree) lines.push(...(await tree));
       return [...lines, ...errors.map((e) => `the page threw ${e}`)];
     };
     await pass(0);

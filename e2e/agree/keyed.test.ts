@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect } from "vitest";
 import type { Part } from "../../src/core/model";
 import { box, button, component } from "../../src/core/testing";
-import { oneIn } from "../depth";
+import { oneIn } from "../../src/core/testing/depth";
 import { type Held, open } from "./engine";
 import { difference } from "./hold";
 import { engines, several } from "./several";

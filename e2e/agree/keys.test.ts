@@ -29,7 +29,7 @@ const nameOf = (heard: readonly Heard[]): string => heard.flatMap((h) => keyOf(h
 describe.each(engines)("in %s", (engine) => {
   let browser: Started;
   beforeAll(async () => {
-    browser = await startBrowser({ browser: engine });
+    browser = await startBrowser({ browser: engine, drawsByItself: true });
   });
   afterAll(() => browser?.end());
   it("each goes down and comes up", async () => {
@@ -52,7 +52,7 @@ describe.each(engines)("in %s", (engine) => {
 describe("in a frame", () => {
   let browser: Started;
   beforeAll(async () => {
-    browser = await startBrowser({ browser: "chromium" });
+    browser = await startBrowser({ browser: "chromium", drawsByItself: true });
   });
   afterAll(() => browser?.end());
   it("each goes down and comes up", async () => {

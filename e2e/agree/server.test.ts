@@ -10,7 +10,7 @@ import { type Held, open } from "./engine";
 
 let browser: Held;
 beforeAll(async () => {
-  browser = await open("chromium");
+  browser = await open("chromium", true);
 });
 afterAll(() => browser?.end());
 

@@ -12,20 +12,21 @@ import { elementMembers } from "../../src/core/deliver/element/members";
 import { type Component, isName } from "../../src/core/model";
 import { compile } from "../../src/core/program";
 import { box, button, component } from "../../src/core/testing";
+import { atMost } from "../../src/core/testing/depth";
 import { awkwardNames } from "../../src/core/testing/hostile";
 import { deeds, specifications } from "../../src/core/testing/specifications";
 import { demoComponents } from "../../src/demo";
 import { startingPoints } from "../../src/demo/starting-points";
-import { atMost } from "../depth";
 import { builtPage, builtTargets, deliveredFiles, filesOf } from "./built";
 import { type Held, open } from "./engine";
 import { difference } from "./hold";
 
 let browser: Held;
+let whole: Held;
 beforeAll(async () => {
-  browser = await open("chromium");
+  [browser, whole] = await Promise.all([open("chromium"), open("chromium", true)]);
 });
-afterAll(() => browser?.end());
+afterAll(() => Promise.all([browser?.end(), whole?.end()]));
 
 const demos: Component[] = [...demoComponents, ...startingPoints].map((d) => d.load());
 
@@ -75,7 +76,7 @@ const counting = `
 
 /** A page that has a component in it, with everything counted. */
 async function pageOf(target: "module" | "react", doc: Component, entry: string): Promise<Page> {
-  const page = await browser.browser.newPage();
+  const page = await whole.browser.newPage();
   page.on("pageerror", (e) => {
     throw e;
   });
@@ -268,7 +269,7 @@ describe("data", () => {
       data: names.map((name) => ({ name, type: "integer", initial: 0, min: 0, max: 9 })),
       reactions: { "click go": { one: `/ ${names.map((n, i) => `${n} = ${n} + ${1 + (i % 9)}`).join(", ")}` } },
     });
-    const page = await browser.browser.newPage();
+    const page = await whole.browser.newPage();
     const errors: string[] = [];
     page.on("pageerror", (e) => errors.push(String(e)));
     await page.setContent(await builtPage(target, doc, ""));
@@ -286,7 +287,7 @@ describe("data", () => {
 });
 
 it("properties of a custom element take nothing away that elements have", async () => {
-  const page = await browser.browser.newPage();
+  const page = await whole.browser.newPage();
   const names = await page.evaluate(() => {
     const found = new Set<string>();
     for (let p: object | null = HTMLElement.prototype; p; p = Object.getPrototypeOf(p))
@@ -327,7 +328,7 @@ describe("hostile words", () => {
         reactions: { "click b": { one: "two" } },
       });
       doc.looks[0].in.two = { text: quoted, attributes: { title: quoted } };
-      const page = await browser.browser.newPage();
+      const page = await whole.browser.newPage();
       const errors: string[] = [];
       page.on("pageerror", (e) => errors.push(String(e)));
       await page.setContent(await builtPage(target, doc, ""));

@@ -2,8 +2,8 @@
 import fc from "fast-check";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { box, button, component } from "../../src/core/testing";
+import { oneIn } from "../../src/core/testing/depth";
 import type { Deed } from "../../src/core/testing/specifications";
-import { oneIn } from "../depth";
 import { type Held, open } from "./engine";
 import { difference } from "./hold";
 

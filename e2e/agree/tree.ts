@@ -50,8 +50,11 @@ interface Client {
 /** The tree's node of each part, by name. */
 async function nodesOf(page: Page): Promise<Map<string, AxNode>> {
   const client = (page as unknown as { _client(): Client })._client();
-  const { root } = await client.send("DOM.getDocument", { depth: -1 });
-  const byNode = new Map((await client.send("Accessibility.getFullAXTree")).nodes.map((n) => [n.backendDOMNodeId, n]));
+  const [{ root }, { nodes }] = await Promise.all([
+    client.send("DOM.getDocument", { depth: -1 }),
+    client.send("Accessibility.getFullAXTree"),
+  ]);
+  const byNode = new Map(nodes.map((n) => [n.backendDOMNodeId, n]));
   const out = new Map<string, AxNode>();
   const walk = ({ attributes = [], backendNodeId, children = [] }: DomNode): void => {
     const at = attributes.indexOf("data-name");

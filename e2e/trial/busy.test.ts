@@ -1,9 +1,9 @@
 /** Many runs of right pages in a row, while two processes burn a core each: nothing is told that is not so. */
 import { spawn } from "node:child_process";
 import { afterAll, beforeAll, expect, it } from "vitest";
+import { atMost } from "../../src/core/testing/depth";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
-import { atMost } from "../depth";
 import { fixtures } from "./pages";
 import { told } from "./told";
 

@@ -1,8 +1,8 @@
 /** Pages written by hand with each framework: right ones show no difference, each planted fault is found and named. */
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { oneIn } from "../../src/core/testing/depth";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
-import { oneIn } from "../depth";
 import { byHand } from "./by-hand";
 import { PATIENT, told } from "./told";
 

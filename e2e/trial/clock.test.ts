@@ -113,7 +113,7 @@ const SLOW = `<!doctype html><html lang="en"><title>Slow</title><style>body { he
 let browser: Started;
 let folder: string;
 beforeAll(async () => {
-  browser = await startBrowser({ browser: "chromium" });
+  browser = await startBrowser({ browser: "chromium", drawsByItself: true });
   folder = mkdtempSync(join(tmpdir(), "lively-clock-"));
   writeFileSync(join(folder, "lamp.html"), PAGE);
   writeFileSync(join(folder, "hold.html"), HELD);

@@ -7,15 +7,15 @@ import { afterAll, beforeAll, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import { allStates } from "../../src/core/model";
 import { compositions } from "../../src/core/testing/composed";
+import { atMost } from "../../src/core/testing/depth";
 import { runsOf } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
-import { atMost } from "../depth";
 import { apart } from "./side-by-side";
 import { doable, PATIENT, told } from "./told";
 
 let browser: Started;
 beforeAll(async () => {
-  browser = await startBrowser({ browser: "chromium" });
+  browser = await startBrowser({ browser: "chromium", drawsByItself: true });
 });
 afterAll(() => browser?.end());
 

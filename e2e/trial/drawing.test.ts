@@ -13,7 +13,7 @@ import { PATIENT, told } from "./told";
 
 let browser: Started;
 beforeAll(async () => {
-  browser = await startBrowser({ browser: "chromium" });
+  browser = await startBrowser({ browser: "chromium", drawsByItself: true });
 });
 afterAll(() => browser?.end());
 

@@ -3,11 +3,11 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
 import type { Component } from "../../src/core/model";
 import { deliveredPage } from "../../src/core/testing/delivered";
+import { atMost, oneIn } from "../../src/core/testing/depth";
 import { everyday } from "../../src/core/testing/everyday";
 import { faults, remarks, strangers } from "../../src/core/testing/strangers";
 import { runsOf, type TrialRun } from "../../src/core/trial";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
-import { atMost, oneIn } from "../depth";
 import { measured } from "./as-read";
 import { doable, PATIENT, told } from "./told";
 

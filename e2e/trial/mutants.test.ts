@@ -4,10 +4,10 @@ import type { Component } from "../../src/core/model";
 import { compile } from "../../src/core/program";
 import { compareBehaviour, type Mutant, mutants } from "../../src/core/proof";
 import { deliveredPage } from "../../src/core/testing/delivered";
+import { oneIn } from "../../src/core/testing/depth";
 import { actOut, CoreSystem, type Observation, runsOf, type TrialRun } from "../../src/core/trial";
 import { demoComponents } from "../../src/demo";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
-import { oneIn } from "../depth";
 import { PATIENT } from "./told";
 
 /** ms: two frames. */

@@ -8,7 +8,7 @@ import { told } from "./told";
 
 let browser: Started;
 beforeAll(async () => {
-  browser = await startBrowser({ browser: "chromium" });
+  browser = await startBrowser({ browser: "chromium", drawsByItself: true });
 });
 afterAll(() => browser?.end());
 

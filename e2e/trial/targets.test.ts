@@ -1,10 +1,10 @@
 /** Every form of delivery, built with its community's tools, does what the component's scenarios and reactions say. */
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { oneIn } from "../../src/core/testing/depth";
 import { runsOf } from "../../src/core/trial";
 import { demoComponents } from "../../src/demo";
 import { type Started, startBrowser } from "../../src/trial";
 import type { BuiltTarget } from "../agree/built";
-import { oneIn } from "../depth";
 import { tryForm } from "./forms";
 
 const forms: readonly BuiltTarget[] = ["module", "element", "react", "vue", "angular", "svelte"];

@@ -1,10 +1,10 @@
 /** Pages by strangers, gone through at random: they do what was read of them, whoever does whatever to them. */
 import { afterAll, beforeAll, expect, it } from "vitest";
 import { readHtml } from "../../src/core/exchange";
+import { oneIn } from "../../src/core/testing/depth";
 import { everyday } from "../../src/core/testing/everyday";
 import { faults, remarks, strangers } from "../../src/core/testing/strangers";
 import { putOnTrial, type Started, startBrowser } from "../../src/trial";
-import { oneIn } from "../depth";
 import { measured } from "./as-read";
 import { doable, PATIENT, told } from "./told";
 import { wanderings } from "./wandering";

@@ -1,6 +1,6 @@
 /** `lively trace`: what is refused, and the command itself. The cases of the recommendation are in scxml-cases/. */
-import { spawnSync } from "node:child_process";
 import { describe, expect, it } from "vitest";
+import { run } from "./commands";
 import { traced, whole } from "./scxml-cases/case";
 
 describe("what is outside is named with its line", () => {
@@ -77,17 +77,22 @@ describe("what is outside is named with its line", () => {
 });
 
 describe("the command", () => {
-  const lively = (...args: string[]) => spawnSync("node", ["scripts/lively.mjs", ...args], { encoding: "utf8" });
-  it("takes component files too, and refuses what is no step", () => {
+  it("takes component files too, and refuses what is no step", async () => {
+    const lively = async (...args: string[]) => {
+      const out: string[] = [];
+      const err: string[] = [];
+      const code = await run(args, { out: (t) => out.push(t), err: (t) => err.push(t) });
+      return { code, out, err: err.join("\n") };
+    };
     const demo = "src/demo/change-crossing.lively.json";
-    const { status, stdout } = lively("trace", demo, "wait:10");
-    expect(status).toBe(0);
-    expect(JSON.parse(stdout.split("\n")[1])).toMatchObject({ step: 1, did: "wait:10", configuration: ["closed"] });
-    expect(lively("trace", demo, "jump:1")).toMatchObject({ status: 2, stderr: expect.stringContaining("send:NAME") });
-    expect(lively("trace", demo, "wait:-1").status).toBe(2);
-    expect(lively("trace", "none.scxml")).toMatchObject({
-      status: 2,
-      stderr: expect.stringContaining("no such file"),
+    const { code, out } = await lively("trace", demo, "wait:10");
+    expect(code).toBe(0);
+    expect(JSON.parse(out[1])).toMatchObject({ step: 1, did: "wait:10", configuration: ["closed"] });
+    expect(await lively("trace", demo, "jump:1")).toMatchObject({ code: 2, err: expect.stringContaining("send:NAME") });
+    expect((await lively("trace", demo, "wait:-1")).code).toBe(2);
+    expect(await lively("trace", "none.scxml")).toMatchObject({
+      code: 2,
+      err: expect.stringContaining("no such file"),
     });
   });
 });

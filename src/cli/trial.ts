@@ -57,6 +57,7 @@ export async function trial(files: readonly string[], wishes: TrialWishes, outpu
   try {
     started = await startBrowser({
       browser: wishes.browser,
+      drawsByItself: wishes.realTime ?? false,
       ...(wishes.connect === undefined ? {} : { connect: wishes.connect }),
     });
   } catch (error) {

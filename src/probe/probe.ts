@@ -5,6 +5,7 @@
 import { type FactName, factNames, factTable, type PartFacts } from "../core/model/schema/facts";
 import { isPassedOver } from "../kernel/dom/focus";
 import type { PageFacts, ProbedFacts } from "./facts";
+import { inOneLook } from "./look";
 import { nameOf } from "./names";
 import { roleOf } from "./roles";
 import { hasNoRoom, isClipped, isInSight, isInView, opacityOf } from "./sight";
@@ -12,6 +13,7 @@ import { isDisclosing, isEditingHost, isFocusable, isInert, type Standing } from
 import { around, treeOf } from "./tree";
 
 export type { PageFacts, ProbedFacts } from "./facts";
+export { inOneLook } from "./look";
 export { roleOf } from "./roles";
 export { modalsIn } from "./standing";
 export { parentOf } from "./tree";
@@ -21,6 +23,8 @@ const UNSEEN = 0.01;
 
 /** A point at which the browser hits the element itself: near its corners, in its middle. */
 export function ownPoint(element: Element): { x: number; y: number } | null {
+  const { pointerEvents, visibility } = getComputedStyle(element);
+  if (pointerEvents === "none" || visibility !== "visible") return null;
   const box = element.getBoundingClientRect();
   const tree = treeOf(element);
   const at = (from: number, size: number): number[] => [1.5, size - 1.5, size / 2, size / 4].map((d) => from + d);
@@ -87,25 +91,31 @@ function attributesOf(e: Element | null): Record<string, string> {
 /** What is not in the document has no facts but that. */
 const nothing = { "yes or no": false, number: 0, text: "" } as const;
 
-export function probe(element: HTMLElement | null): ProbedFacts {
+/** @param without facts that nobody asks for: each is said as of an element that is not there */
+export function probe(element: HTMLElement | null, without: readonly FactName[] = []): ProbedFacts {
+  return inOneLook(() => read(element, without));
+}
+
+function read(element: HTMLElement | null, without: readonly FactName[]): ProbedFacts {
   const is = element?.isConnected ? element : null;
   // What closed details hold has its boxes and is skipped all the same (CSS Contain 3 §4).
   const displayed =
     is !== null &&
     ((is.getClientRects().length > 0 && is.checkVisibility?.()) || getComputedStyle(is).display === "contents");
   const standing = { displayed, inert: is !== null && isInert(is) };
-  const read = (fact: FactName): unknown => (is ? readers[fact](is, standing) : nothing[factTable[fact].is]);
+  const ask = (fact: FactName): unknown =>
+    is && !without.includes(fact) ? readers[fact](is, standing) : nothing[factTable[fact].is];
   return {
-    ...(Object.fromEntries(factNames.map((fact) => [fact, read(fact)])) as PartFacts),
+    ...(Object.fromEntries(factNames.map((fact) => [fact, ask(fact)])) as PartFacts),
     attributes: attributesOf(is),
   };
 }
 
-/** @param by the attribute that names parts */
-export function probePage(names: readonly string[], by: string): PageFacts {
+/** @param by the attribute that names parts @param without as of `probe` */
+export function probePage(names: readonly string[], by: string, without: readonly FactName[] = []): PageFacts {
   const element = (name: string): HTMLElement | null => document.querySelector(`[${by}="${name}"]`);
   return {
-    parts: Object.fromEntries(names.map((n) => [n, probe(element(n))])),
+    parts: inOneLook(() => Object.fromEntries(names.map((n) => [n, probe(element(n), without)]))),
     focus: document.activeElement?.getAttribute(by) ?? null,
     scroll: scrollY,
     state: (document.querySelector<HTMLElement>("[data-states]")?.dataset.states ?? "").split(" ").filter(Boolean),

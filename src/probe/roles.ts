@@ -10,6 +10,7 @@ import {
   saidRoles,
 } from "../core/surface/accessibility/aria";
 import { implicitRole, ownerRoles } from "../core/surface/accessibility/implicit-role";
+import { onceALook } from "./look";
 import { isFocusable, isInert } from "./standing";
 import { around } from "./tree";
 
@@ -25,10 +26,10 @@ const isNeeded = (e: Element): boolean =>
 
 export const saidRolesOf = (e: Element): string[] => saidRoles(e.getAttribute("role"));
 
-export function roleOf(element: Element): string {
+export const roleOf = onceALook((element: Element): string => {
   const role = writtenRoleOf(element);
   return role === "cell" && isInGrid(element) ? "gridcell" : role;
-}
+});
 
 function writtenRoleOf(element: Element): string {
   const chosen = chosenRole(saidRolesOf(element), {
@@ -61,7 +62,8 @@ function contextOf(element: Element, wanted: string): string {
 /** The cells of a table that is a grid are its own (HTML-AAM §3.4, td). */
 export const isInGrid = (cell: Element): boolean => isGrid(around(cell).slice(1).map(roleOf).find(isTable) ?? "");
 
-const besideOf = (cell: Element): string[] => [...(cell.parentElement?.children ?? [])].map((c) => c.localName);
+const tagsIn = onceALook((parent: Element): string[] => [...parent.children].map((c) => c.localName));
+const besideOf = ({ parentElement }: Element): string[] => (parentElement ? tagsIn(parentElement) : []);
 
 /** What `aria-labelledby` names and is there; what closed details skip is not (CSS Contain 2 §4.2). */
 export const referredBy = (e: Element): Element[] => {

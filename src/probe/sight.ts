@@ -1,10 +1,10 @@
 /** What of an element a person can see: its opacity, its room, where it lies. */
 import { isClippedAway } from "../core/program/looks/shut";
+import { onceALook } from "./look";
 import { around, parentOf } from "./tree";
 
-export function opacityOf(element: Element): number {
-  return around(element).reduce((o, e) => o * Number(getComputedStyle(e).opacity), 1);
-}
+const ownOpacity = onceALook((e: Element): number => Number(getComputedStyle(e).opacity));
+export const opacityOf = (element: Element): number => around(element).reduce((o, e) => o * ownOpacity(e), 1);
 
 const isPlaced = ({ position, transform }: CSSStyleDeclaration): boolean =>
   position !== "static" || transform !== "none";
@@ -29,7 +29,7 @@ const hasNoArea = (e: Element): boolean => {
 };
 
 /** It has no room of its own, and shows nothing of what is inside. */
-function isShut(e: Element): boolean {
+const isShut = onceALook((e: Element): boolean => {
   if (e === document.body || e === document.documentElement) return false;
   if (drawsItself.test(e.localName)) return isField.test(e.localName) && hasNoArea(e);
   const { overflowX, overflowY, display } = getComputedStyle(e);
@@ -38,7 +38,7 @@ function isShut(e: Element): boolean {
   const { width, height } = e.getBoundingClientRect();
   if (width !== 0 && height !== 0) return false;
   return (width === 0 && e.scrollWidth > 0) || (height === 0 && e.scrollHeight > 0) || holdsBoxes(e);
-}
+});
 /** What has no size itself, too: an empty box in a panel that is shut. */
 const holdsBoxes = (e: Element): boolean => [...e.children].some((inside) => inside.getClientRects().length > 0);
 /** A grid whose rows have no room, as what they hold is cut off. */
@@ -56,8 +56,9 @@ const turnOf = (rotate: string): string => {
 };
 
 /** Scaled to nothing, or turned on its edge (CSS Transforms 2 §6); what stands in a line of words no transform moves. */
-const isScaledAway = (e: Element): boolean => {
+const isScaledAway = onceALook((e: Element): boolean => {
   const { transform, rotate, scale, display } = getComputedStyle(e);
+  if (transform === "none" && rotate === "none" && scale === "none") return false;
   if (display === "inline" && !isReplaced(e)) return false;
   const { a, b, c, d } = new DOMMatrix(`${turnOf(rotate)} ${transform === "none" ? "" : transform}`.trim());
   return (
@@ -67,14 +68,14 @@ const isScaledAway = (e: Element): boolean => {
       .slice(0, 2)
       .some((n) => Number.parseFloat(n) === 0)
   );
-};
+});
 
 /** Cut to nothing by the element or by what is around it. */
-export const isClipped = (element: Element): boolean =>
-  around(element).some((e) => {
-    const { clipPath, clip, position } = getComputedStyle(e);
-    return isClippedAway({ "clip-path": clipPath, clip, position });
-  });
+export const isClipped = (element: Element): boolean => around(element).some(isCut);
+const isCut = onceALook((e: Element): boolean => {
+  const { clipPath, clip, position } = getComputedStyle(e);
+  return isClippedAway({ "clip-path": clipPath, clip, position });
+});
 
 /** Left no room by its size, its scale or by what is around it: nobody sees it, though it is as opaque as it was. */
 export function hasNoRoom(element: Element): boolean {

@@ -1,26 +1,28 @@
 /** What can be reached: what is inert, and what can hold the focus. */
+import { onceALook } from "./look";
 import { around } from "./tree";
 
 /** Not displayed any more but for a transition of `display`: nobody gets hold of it (CSS Transitions 2 §3.1). */
-const isGoing = (e: Element): boolean =>
+const isGoing = onceALook((e: Element): boolean =>
   e.getAnimations().some((motion) => {
     if ((motion as CSSTransition).transitionProperty !== "display") return false;
     return (motion.effect as KeyframeEffect).getKeyframes().at(-1)?.display === "none";
-  });
+  }),
+);
 
 /** Said so, or beside the modal dialog that was opened last (HTML §6.3.1). */
-export function isInert(e: Element): boolean {
+export const isInert = onceALook((e: Element): boolean => {
   const over = around(e);
   if (over.some((o) => o.hasAttribute("inert") || isGoing(o))) return true;
   const modal = modalsIn(document).at(-1);
   return modal !== undefined && !over.includes(modal) && !around(modal).includes(e);
-}
+});
 
 /** Modal dialogs, those in shadow trees too. */
-export function modalsIn(tree: Document | ShadowRoot): Element[] {
+export const modalsIn = onceALook((tree: Document | ShadowRoot): readonly Element[] => {
   const inner = [...tree.querySelectorAll("*")].flatMap((e) => (e.shadowRoot ? modalsIn(e.shadowRoot) : []));
   return [...tree.querySelectorAll("dialog:modal"), ...inner];
-}
+});
 
 /** What is edited as a whole takes the focus, and nothing in it by that alone (HTML §6.8.1). */
 export const isEditingHost = (e: HTMLElement): boolean =>

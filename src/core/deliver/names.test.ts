@@ -1,4 +1,5 @@
 /** Names in what is delivered: each file is read by its language, and every name is found in it again, each once. */
+
 import { parse as parseCss } from "css-tree";
 import fc from "fast-check";
 import { compile as compileSvelte } from "svelte/compiler";
@@ -7,6 +8,7 @@ import { babelParse, compileScript, parse as parseVue } from "vue/compiler-sfc";
 import { readScxml } from "../exchange";
 import { type Component, isName, isStateName, readComponent, readComponentValue } from "../model";
 import { box, button, component } from "../testing";
+import { atMost } from "../testing/depth";
 import { awkwardNames, languageNames } from "../testing/hostile";
 import { tried } from "../testing/tried";
 import { deliverTo, targetKeys } from ".";
@@ -182,6 +184,7 @@ const shown: Partial<Record<(typeof targetKeys)[number], (files: readonly File[]
 };
 
 describe("names", () => {
+  const numRuns = atMost(12, 60);
   it("are read by the language of each file, and found in it again, each once", ({ task }) => {
     fc.assert(
       fc.property(documents, (doc) => {
@@ -197,8 +200,8 @@ describe("names", () => {
           shown[target]?.(made.files, doc);
         }
       }),
-      { numRuns: 60 },
+      { numRuns },
     );
-    tried(task, 60);
+    tried(task, numRuns);
   });
 });

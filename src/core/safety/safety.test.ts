@@ -8,6 +8,7 @@ import { rename } from "../expression";
 import { allStates, boundsProblem, type Component, readComponent, writeComponent } from "../model";
 import { compile } from "../program";
 import { proveNow } from "../proof";
+import { oneIn } from "../testing/depth";
 import { hostileMarkup, languageNames, payloads, places, plainComponent } from "../testing/hostile";
 import { tried } from "../testing/tried";
 import { attributeProblem, cssInHtml, isAllowedTag, sheetProblem, valueProblem } from ".";
@@ -54,7 +55,9 @@ describe("names from the language", () => {
 });
 
 describe("what a component says", () => {
-  const cases = Object.entries(places).flatMap(([place, put]) => payloads.map((p) => ({ place, put, payload: p })));
+  const all = Object.entries(places).flatMap(([place, put]) => payloads.map((p) => ({ place, put, payload: p })));
+  // Each place and each payload comes up several times: there are as many payloads as share no factor with this.
+  const cases = oneIn(13, all);
   /** What the page runs and loads, as its parser sees it. */
   it("is refused with its place, or stays there", ({ task }) => {
     let delivered = 0;
@@ -80,7 +83,7 @@ describe("what a component says", () => {
       else expect(out.problems[0].path, place).not.toBe("");
     }
     // Texts are free to say anything: most of them are delivered.
-    expect(delivered).toBeGreaterThan(700);
+    expect(delivered / cases.length).toBeGreaterThan(0.6);
     tried(task, cases.length);
   });
   it("comes in from markup as something that can be kept and delivered", ({ task }) => {

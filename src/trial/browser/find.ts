@@ -1,7 +1,9 @@
 /** Which browser is on this machine, and how it is started: without a window, with a profile that is thrown away. */
 import { existsSync } from "node:fs";
-import { delimiter, join } from "node:path";
+import { basename, delimiter, join } from "node:path";
 import puppeteer, { type Browser } from "puppeteer-core";
+import { onDemandFlags } from "./frames";
+import needed from "./versions.json" with { type: "json" };
 
 export type Engine = "chromium" | "firefox";
 
@@ -10,6 +12,8 @@ export interface BrowserWish {
   browser: string;
   /** The address of a browser that runs already: its WebSocket, or its HTTP debugging address. */
   connect?: string;
+  /** Pages draw in real time, so the whole Chromium is started even where its headless shell is installed. */
+  drawsByItself?: boolean;
 }
 
 /** There is no such browser, or it does not start; says where it was looked for, and the way out. */
@@ -19,6 +23,9 @@ const names: Record<Engine, readonly string[]> = {
   chromium: ["chromium", "chromium-browser", "google-chrome", "google-chrome-stable", "chrome", "microsoft-edge"],
   firefox: ["firefox", "firefox-esr"],
 };
+/** Chromium without windows: its tabs draw on demand, which a trial does not have to wait for. */
+const shells: readonly string[] = ["chromium-headless-shell", "chrome-headless-shell"];
+const isShell = (path: string): boolean => /headless[-_]shell/i.test(basename(path));
 const variables: Record<Engine, string> = { chromium: "LIVELY_CHROMIUM", firefox: "LIVELY_FIREFOX" };
 const elsewhere: Record<Engine, readonly string[]> = {
   chromium: [
@@ -47,6 +54,12 @@ const WINDOWS = "--disable-popup-blocking";
 /** Motions go on in the page itself: beside it they would be taken up where real time has brought them. */
 const firefoxPrefs = { "layers.offmainthreadcomposition.async-animations": false, "layout.frame_rate": 1000 };
 
+/** Paths at which one of these programs may be. */
+const placesOf = (programs: readonly string[]): string[] => {
+  const folders = (process.env.PATH ?? "").split(delimiter);
+  return [...programs.flatMap((n) => folders.map((f) => join(f, n))), ...programs.map((n) => join("/usr/bin", n))];
+};
+
 /** The program, and which engine it is. @throws NoBrowser */
 export function findBrowser(wished: string): { path: string; engine: Engine } {
   if (wished !== "chromium" && wished !== "firefox") {
@@ -55,13 +68,7 @@ export function findBrowser(wished: string): { path: string; engine: Engine } {
     return { path: wished, engine: /firefox|librewolf/i.test(wished) ? "firefox" : "chromium" };
   }
   const own = process.env[variables[wished]];
-  const folders = (process.env.PATH ?? "").split(delimiter);
-  const places = [
-    ...(own ? [own] : []),
-    ...names[wished].flatMap((n) => folders.map((f) => join(f, n))),
-    ...names[wished].map((n) => join("/usr/bin", n)),
-    ...elsewhere[wished],
-  ];
+  const places = [...(own ? [own] : []), ...placesOf(names[wished]), ...elsewhere[wished]];
   const path = places.find((p) => existsSync(p));
   if (path) return { path, engine: wished };
   throw new NoBrowser(
@@ -69,35 +76,72 @@ export function findBrowser(wished: string): { path: string; engine: Engine } {
   );
 }
 
+/** The browser for pages on trial: the headless shell in place of Chromium, where nobody has named another. @throws NoBrowser */
+function findForTrial(wished: string, drawsByItself: boolean): { path: string; engine: Engine } {
+  const shell = placesOf(shells).find((p) => existsSync(p));
+  const isOpen = wished === "chromium" && !process.env[variables.chromium] && !drawsByItself;
+  return isOpen && shell ? { path: shell, engine: "chromium" } : findBrowser(wished);
+}
+
 export interface Started {
   browser: Browser;
   engine: Engine;
+  /** Its tabs draw on demand. */
+  onDemand: boolean;
+  /** Starts one more of the same kind, which ends with this one. */
+  another(): Promise<Browser>;
   /** Ends it where it was started here; lets go of it where it ran already. */
   end(): Promise<void>;
 }
 
+/** Ends what was started where its version is less than the one that is needed. @throws NoBrowser */
+async function recentEnough(started: Started): Promise<Started> {
+  const { browser, engine } = started;
+  const version = /\d[\d.]*/.exec(await browser.version())?.[0] ?? "unknown";
+  if (Number.parseInt(version, 10) >= needed[engine]) return started;
+  await started.end();
+  const name = engine === "firefox" ? "Firefox" : "Chromium";
+  throw new NoBrowser(
+    `${name} ${version} is too old: ${name} ${needed[engine]} or newer is needed. Update it, or name another: --browser PATH, or ${variables[engine]}.`,
+  );
+}
+
+function launch(path: string, engine: Engine, onDemand: boolean): Promise<Browser> {
+  if (engine === "chromium")
+    return puppeteer.launch({
+      executablePath: path,
+      args: [...chromiumFlags, WINDOWS, ...(onDemand ? onDemandFlags : [])],
+    });
+  return puppeteer.launch({
+    browser: "firefox",
+    protocol: "webDriverBiDi",
+    executablePath: path,
+    headless: true,
+    extraPrefsFirefox: firefoxPrefs,
+  });
+}
+
 /** @throws NoBrowser */
-export async function startBrowser({ browser: wished, connect }: BrowserWish): Promise<Started> {
+export async function startBrowser({ browser: wished, connect, drawsByItself = false }: BrowserWish): Promise<Started> {
   try {
     if (connect !== undefined) {
       const at = connect.startsWith("ws") ? { browserWSEndpoint: connect } : { browserURL: connect };
       const engine: Engine = wished === "firefox" ? "firefox" : "chromium";
       const protocol = engine === "firefox" ? { protocol: "webDriverBiDi" as const } : {};
       const browser = await puppeteer.connect({ ...at, ...protocol, defaultViewport: null });
-      return { browser, engine, end: () => browser.disconnect() };
+      const another = (): Promise<Browser> => Promise.reject(new NoBrowser("a connected browser is the only one"));
+      return await recentEnough({ browser, engine, onDemand: false, another, end: () => browser.disconnect() });
     }
-    const { path, engine } = findBrowser(wished);
-    const browser =
-      engine === "firefox"
-        ? await puppeteer.launch({
-            browser: "firefox",
-            protocol: "webDriverBiDi",
-            executablePath: path,
-            headless: true,
-            extraPrefsFirefox: firefoxPrefs,
-          })
-        : await puppeteer.launch({ executablePath: path, args: [...chromiumFlags, WINDOWS] });
-    return { browser, engine, end: () => browser.close() };
+    const { path, engine } = findForTrial(wished, drawsByItself);
+    const onDemand = isShell(path) && !drawsByItself;
+    const all: Browser[] = [];
+    const another = async (): Promise<Browser> => {
+      const browser = await launch(path, engine, onDemand);
+      all.push(browser);
+      return browser;
+    };
+    const end = async (): Promise<void> => void (await Promise.all(all.map((b) => b.close())));
+    return await recentEnough({ browser: await another(), engine, onDemand, another, end });
   } catch (error) {
     if (error instanceof NoBrowser) throw error;
     const what = connect === undefined ? `${wished} does not start` : `nothing answers at ${connect}`;

@@ -1,7 +1,7 @@
 /** A page in a real browser as a system: real input, a clock that stands still until it is told to go on. */
 import { readFile } from "node:fs/promises";
 import { fileURLToPath } from "node:url";
-import type { Browser, PageEvents, Page as Tab } from "puppeteer-core";
+import type { Browser, BrowserContext, PageEvents, Page as Tab } from "puppeteer-core";
 import type { Stimulus } from "../../core/model";
 import type { Done, Observation, Opening, Page, PageBox, Wanted } from "../../core/trial";
 import { isThisMachine } from "../../core/trial/asked";
@@ -9,8 +9,9 @@ import { GLIDED, never } from "../../core/trial/system";
 import type { StandInRequest } from "../in-page/stand-in";
 import type {} from "../in-page/trial-page";
 import type { Engine, Started } from "./find";
+import { type Frames, framesOf, tabOnDemand } from "./frames";
 import { Input, NOT_CALMED } from "./input";
-import { pageScript } from "./page-script";
+import { scriptOfPage, scriptTab } from "./opening";
 
 /** A page in a browser can be pointed at, and asked more than the port does. */
 export interface OpenedPage extends Page {
@@ -65,6 +66,7 @@ const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
 };
 
 export function openPage(started: Started, options: PageOptions): Promise<OpenedPage> {
+  if (options.realTime && started.onDemand) throw new Error("in real time a page needs a browser that draws by itself");
   return inTurn(async () => {
     for (let tries = 1; ; tries++)
       try {
@@ -78,10 +80,11 @@ export function openPage(started: Started, options: PageOptions): Promise<Opened
 /** Tabs in which a run has ended well; as good as new, and a good deal faster to have. */
 const free = new WeakMap<Browser, Tab[]>();
 
-async function openOne({ browser, engine }: Started, options: PageOptions): Promise<OpenedPage> {
+async function openOne(started: Started, options: PageOptions): Promise<OpenedPage> {
+  const { browser, engine } = started;
   const tabs = free.get(browser) ?? [];
   free.set(browser, tabs);
-  const tab = tabs.pop() ?? (await newTab(browser, engine));
+  const tab = tabs.pop() ?? (await newTab(started));
   const page = new BrowserPage(tab, engine, options, tabs);
   await page.prepare();
   return page;
@@ -102,12 +105,15 @@ async function mayCopy(tab: Tab): Promise<void> {
     .catch(() => {});
 }
 
-async function newTab(browser: Browser, engine: Engine): Promise<Tab> {
-  const context = await browser
+const newContext = (browser: Browser): Promise<BrowserContext> =>
+  browser
     .createBrowserContext({ downloadBehavior: { policy: "deny" } })
     // Not every browser can be told about downloads.
     .catch(() => browser.createBrowserContext());
-  const tab = await context.newPage();
+
+async function newTab(started: Started): Promise<Tab> {
+  const { browser, engine, onDemand } = started;
+  const tab = onDemand ? await tabOnDemand(started, newContext) : await (await newContext(browser)).newPage();
   // Of several pages at once each has the focus, whichever window was opened last; Firefox has one for all.
   if (engine === "chromium") {
     await tab.emulateFocusedPage(true);
@@ -131,6 +137,7 @@ class BrowserPage implements OpenedPage {
   private hangs = false;
   /** What is undone when the tab is given back. */
   private readonly leave: (() => unknown)[] = [];
+  private readonly frames: Frames;
 
   constructor(
     readonly tab: Tab,
@@ -141,6 +148,7 @@ class BrowserPage implements OpenedPage {
     this.map = { ...options.map };
     this.input = new Input(tab, engine, this.map);
     this.patience = options.patience ?? LONGEST;
+    this.frames = framesOf(tab);
   }
 
   async prepare(): Promise<void> {
@@ -194,10 +202,14 @@ class BrowserPage implements OpenedPage {
     if (scroll > 0 && (await this.bounded(this.lengthWithoutScript())) < scroll)
       return { done: false, impossible: true, why: GROWS };
     this.opened = true;
-    const asked = JSON.stringify({ scroll, requests: options.requests, realTime: options.realTime === true });
-    const { identifier } = await tab.evaluateOnNewDocument(`window.trialOpening = ${asked};\n${await pageScript()}`);
+    await scriptTab(tab);
+    const [{ identifier }] = await Promise.all([
+      tab.evaluateOnNewDocument(
+        scriptOfPage({ scroll, requests: options.requests, realTime: options.realTime === true }),
+      ),
+      this.input.letBe(true),
+    ]);
     this.leave.push(() => tab.removeScriptToEvaluateOnNewDocument(identifier));
-    await this.input.letBe(true);
     const answer = await this.bounded(tab.goto(options.address, { waitUntil: "load" }));
     if (answer && answer.status() >= 400) throw new Error(`${options.address} answers ${answer.status()}`);
     await this.pass(0);
@@ -225,15 +237,19 @@ class BrowserPage implements OpenedPage {
   async act(stimulus: Stimulus): Promise<Done> {
     if ("answer" in stimulus && this.options.requests.some((r) => r.name === stimulus.answer && r.letThrough))
       return never(`the request ${stimulus.answer} goes to its server, which alone answers it`);
-    const done = await this.bounded(this.input.act(stimulus));
+    return this.bounded(this.frames.during(this.actAndSettle(stimulus)));
+  }
+
+  private async actAndSettle(stimulus: Stimulus): Promise<Done> {
+    const done = await this.input.act(stimulus);
     if (!done.done) return done;
-    const told = this.options.realTime && (await this.bounded(this.tab.evaluate(() => window.trialPage.told())));
+    const told = this.options.realTime && (await this.tab.evaluate(() => window.trialPage.told()));
     await this.pass(0);
     return told ? { ...done, ...told } : done;
   }
 
   async pass(ms: number): Promise<void> {
-    await this.bounded(this.tab.evaluate((by) => window.trialPage.pass(by), ms));
+    await this.bounded(this.frames.during(this.tab.evaluate((by) => window.trialPage.pass(by), ms)));
   }
 
   async observe(parts: readonly string[]): Promise<Observation> {
@@ -266,7 +282,7 @@ class BrowserPage implements OpenedPage {
     return this.bounded(this.tab.evaluate((map) => window.trialPage.boxes(map), this.map));
   }
   async picture(): Promise<string | null> {
-    const data = await this.tab.screenshot({ encoding: "base64", type: "png" });
+    const data = await this.frames.during(this.tab.screenshot({ encoding: "base64", type: "png" }));
     return `data:image/png;base64,${data}`;
   }
 
@@ -290,14 +306,16 @@ class BrowserPage implements OpenedPage {
     const { tab } = this;
     const url = new URL(tab.url());
     const origin = url.protocol === "file:" ? "file://" : url.origin;
-    await this.input.release();
+    await this.frames.during(this.input.release());
     await tab.goto("about:blank");
-    for (const undo of this.leave) await undo();
     const client = await tab.createCDPSession();
-    if (origin !== "null") await client.send("Storage.clearDataForOrigin", { origin, storageTypes: "all" });
-    await client.send("Network.clearBrowserCookies");
+    await Promise.all([
+      ...this.leave.map((undo) => undo()),
+      origin === "null" ? null : client.send("Storage.clearDataForOrigin", { origin, storageTypes: "all" }),
+      client.send("Network.clearBrowserCookies"),
+      this.frames.during(tab.mouse.move(-10, -10)),
+    ]);
     await client.detach();
-    await tab.mouse.move(-10, -10);
   }
 
   /** What takes too long, or ended with its page, is told as such. */

@@ -1,8 +1,8 @@
-/** The script that a page on trial gets before its own: it stands there under one name. */
+/** The script that a page on trial gets before its own: the browser calls it with the page's opening (`browser/page-script.ts`). */
 import { type PageOpening, takeHold } from "./take-hold";
 
-const { trialOpening } = window as unknown as { trialOpening?: PageOpening };
-const opening = trialOpening ?? { scroll: 0, requests: [], realTime: false };
+declare const trialOpening: PageOpening;
+
 // Frames in the page have this script as well; it is the page that opens scrolled.
-const trialPage = takeHold(window === top ? opening : { ...opening, scroll: 0 });
-Object.defineProperty(window, "trialPage", { value: trialPage });
+const value = takeHold(window === top ? trialOpening : { ...trialOpening, scroll: 0 });
+Object.defineProperty(window, "trialPage", { value });

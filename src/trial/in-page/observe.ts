@@ -1,6 +1,6 @@
 /** What is seen of a page: the facts of mapped parts, the focus, what was announced, what went wrong. */
 import type { Observation, SeenPart } from "../../core/trial/system";
-import { modalsIn, parentOf, probe } from "../../probe/probe";
+import { inOneLook, modalsIn, parentOf, probe } from "../../probe/probe";
 import { elementsOf, focusedElement, isWithin, roots } from "./elements";
 import { withFilled } from "./fields";
 import { onShadowRoot } from "./shadow";
@@ -165,7 +165,7 @@ export function partOver(e: Element | null, elements: ReadonlyMap<string, HTMLEl
 const isShape = (element: Element): boolean => element instanceof SVGElement && element.localName !== "svg";
 
 export function seen(element: HTMLElement | null, elements: ReadonlyMap<string, HTMLElement | null>): SeenPart {
-  const facts = probe(element);
+  const facts = probe(element, ["takes pointer"]);
   const place = facts.displayed && element ? spotOf(element, []) : null;
   return {
     ...facts,
@@ -189,7 +189,7 @@ export function observe(
   const part = [...elements].find(([, e]) => e !== null && e === focused)?.[0] ?? null;
   const beyond = !focused && modalsIn(document).length > 0;
   return {
-    parts: Object.fromEntries(parts.map((name) => [name, seen(elements.get(name) ?? null, elements)])),
+    parts: inOneLook(() => Object.fromEntries(parts.map((n) => [n, seen(elements.get(n) ?? null, elements)]))),
     focus: { part, other: part === null && focused ? describe(focused) : null, ...(beyond ? { beyond } : {}) },
     scroll: scrollY,
   };

@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { demoComponents } from "../../../demo";
 import type { Component } from "../../model";
 import { proveNow } from "../../proof";
+import { atMost } from "../../testing/depth";
 import { payloads, places, plainComponent } from "../../testing/hostile";
 import { deliverTo } from "..";
 
@@ -30,6 +31,9 @@ const active = (html: string): string =>
     .filter((e) => /^(script|iframe|object|embed|link|base|meta|form|a)$/.test(e.tagName))
     .map((e) => `${e.tagName} ${attribute(e, "sandbox") ?? ""}`)
     .join();
+
+/** Of the payloads each place is given one in so many; the page inside is held against all. */
+const EVERY = atMost(15, 3);
 
 describe("the document", () => {
   const demos = demoComponents.map((d) => d.load());
@@ -59,10 +63,9 @@ describe("the document", () => {
       }
     }
   });
-  // Each place with every third of them; the page inside is held against all.
   it.each(Object.keys(places).map((p, i) => [p, i] as const))("keeps a hostile %s in its place", (place, i) => {
     const usual = active(made(plainComponent())!.html);
-    for (const payload of payloads.filter((_p, n) => n % 3 === i % 3)) {
+    for (const payload of payloads.filter((_p, n) => n % EVERY === i % EVERY)) {
       const put = places[place](plainComponent(), payload);
       let document: ReturnType<typeof made>;
       try {

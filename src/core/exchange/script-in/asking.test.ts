@@ -1,8 +1,10 @@
 /** Pages whose elements ask about one another: their sheets do what the scripts do, however they are written. */
+
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { attributeOf } from "../../surface";
 import { runOf } from "../../testing/acted";
+import { atMost } from "../../testing/depth";
 import { beside, next, pageOf } from "../../testing/machines";
 import { behaviour, leaves } from "../../testing/read";
 
@@ -27,8 +29,8 @@ describe("a page whose elements ask about one another", () => {
         const all = machines.sizes.reduce((a, b) => a * b, 1);
         if (all > 64 && leaves(doc).length < all / 4) together++;
       }),
-      { numRuns: 12, seed: 20_261_130 },
+      { numRuns: atMost(2, 12), seed: 20_261_130 },
     );
-    expect(together).toBeGreaterThan(6);
+    expect(together).toBeGreaterThan(atMost(0, 6));
   });
 });

@@ -9,14 +9,13 @@ export type Computed =
   | { ok: true; value: Quantity; kind: Kind; text: string }
   | { ok: false; message: string; from: number; to: number };
 
-class Fault extends Error {
+/** No `Error`: many values are tried that do not compute, and a stack trace costs more than the computation. */
+class Fault {
   constructor(
-    message: string,
+    readonly message: string,
     readonly from: number,
     readonly to: number,
-  ) {
-    super(message);
-  }
+  ) {}
 }
 
 interface Token {

@@ -2,7 +2,10 @@
 import { kindOf, kindText, number, type Quantity, quantity, sameType } from "./quantity";
 
 /** An error that the parser places. */
-export class MathFault extends Error {}
+/** No `Error`, whose stack trace costs more than most computations. */
+export class MathFault {
+  constructor(readonly message: string) {}
+}
 const fault = (message: string): never => {
   throw new MathFault(message);
 };

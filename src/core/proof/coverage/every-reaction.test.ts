@@ -1,9 +1,11 @@
 /** The short search finds what the whole proof offers. */
+
 import fc from "fast-check";
 import { expect, it } from "vitest";
 import { demoComponents } from "../../../demo";
 import { compile } from "../../program";
 import { button, component } from "../../testing";
+import { atMost, oneIn } from "../../testing/depth";
 import { specifications } from "../../testing/specifications";
 import { toTheEnd } from "../exploring/to-the-end";
 import { proveNow } from "../prove";
@@ -12,7 +14,7 @@ import { everyReaction } from "./every-reaction";
 const bare = <D extends object>(doc: D): D => ({ ...doc, scenarios: [], claims: [], waivers: [] });
 
 it("every reaction of the demo is taken by the runs that a proof offers", () => {
-  for (const doc of demoComponents.map((d) => bare(d.load()))) {
+  for (const doc of oneIn(3, demoComponents).map((d) => bare(d.load()))) {
     const found = toTheEnd(everyReaction(doc, { situations: 5000 }));
     expect(found.complete, doc.name).toBe(true);
     expect(found.offered, doc.name).toEqual(proveNow(doc, { situations: 5000 }).offered);
@@ -29,9 +31,9 @@ it("so it is of random specifications, where the bound ends the search, too", ()
       if (!found.complete) cut++;
       expect(found.offered).toEqual(proveNow(doc, { situations: 25 }).offered);
     }),
-    { numRuns: 25, seed: 5 },
+    { numRuns: atMost(6, 25), seed: 5 },
   );
-  expect(cut).toBeGreaterThan(2);
+  expect(cut).toBeGreaterThan(atMost(0, 2));
 });
 
 it("goes where something is new, where several machines together can be in more ways than are gone through", () => {

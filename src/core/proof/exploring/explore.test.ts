@@ -6,6 +6,7 @@ import { act, openSession, runTo, stateAt } from "../../run";
 import { activeNames } from "../../surface";
 import { bubblingDialog, button, component } from "../../testing";
 import { components } from "../../testing/components";
+import { atMost } from "../../testing/depth";
 import { Explorer, playScenario, proveNow } from "..";
 
 const read = readComponent(readFileSync("src/demo/change-crossing.lively.json", "utf8"));
@@ -134,7 +135,7 @@ describe.each([...Object.entries(components), ["the demo", demo] as const])(
     it("gets anywhere that the explorer has not been, or has something arrive that it called out of reach", () => {
       const proof = proveNow(doc);
       const known = new Set(proof.arrives.flatMap((list, row) => list.map((state) => `${row} ${state}`)));
-      for (let seed = 1; seed <= 12; seed++) {
+      for (let seed = 1; seed <= atMost(3, 12); seed++) {
         const seen = wander(doc, seed * 104729, 60);
         expect([...seen.states].filter((st) => !proof.reached.includes(st))).toEqual([]);
         expect([...seen.arrivals].filter((a) => !known.has(a))).toEqual([]);

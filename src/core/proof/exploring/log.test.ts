@@ -1,8 +1,10 @@
 /** After an edit of cells, what is still so is not found out again; and the proof is the very one it would have been. */
+
 import { describe, expect, it } from "vitest";
 import { demoComponents } from "../../../demo";
 import type { Component } from "../../model";
 import { button, component } from "../../testing";
+import { atMost } from "../../testing/depth";
 import { type Memo, mutants, newMemo, type Proof, prove, proveNow } from "..";
 import { toTheEnd } from "./to-the-end";
 
@@ -13,7 +15,7 @@ const counted = (memo: Memo): { spared: number; moves: number } => {
   return { spared: explorer.log!.spared, moves: explorer.edges.length / 3 };
 };
 /** Every so many of the small changes that can be made. */
-const EVERY = 11;
+const EVERY = atMost(66, 11);
 
 describe("after one edit after another", () => {
   let spared = 0;

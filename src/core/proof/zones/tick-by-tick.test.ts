@@ -2,12 +2,14 @@
  * Zones against brute force: another search, tick by tick, must find the same situations with the same timings, the same
  * reactions taken and the same cells undecided, and the same findings.
  */
+
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Component } from "../../model";
 import { compile, type Program } from "../../program";
 import { advance, type RunState } from "../../run";
 import { stateText } from "../../surface";
+import { atMost } from "../../testing/depth";
 import {
   named,
   note,
@@ -123,7 +125,7 @@ const holds = (zone: Float64Array, left: readonly number[]): boolean => {
 };
 
 describe("zones", () => {
-  it("find what a search tick by tick finds, and so do the rules, in 2,000 specifications", () => {
+  it("find what a search tick by tick finds, and so do the rules, in random specifications", () => {
     let compared = 0;
     let timed = 0;
     const counted = new Map<string, number>();
@@ -150,10 +152,10 @@ describe("zones", () => {
           for (const z of zones) expect(points.some((p) => holds(z.zone, p))).toBe(true);
         }
       }),
-      { numRuns: 2100, seed: 20261123 },
+      { numRuns: atMost(150, 2100), seed: 20261123 },
     );
-    expect(compared).toBeGreaterThanOrEqual(2000);
-    expect(timed).toBeGreaterThan(20_000);
-    for (const rule of ["F5", "F10", "F17", "F18", "F19"]) expect(counted.get(rule)).toBeGreaterThan(50);
+    expect(compared).toBeGreaterThanOrEqual(atMost(140, 2000));
+    expect(timed).toBeGreaterThan(atMost(1000, 20_000));
+    for (const rule of ["F5", "F10", "F17", "F18", "F19"]) expect(counted.get(rule)).toBeGreaterThan(atMost(2, 50));
   }, 240_000);
 });

@@ -1,6 +1,8 @@
 /** Small machines beside one another, some of which ask about another: what is told of each foretells what all of them do. */
+
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { atMost } from "../../../testing/depth";
 import { type Beside, beside, next } from "../../../testing/machines";
 import { keyOfStore, type Store } from "../reading";
 import { type Done, parted, worthGoingOn } from "./index";
@@ -56,7 +58,7 @@ describe("machines beside one another", () => {
           state = then;
         }
       }),
-      { numRuns: 100, seed: 20_261_130 },
+      { numRuns: atMost(15, 100), seed: 20_261_130 },
     );
   });
 });

@@ -1,47 +1,36 @@
 /** The real server, a real browser, and what a person can do in the app. */
-import { type ChildProcess, spawn } from "node:child_process";
-import puppeteer, {
-  type Browser,
-  type BrowserContext,
-  type ElementHandle,
-  type Frame,
-  type Page,
-} from "puppeteer-core";
-import { chromiumFlags, findBrowser } from "../src/trial";
+import type { Browser, BrowserContext, ElementHandle, Frame, Page } from "puppeteer-core";
 import { placeOf } from "./place";
+import { type App, app, launch } from "./shared";
 
-/** Without the flag by which pages on trial may open windows. */
-export const launch = (): Promise<Browser> =>
-  puppeteer.launch({ executablePath: findBrowser("chromium").path, args: [...chromiumFlags] });
+export { launch } from "./shared";
 
 export class Stage {
   errors: string[] = [];
   private constructor(
     readonly browser: Browser,
-    readonly address: string,
-    private readonly server: ChildProcess,
+    private readonly app: App,
   ) {}
 
+  get address(): string {
+    return this.app.address;
+  }
+
   static async open(): Promise<Stage> {
-    const server = spawn("node_modules/.bin/tsx", ["src/server/main.ts"], { env: { ...process.env, PORT: "0" } });
-    const address = await new Promise<string>((resolve, reject) => {
-      server.stdout.on("data", (data) => {
-        const found = /http:\S+/.exec(String(data));
-        if (found) resolve(found[0]);
-      });
-      server.stderr.on("data", (data) => /Error|not built/.test(String(data)) && reject(new Error(String(data))));
-    });
-    return new Stage(await launch(), address, server);
+    const [own, browser] = await Promise.all([app(), launch()]);
+    return new Stage(browser, own);
   }
   async close(): Promise<void> {
     await this.browser.close();
-    this.server.kill();
+    this.app.end();
   }
 
   /** A page of a person who has never been here, unless a context is given. */
   async page(context?: BrowserContext): Promise<Page> {
     const page = await (context ?? (await this.browser.createBrowserContext())).newPage();
     page.setDefaultTimeout(HANGS);
+    // Several pages are in use at once, and each has the focus.
+    await page.emulateFocusedPage(true);
     await page.setViewport({ width: 1280, height: 800 });
     page.on("pageerror", (e) => this.errors.push((e as Error).message));
     page.on("console", (m) => m.type() === "error" && this.errors.push(m.text()));

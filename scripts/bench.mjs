@@ -1,5 +1,6 @@
 import { build } from "./build.mjs";
-import { bin, chromium, run } from "./setup.mjs";
+import { browsers } from "./browsers.mjs";
+import { bin, run } from "./setup.mjs";
 
 build();
 // Built as the app is: what is measured is what people run, not what a loader makes of the sources.
@@ -9,5 +10,5 @@ if (built) process.exit(built);
 const { buildTrialPage } = await import("./pack.mjs");
 buildTrialPage("dist/bench");
 process.exit(
-  run("node", ["--expose-gc", "dist/bench/main.js"], { env: { ...process.env, LIVELY_CHROMIUM: chromium() ?? "" } }),
+  run("node", ["--expose-gc", "dist/bench/main.js"], { env: { ...process.env, LIVELY_CHROMIUM: browsers().chromium ?? "" } }),
 );

@@ -1,6 +1,6 @@
-/** What has to be there before anything else runs: a new enough Node, the packages, for tests a Chromium. */
-import { spawnSync } from "node:child_process";
-import { existsSync, readFileSync, statSync } from "node:fs";
+/** What has to be there before anything else runs: a new enough Node, and the packages. */
+import { spawn, spawnSync } from "node:child_process";
+import { existsSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
@@ -22,6 +22,20 @@ export function run(command, args, options = {}) {
   return done.status ?? 1;
 }
 
+/** Runs a command beside others; gives its exit code, with its output in one piece once it has ended. */
+export function runAside(command, args) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"] });
+    const output = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on("data", (text) => output.push(text));
+    child.on("error", reject);
+    child.on("close", (code) => {
+      process.stdout.write(Buffer.concat(output));
+      resolve(code ?? 1);
+    });
+  });
+}
+
 /** A program that a package brings. */
 export const bin = (name) => join(root, "node_modules", ".bin", name);
 
@@ -36,36 +50,3 @@ export function install({ quiet = false, folder = "." } = {}) {
     process.exit(2);
   }
 }
-
-/** A program by one of its names; installs Debian's package when none is found and this process may. Null without. */
-function debian(names, pack) {
-  const find = () => {
-    for (const name of names) {
-      const found = spawnSync("which", [name], { encoding: "utf8" });
-      if (found.status === 0) return found.stdout.trim();
-    }
-    return null;
-  };
-  const found = find();
-  if (found) return found;
-  const isDebian =
-    existsSync("/etc/debian_version") ||
-    /debian/i.test(existsSync("/etc/os-release") ? readFileSync("/etc/os-release", "utf8") : "");
-  if (!isDebian || process.getuid?.() !== 0) return null;
-  console.log(`Installing ${pack} from Debian's packages …`);
-  run("apt-get", ["update", "-qq"]);
-  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", pack], {
-    env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
-    stdio: ["ignore", "ignore", "inherit"],
-  });
-  return find();
-}
-
-/** The path of a Chromium. */
-export const chromium = () =>
-  process.env.LIVELY_CHROMIUM || debian(["chromium", "chromium-browser", "google-chrome"], "chromium");
-/** The same Chromium without its windows, with which pages are held half as long; the whole one where there is none. */
-export const shell = () =>
-  process.env.LIVELY_CHROMIUM || debian(["chromium-headless-shell"], "chromium-headless-shell") || chromium();
-/** The path of a Firefox. */
-export const firefox = () => process.env.LIVELY_FIREFOX || debian(["firefox-esr", "firefox"], "firefox-esr");

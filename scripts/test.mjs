@@ -1,14 +1,19 @@
-/** Everything that must hold, and one line at the end that says how much did. */
+/**
+ * Runs the tests and ends with a line that counts them: a sample of everything, or with `--all` everything. Before that line
+ * come the ten slowest files, and with `--all` how many cases each generator made, from which seed.
+ */
 import { existsSync, readFileSync, rmSync } from "node:fs";
-import { join } from "node:path";
+import { join, relative } from "node:path";
+import { browsers } from "./browsers.mjs";
 import { build } from "./build.mjs";
-import { bin, chromium, firefox, install, root, run, shell } from "./setup.mjs";
+import { bin, install, root, run, runAside } from "./setup.mjs";
 
-install();
-// Angular's compiler has a TypeScript of its own.
-install({ folder: "e2e/angular" });
+const all = process.argv.includes("--all");
+const begun = Date.now();
 let passed = 0;
 let failed = 0;
+const files = [];
+const generated = [];
 
 function check(name, ok) {
   if (ok) passed++;
@@ -18,47 +23,67 @@ function check(name, ok) {
   }
 }
 
+const seconds = (ms) => `${(ms / 1000).toFixed(1)} s`;
+
 /** Runs a Vitest suite and adds up its own counts; a suite that ran nothing has failed. */
 function suite(name, args, env = {}) {
+  const since = Date.now();
   const file = join(root, "dist", `${name}-results.json`);
   rmSync(file, { force: true });
   const code = run(
     bin("vitest"),
     ["run", ...args, "--reporter=default", "--reporter=json", `--outputFile.json=${file}`],
-    {
-      env: { ...process.env, ...env },
-    },
+    { env: { ...process.env, ...env, ...(all ? { LIVELY_ALL: "1" } : { LIVELY_SAMPLE: "1" }) } },
   );
   if (!existsSync(file)) return check(name, false);
   const results = JSON.parse(readFileSync(file, "utf8"));
   passed += results.numPassedTests;
   failed += results.numFailedTests;
   if (results.numTotalTests === 0 || (code !== 0 && results.numFailedTests === 0)) check(name, false);
+  for (const { name: path, startTime, endTime, assertionResults } of results.testResults) {
+    const place = relative(root, path);
+    files.push({ place, took: endTime - startTime });
+    for (const { fullName, meta } of assertionResults)
+      if (meta?.tried)
+        generated.push(`${String(meta.tried).padStart(7)}  ${place}: ${fullName}, from seed ${meta.seed}`);
+  }
+  console.log(`${name}: ${seconds(Date.now() - since)}`);
 }
 
-check("lint", run(bin("biome"), ["check", "--error-on-warnings", "."]) === 0);
-check("types", run(bin("tsc"), ["-b"]) === 0);
+function summary() {
+  console.log("\nThe ten slowest files:");
+  for (const { place, took } of files.toSorted((a, b) => b.took - a.took).slice(0, 10))
+    console.log(`${seconds(took).padStart(9)}  ${place}`);
+  if (all) console.log(`\nCases that generators made:\n${generated.join("\n")}`);
+  console.log(`\nAll of it took ${seconds(Date.now() - begun)}.`);
+  console.log(`\n${passed} passed, ${failed} failed`);
+}
+
+install();
+// Angular's compiler has a TypeScript of its own.
+if (all) install({ folder: "e2e/angular" });
+const { chromium, shell, firefox, missing } = browsers();
+const [lint, types] = await Promise.all([
+  runAside(bin("biome"), ["check", "--error-on-warnings", "."]),
+  runAside(bin("tsc"), ["-b"]),
+]);
+check("lint", lint === 0);
+check("types", types === 0);
+for (const message of missing) {
+  console.error(message);
+  check("browsers", false);
+}
 suite("unit", []);
-
 build();
-const browser = chromium();
-const other = firefox();
-if (!other) {
-  console.error("No Firefox was found. Install Debian's package `firefox-esr`, or name one in LIVELY_FIREFOX.");
-  check("agreement in Firefox", false);
-}
-const inBrowsers = (project, chromium) =>
+const inBrowsers = (project, path) =>
   suite(project, ["--config", "e2e/vitest.config.ts", "--project", project], {
-    LIVELY_CHROMIUM: chromium,
-    LIVELY_FIREFOX: other ?? "",
+    LIVELY_CHROMIUM: path,
+    LIVELY_FIREFOX: firefox ?? "",
   });
-if (browser) {
-  inBrowsers("clocked", shell() ?? browser);
-  inBrowsers("journeys", browser);
-} else {
-  console.error("No Chromium was found. Install Debian's package `chromium`, or name one in LIVELY_CHROMIUM.");
-  check("journeys", false);
+if (chromium) {
+  inBrowsers("clocked", process.env.LIVELY_CHROMIUM ?? "");
+  inBrowsers("journeys", chromium);
+  if (all) inBrowsers("real time", chromium);
 }
-
-console.log(`\n${passed} passed, ${failed} failed`);
+summary();
 process.exit(failed ? 1 : 0);

@@ -7,6 +7,7 @@ import { attributeOf, factsOf, isInView, layoutOf, partById } from "../../src/co
 import type { Deed } from "../../src/core/testing/specifications";
 import { goesBackIntoGroup } from "../../src/core/trial";
 import type { EngineName } from "./engine";
+import { leaveOut } from "./left-out";
 
 const sizing =
   /height|width|padding|margin|block|inline|position|float|font|line|gap|grid|flex|border|inset|top|bottom/;
@@ -113,27 +114,28 @@ export function stimulusOf(
   );
   const scrolls = program.doc.page.blocks !== undefined;
   // A pointer that is pressed and moves selects, and how far that scrolls the page is the browser's own affair.
-  if (scrolls && state.pressed !== null && (kind === "move" || kind === "up" || kind === "scroll")) return null;
+  if (scrolls && state.pressed !== null && (kind === "move" || kind === "up" || kind === "scroll"))
+    return leaveOut("dragged");
   const info = clickable[at % Math.max(1, clickable.length)];
   const { name: part, part: aimed } = info ?? {};
   switch (kind) {
     case "wait":
       return { wait: [50, 100, 150, 200, 400, 1000][at % 6] };
     case "scroll":
-      return scrolls ? { scroll: (at * 37) % 1500 } : null;
+      return scrolls ? { scroll: (at * 37) % 1500 } : leaveOut("unscrollable");
     case "resize":
       return { resize: at % 2 ? { width: 640, height: 600 } : { width: 800, height: 600 } };
     case "blur":
       return { blur: true };
     case "calm":
-      return engine === "chromium" ? { reducedMotion: at % 2 === 0 } : null;
+      return engine === "chromium" ? { reducedMotion: at % 2 === 0 } : leaveOut("unaskable");
     case "key":
     case "keyDown":
     case "keyUp": {
       const key = said ?? keys[at % keys.length];
       const plain = keyParts(key).key;
       // How far a browser scrolls by a key, and where it goes from the last stop, is its own affair.
-      if (scrolls && /Space|Arrow|Home|End|Tab/.test(key)) return null;
+      if (scrolls && /Space|Arrow|Home|End|Tab/.test(key)) return leaveOut("scrollingKey");
       // What is typed into is scrolled to, and an editable part's text becomes another.
       const field = state.focus === DOCUMENT ? null : program.parts[state.focus].part;
       const editable = field?.attributes?.contenteditable !== undefined;
@@ -141,75 +143,87 @@ export function stimulusOf(
         (editable || (scrolls && field && takesKeys(field.tag, field.attributes ?? {}))) &&
         /^(x|A|[?+]|Enter|Space)$/.test(plain)
       )
-        return null;
+        return leaveOut("typing");
       // What opens by a key, and where Tab goes inside, is the browser's own.
       if (
         field &&
         /^(Enter|Space)$/.test(plain) &&
         (field.tag === "select" || opens.test(field.attributes?.type ?? ""))
       )
-        return null;
+        return leaveOut("opening");
       // Whether the pointer still presses something when a key clicks or leads on, each engine has its own mind.
       const asksPressed = doingAsked(program).has("active") && state.pressed !== null;
-      if (asksPressed && /Enter|Space|Tab/.test(key)) return null;
-      if (field && (key.endsWith("Tab") ? hasStopsInside(field) : isPlayer(field))) return null;
-      if (plain === "Enter" && state.focus !== DOCUMENT && leadsElsewhere(program, state, state.focus)) return null;
+      if (asksPressed && /Enter|Space|Tab/.test(key)) return leaveOut("pressedWhileKeyed");
+      if (field && (key.endsWith("Tab") ? hasStopsInside(field) : isPlayer(field))) return leaveOut("insideControl");
+      if (plain === "Enter" && state.focus !== DOCUMENT && leadsElsewhere(program, state, state.focus))
+        return leaveOut("linkedPlace");
       // With a modifier a link leads to another window, and Enter uses a button in one browser only.
       if (plain === "Enter" && key !== plain && (field?.tag === "a" || (engine === "firefox" && key !== "Shift+Enter")))
-        return null;
+        return leaveOut("modifiedEnter");
       // The space bar on a radio button that is checked is a click in one browser only.
       const isChecked = state.checked.includes(state.focus) && field?.attributes?.type === "radio";
-      if (engine === "firefox" && isChecked && plain === "Space") return null;
+      if (engine === "firefox" && isChecked && plain === "Space") return leaveOut("checkedRadio");
       // So is what gets the focus as the key goes down.
       if (scrolls && /^(x|A)$/.test(plain)) {
         const { focus } = stimulate(program, state, { press: key }).state;
-        if (focus !== DOCUMENT && /^(input|textarea)$/.test(program.parts[focus].part.tag)) return null;
+        if (focus !== DOCUMENT && /^(input|textarea)$/.test(program.parts[focus].part.tag))
+          return leaveOut("focusedField");
       }
       if (kind !== "key")
-        return key.includes("+") || key === "Tab" ? null : kind === "keyDown" ? { keyDown: key } : { keyUp: key };
+        return key.includes("+") || key === "Tab"
+          ? leaveOut("heldTab")
+          : kind === "keyDown"
+            ? { keyDown: key }
+            : { keyUp: key };
       // Whether one clicked on words or beside them decides where Tab goes among numbered stops, in each engine otherwise.
       const numbered = program.parts.some((p) => Number(attributeOf(program, state, p.index, "tabindex") ?? 0) > 0);
-      if (key.endsWith("Tab") && state.focus === DOCUMENT && state.tabFrom !== DOCUMENT && numbered) return null;
+      if (key.endsWith("Tab") && state.focus === DOCUMENT && state.tabFrom !== DOCUMENT && numbered)
+        return leaveOut("numberedStops");
       const caretless = state.tabFrom !== DOCUMENT && !takesCaret(program, state, state.tabFrom);
-      if (key.endsWith("Tab") && state.focus === DOCUMENT && caretless && engine === "firefox") return null;
+      if (key.endsWith("Tab") && state.focus === DOCUMENT && caretless && engine === "firefox")
+        return leaveOut("caretless");
       // Firefox goes on from where a drag has brought the end of the selection, which no standard says.
       const drags = engine === "firefox" && state.pressed !== null;
-      if (key.endsWith("Tab") && state.focus === DOCUMENT && drags) return null;
+      if (key.endsWith("Tab") && state.focus === DOCUMENT && drags) return leaveOut("draggedTab");
       const after = key.endsWith("Tab") ? stimulate(program, state, { press: key }).state.focus : null;
-      if (engine === "firefox" && after !== null && stopsAtDialog(program, state)) return null;
-      if (engine === "firefox" && after !== null && goesBackIntoGroup(program, state, { press: key })) return null;
-      return after === DOCUMENT ? null : { press: key };
+      if (engine === "firefox" && after !== null && stopsAtDialog(program, state)) return leaveOut("dialogStop");
+      if (engine === "firefox" && after !== null && goesBackIntoGroup(program, state, { press: key }))
+        return leaveOut("radioGroup");
+      return after === DOCUMENT ? leaveOut("outOfPage") : { press: key };
     }
     default: {
       // What a select opens, and what closes that again, is the browser's own; the click that does so may reach nobody.
-      if (aimed && (aimed.tag === "select" || isPlayer(aimed) || opens.test(aimed.attributes?.type ?? ""))) return null;
+      if (aimed && (aimed.tag === "select" || isPlayer(aimed) || opens.test(aimed.attributes?.type ?? "")))
+        return leaveOut("opener");
       // A selection that is drawn into what is edited brings the caret there, and the focus with it, in one browser only.
       const isTypedInto = aimed && takesKeys(aimed.tag, aimed.attributes ?? {});
       if (/^(up|move)$/.test(kind) && state.pressed !== null && state.pressed !== info.index && isTypedInto)
-        return null;
+        return leaveOut("selectedInto");
       const isPress = /^(down|click)$/.test(kind);
-      if (info && /^(up|click)$/.test(kind) && leadsElsewhere(program, state, info.index)) return null;
-      if (engine === "chromium" && info && isPress && holdsEditable(program, state, info.index)) return null;
+      if (info && /^(up|click)$/.test(kind) && leadsElsewhere(program, state, info.index))
+        return leaveOut("linkedPlace");
+      if (engine === "chromium" && info && isPress && holdsEditable(program, state, info.index))
+        return leaveOut("nearCaret");
       // A label gives the focus to its field, and the browser scrolls to that: where it lies only the browser knows.
-      if (scrolls && part === "label" && state.page.scroll > 0) return null;
+      if (scrolls && part === "label" && state.page.scroll > 0) return leaveOut("labelScroll");
       const there = part === undefined ? state : stimulate(program, state, { move: part }).state;
       // What goes from under the pointer because it is there comes back when it is gone: it flickers, each browser in its way.
-      if (info && tracksPointer(program) && there.over !== info.index) return null;
+      if (info && tracksPointer(program) && there.over !== info.index) return leaveOut("flicker");
       // What the pointer brings about on its way may move the page under it: a person would aim again.
       if (part !== undefined && kind !== "move") {
-        if (scrolls && (there.page.glide || there.page.scroll !== state.page.scroll)) return null;
+        if (scrolls && (there.page.glide || there.page.scroll !== state.page.scroll)) return leaveOut("movedPage");
         // So it does where something comes or goes, or has another size: what lies there then is a matter of layout.
-        if (String(takesRoom(program, state)) !== String(takesRoom(program, there))) return null;
-        if (hasOtherSizes(program, state, there)) return null;
+        if (String(takesRoom(program, state)) !== String(takesRoom(program, there))) return leaveOut("resized");
+        if (hasOtherSizes(program, state, there)) return leaveOut("resized");
         // Nor does the button come up where it went down, where that moves what is pressed.
         const isPressed = kind !== "up" && state.pressed === null;
         const pressed = isPressed ? stimulate(program, there, { down: part }).state : there;
-        if (hasOtherSizes(program, there, pressed)) return null;
-        if (engine === "firefox" && vanishes(program, there, kind, part, info.index)) return null;
-        if (engine === "firefox" && kind === "up" && state.pressed === null) return null;
+        if (hasOtherSizes(program, there, pressed)) return leaveOut("resized");
+        if (engine === "firefox" && vanishes(program, there, kind, part, info.index)) return leaveOut("vanishing");
+        if (engine === "firefox" && kind === "up" && state.pressed === null) return leaveOut("strayUp");
       }
       return part === undefined
-        ? null
+        ? leaveOut("nothingToHit")
         : kind === "click"
           ? { click: part }
           : kind === "down"

@@ -2,7 +2,7 @@
 import { isCheckable } from "../../src/core/cascade";
 import { type Component, type FactName, factNames, factWords, type PartFacts } from "../../src/core/model";
 import { compile, DOCUMENT, looksAt, type Program, pageExpressions, partName } from "../../src/core/program";
-import { advance, type RunState, start, stimulate, tracksPointer } from "../../src/core/run";
+import { advance, type RunState, type Stimulus, start, stimulate, tracksPointer } from "../../src/core/run";
 import { attributeOf, factsOf, isSameName, layoutOf, scrollAt } from "../../src/core/surface";
 import type { Deed } from "../../src/core/testing/specifications";
 import type {} from "../../src/probe/page";
@@ -10,6 +10,7 @@ import type { PageFacts } from "../../src/probe/probe";
 import type { BuiltTarget } from "./built";
 import { stimulusOf } from "./deeds";
 import { type EngineName, type Held, show } from "./engine";
+import { leaveOut } from "./left-out";
 import { unlikeTree } from "./tree";
 
 /** In words that can be compared, part by part. */
@@ -195,6 +196,14 @@ const focusesDisabled = (program: Program, state: RunState): boolean =>
 /** When the focus is to be seen, and how long what is pressed is so, Firefox has its own mind (docs/html-in.md). */
 const asksChromium = (doc: Component): boolean => /:focus-visible|:active/.test(doc.page.css ?? "");
 
+/** A button or a key that is down already, or up, is not pressed or let go again. */
+const isHeldAlready = (act: Stimulus, pressed: boolean, held: ReadonlySet<string>): boolean =>
+  (("down" in act || "click" in act || "blur" in act) && pressed) ||
+  ("up" in act && !pressed) ||
+  ("keyDown" in act && held.has(act.keyDown)) ||
+  ("press" in act && held.size > 0) ||
+  ("keyUp" in act && !held.has(act.keyUp));
+
 /** Acts the deeds out on both. @returns the first difference, or null */
 export async function difference(
   browser: Held,
@@ -207,8 +216,9 @@ export async function difference(
   const names = program.parts.map((p) => p.name);
   // React writes the empty keyword as the one that means the same (HTML §6.8.1).
   const attributes = attributesOf(program).filter((a) => target !== "react" || a !== "contenteditable");
-  if (engine === "firefox" && asksChromium(doc)) return null;
-  if (start(program).step.loop || (target !== "page" && fadesThePage(doc))) return null;
+  if (engine === "firefox" && asksChromium(doc)) return leaveOut("engineRules");
+  if (start(program).step.loop) return leaveOut("endless");
+  if (target !== "page" && fadesThePage(doc)) return leaveOut("fadedPage");
   const { system, page, errors, done: giveBack } = await show(browser, doc, target);
   const done: string[] = [];
   const held = new Set<string>();
@@ -218,7 +228,7 @@ export async function difference(
     let { state } = first;
     // What never comes to an end is cut, each host where it likes; the rules find it (F21).
     let endless = first.step.loop;
-    if (endless || (engine === "chromium" && focusesDisabled(program, state))) return null;
+    if (engine === "chromium" && focusesDisabled(program, state)) return leaveOut("disabledFieldset");
     const coreGoesOn = (ms: number): void => {
       state = advance(program, state, state.now + ms, ({ step }) => {
         endless ||= step.loop;
@@ -261,15 +271,19 @@ export async function difference(
         done.push(`wait ${stimulus.wait}`);
         await pass(stimulus.wait);
       } else {
-        // A button or a key that is down already, or up, is not pressed or let go again.
-        if (("down" in stimulus || "click" in stimulus || "blur" in stimulus) && pressed) continue;
-        if ("up" in stimulus && !pressed) continue;
-        if ("keyDown" in stimulus && held.has(stimulus.keyDown)) continue;
-        if ("press" in stimulus && held.size) continue;
-        if ("keyUp" in stimulus && !held.has(stimulus.keyUp)) continue;
+        if (isHeldAlready(stimulus, pressed, held)) {
+          leaveOut("pressedAlready");
+          continue;
+        }
         const aimed = Object.values(stimulus)[0];
-        if (/^(click|down|up|move)$/.test(Object.keys(stimulus)[0]) && !(await page.evaluate(pointOf, aimed))) continue;
-        if (!(await system.act(stimulus)).done) continue;
+        if (/^(click|down|up|move)$/.test(Object.keys(stimulus)[0]) && !(await page.evaluate(pointOf, aimed))) {
+          leaveOut("noPoint");
+          continue;
+        }
+        if (!(await system.act(stimulus)).done) {
+          leaveOut("refused");
+          continue;
+        }
         if ("down" in stimulus || "up" in stimulus) pressed = "down" in stimulus;
         if ("keyDown" in stimulus) held.add(stimulus.keyDown);
         if ("keyUp" in stimulus) held.delete(stimulus.keyUp);
@@ -278,10 +292,11 @@ export async function difference(
         state = result.state;
         endless ||= result.step.loop;
       }
-      if (endless || slidesAway(before)) return null;
-      if (engine === "chromium" && focusesDisabled(program, state)) return null;
+      if (endless) return leaveOut("endless");
+      if (slidesAway(before)) return leaveOut("slidAway");
+      if (engine === "chromium" && focusesDisabled(program, state)) return leaveOut("disabledFieldset");
       differs = await compare();
-      if (lost) return null;
+      if (lost) return leaveOut("unknownLength");
     }
     return differs.length ? { done, differs } : null;
   } finally {

@@ -4,7 +4,7 @@ import { defineConfig } from "vitest/config";
 /** Pages on the clock of a trial: however busy the machine is, they see the same times. */
 const onTheirOwnClock = [
   "e2e/agree/**/*.test.ts",
-  "e2e/trial/{by-hand,clock,composed,countdowns,delivered,drawing,everyday,idioms,mutants,targets,trial,wandering}.test.ts",
+  "e2e/trial/{by-hand,clock,composed,countdowns,delivered,drawing,everyday,idioms,mutants,on-demand,targets,trial,wandering}.test.ts",
 ];
 /** Pages in real time, or on a machine made busy: nothing else may run beside them. */
 const inRealTime = ["e2e/timed.test.ts", "e2e/slowly.test.ts", "e2e/trial/{busy,real-time}.test.ts"];

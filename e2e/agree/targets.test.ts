@@ -12,7 +12,7 @@ import { elementMembers } from "../../src/core/deliver/element/members";
 import { type Component, isName } from "../../src/core/model";
 import { compile } from "../../src/core/program";
 import { box, button, component } from "../../src/core/testing";
-import { atMost } from "../../src/core/testing/depth";
+import { atMost, oneIn } from "../../src/core/testing/depth";
 import { awkwardNames } from "../../src/core/testing/hostile";
 import { deeds, specifications } from "../../src/core/testing/specifications";
 import { demoComponents } from "../../src/demo";
@@ -32,7 +32,7 @@ const demos: Component[] = [...demoComponents, ...startingPoints].map((d) => d.l
 
 const named = (name: string, sketch: Parameters<typeof component>[0]): Component => ({ ...component(sketch), name });
 
-describe.concurrent.each(builtTargets)("as %s", (target) => {
+describe.concurrent.each(oneIn(3, builtTargets))("as %s", (target) => {
   it("random specifications do what the core says", async () => {
     await fc.assert(
       fc.asyncProperty(specifications, deeds, async (doc, acts) => {
@@ -261,7 +261,7 @@ describe("data", () => {
     });
     return compile(doc).problems.length === 0;
   });
-  it.each(builtTargets)("mean the same whatever they are called as %s", async (target) => {
+  it.each(oneIn(3, builtTargets))("mean the same whatever they are called as %s", async (target) => {
     expect(names.length).toBeGreaterThan(60);
     const doc = named("Names", {
       parts: [button("go"), ...names.map((n, i) => box(`p${i}`, [`\${${n}}`]))],
@@ -313,7 +313,7 @@ describe("hostile words", () => {
     "#{window.ran = 1} @html {@html '<img src=x onerror=ran=1>'}",
     "<!-- <slot> -->",
   ];
-  it.each(builtTargets)("stay words as %s", async (target) => {
+  it.each(oneIn(3, builtTargets))("stay words as %s", async (target) => {
     for (const word of words) {
       // As a person writes it where data can stand in it.
       const quoted = word.replaceAll("${", "\\${");

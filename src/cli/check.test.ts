@@ -6,6 +6,7 @@ import { SaxesParser } from "saxes";
 import { describe, expect, it } from "vitest";
 import { writeComponent } from "../core/model";
 import { bubblingDialog } from "../core/testing";
+import { ALL } from "../core/testing/depth";
 import { proveApart } from "./apart";
 import { check, type Wishes } from "./check";
 import { type Asked, proveFile } from "./check-file";
@@ -90,14 +91,13 @@ describe("lively check", () => {
       code: 1,
       out: expect.stringContaining("46 % of the reactions covered"),
     });
-    expect(await run([demo], { minMutation: 20 })).toMatchObject({
-      code: 0,
-      out: expect.stringMatching(/2\d of 5\d faults noticed, [45]\d %/),
-    });
     expect(await run([demo], { minMutation: 90 })).toMatchObject({
       code: 1,
-      out: expect.stringContaining("What if click cancel in open did nothing?"),
+      out: expect.stringMatching(
+        /What if click cancel in open did nothing\?[^]*2\d of 5\d faults noticed, [45]\d %|2\d of 5\d faults noticed, [45]\d %[^]*What if click cancel in open did nothing\?/,
+      ),
     });
+    if (ALL) expect((await run([demo], { minMutation: 20 })).code).toBe(0);
     const shards = await Promise.all(
       [1, 2].map((index) => run([demo, faulty, demo], { json: true, shard: { index, of: 2 } })),
     );
@@ -131,7 +131,7 @@ describe("lively check", () => {
     expect(out).toMatch(/FAILS {6}never state is closing\n +click trigger → click close/);
     expect(code).toBe(1);
   });
-  it("goes on with the others where one file takes all the memory", async () => {
+  it.runIf(ALL)("goes on with the others where one file takes all the memory", async () => {
     const texts = bubblingDialog();
     const hungry = file(
       "hungry.json",
@@ -153,7 +153,7 @@ describe("lively check", () => {
                   {
                     actions: [
                       { do: "assign", data: "n", value: "n + 1" },
-                      { do: "assign", data: "t", value: `"${"x".repeat(60_000)}" + n` },
+                      { do: "assign", data: "t", value: `"${"x".repeat(9000)}" + n` },
                     ],
                   },
                 ],

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { strToU8, zipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { readComponent } from "../../core/model";
+import { atMost } from "../../core/testing/depth";
 import { changedValue } from "../../core/testing/fuzz/changes";
 import { specifications } from "../../core/testing/specifications";
 import { tried } from "../../core/testing/tried";
@@ -38,9 +39,9 @@ describe("a bundle", () => {
         for (const { path, message } of refused)
           expect(`${path} ${message}`).toMatch(/^[a-z0-9.-]+\.lively\.json: .+ .+/);
       }),
-      { numRuns: 100 },
+      { numRuns: atMost(25, 100) },
     );
-    tried(task, 100);
+    tried(task, atMost(25, 100));
   });
   it("takes what is whole and tells what is not, with its file and place", () => {
     const zip = zipSync({
@@ -63,9 +64,9 @@ describe("a bundle", () => {
         const { docs, refused } = readBundle(bytes);
         expect(docs.length + refused.length).toBeLessThanOrEqual(4);
       }),
-      { numRuns: 150 },
+      { numRuns: atMost(40, 150) },
     );
-    tried(task, 150);
+    tried(task, atMost(40, 150));
   });
   it("names files so that every file system takes them", () => {
     fc.assert(

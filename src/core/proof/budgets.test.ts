@@ -6,6 +6,7 @@ import { readComponent, writeComponent } from "../model";
 import { compile } from "../program";
 import { advance, MOST_AT_ONCE, start } from "../run";
 import { button, component } from "../testing";
+import { ALL } from "../testing/depth";
 import { proveNow, runScenario } from ".";
 
 const DAY = 86_400_000;
@@ -31,7 +32,8 @@ describe("time that never ends", () => {
       why: expect.stringContaining(`More than ${MOST_AT_ONCE} things happen`),
     });
     expect(watches).toMatchObject({ ok: false, stuck: null });
-    expect(proveNow(ticking).scenarios.map((s) => s.ok)).toEqual([false, false]);
+    // The proof runs each once more, which takes as long.
+    if (ALL) expect(proveNow(ticking).scenarios.map((s) => s.ok)).toEqual([false, false]);
   });
 });
 

@@ -2,7 +2,6 @@
 import { existsSync } from "node:fs";
 import { basename, delimiter, join } from "node:path";
 import puppeteer, { type Browser } from "puppeteer-core";
-import { onDemandFlags } from "./frames";
 import needed from "./versions.json" with { type: "json" };
 
 export type Engine = "chromium" | "firefox";
@@ -46,6 +45,16 @@ export const chromiumFlags: readonly string[] = [
   "--disable-background-networking",
   "--disable-component-update",
   "--disable-sync",
+];
+
+/** Flags of a browser whose tabs wait for `beginFrame`. Their tabs come from `Lanes`. */
+const onDemandFlags: readonly string[] = [
+  "--enable-begin-frame-control",
+  "--run-all-compositor-stages-before-draw",
+  // One process for all pages that the tab opens, one after the other: to start one takes as long as many a run.
+  "--renderer-process-limit=1",
+  "--disable-site-isolation-trials",
+  "--disable-features=BackForwardCache",
 ];
 
 /** Pages may open windows, so that it is seen that they do. */

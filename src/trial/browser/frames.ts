@@ -1,16 +1,9 @@
 /** Frames of a tab that draws only when it is asked (`HeadlessExperimental.beginFrame` of the DevTools protocol). */
-import type { Browser, BrowserContext, CDPSession, Page as Tab } from "puppeteer-core";
+import type { Browser, BrowserContext, CDPSession, Protocol, Page as Tab } from "puppeteer-core";
 import type { Started } from "./find";
 
-/** Flags of a browser whose tabs wait for `beginFrame`. Their tabs come from `Lanes`. */
-export const onDemandFlags: readonly string[] = [
-  "--enable-begin-frame-control",
-  "--run-all-compositor-stages-before-draw",
-  // One process for all pages that the tab opens, one after the other: to start one takes as long as many a run.
-  "--renderer-process-limit=1",
-  "--disable-site-isolation-trials",
-  "--disable-features=BackForwardCache",
-];
+type FrameRequest = Protocol.HeadlessExperimental.BeginFrameRequest;
+type FrameAnswer = Protocol.HeadlessExperimental.BeginFrameResponse;
 
 /** ms of real time before another frame is requested where the browser refused one, as between two documents. */
 const PAUSE = 4;
@@ -18,14 +11,23 @@ const PAUSE = 4;
 export interface Frames {
   /** Requests frames until the work is done, and returns its result. */
   during<T>(work: Promise<T>): Promise<T>;
+  /** A picture of the page as PNG, in base64. */
+  picture(): Promise<string>;
 }
 
 /** A tab that draws by itself. */
-const bySelf: Frames = { during: (work) => work };
+const bySelf = (tab: Tab): Frames => ({
+  during: (work) => work,
+  picture: () => tab.screenshot({ encoding: "base64", type: "png" }),
+});
+
+/** How many frames a picture may take: one without changes brings none. */
+const MOST_FRAMES = 10;
 
 class RequestedFrames implements Frames {
   private pending = 0;
   private isDrawing = false;
+  private last: Promise<unknown> = Promise.resolve();
 
   constructor(private readonly client: CDPSession) {}
 
@@ -39,22 +41,33 @@ class RequestedFrames implements Frames {
     }
   }
 
+  async picture(): Promise<string> {
+    for (let frames = 0; frames < MOST_FRAMES; frames++) {
+      const { screenshotData } = await this.frame({ screenshot: { format: "png" } });
+      if (screenshotData) return screenshotData;
+    }
+    throw new Error("the browser draws no picture");
+  }
+
   private async draw(): Promise<void> {
     this.isDrawing = true;
-    // The browser takes one request at a time.
     while (this.pending > 0 && !this.client.detached)
-      try {
-        await this.client.send("HeadlessExperimental.beginFrame", { noDisplayUpdates: true });
-      } catch {
-        await new Promise((done) => setTimeout(done, PAUSE));
-      }
+      // Nobody looks at what is drawn: layout, animation frames and observers are what a page is told of.
+      await this.frame({ noDisplayUpdates: true }).catch(() => new Promise((done) => setTimeout(done, PAUSE)));
     this.isDrawing = false;
+  }
+
+  /** The browser takes one request at a time. */
+  private frame(request: FrameRequest): Promise<FrameAnswer> {
+    const answer = this.last.then(() => this.client.send("HeadlessExperimental.beginFrame", request));
+    this.last = answer.catch(() => {});
+    return answer;
   }
 }
 
 const byTab = new WeakMap<Tab, Frames>();
 
-export const framesOf = (tab: Tab): Frames => byTab.get(tab) ?? bySelf;
+export const framesOf = (tab: Tab): Frames => byTab.get(tab) ?? bySelf(tab);
 
 /**
  * Browsers of which each has one tab, because two frames at once crash a browser, and because a page that never draws would

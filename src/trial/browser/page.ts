@@ -282,8 +282,7 @@ class BrowserPage implements OpenedPage {
     return this.bounded(this.tab.evaluate((map) => window.trialPage.boxes(map), this.map));
   }
   async picture(): Promise<string | null> {
-    const data = await this.frames.during(this.tab.screenshot({ encoding: "base64", type: "png" }));
-    return `data:image/png;base64,${data}`;
+    return `data:image/png;base64,${await this.bounded(this.frames.picture())}`;
   }
 
   async close(): Promise<void> {

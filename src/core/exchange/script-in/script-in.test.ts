@@ -11,7 +11,7 @@ import { behaviour, button, leaves, read, rows, script } from "../../testing/rea
 import { remarks, strangers } from "../../testing/strangers";
 
 describe("everyday pages", () => {
-  it.each(oneIn(6, Object.entries(everyday)))(
+  it.each(oneIn(8, Object.entries(everyday)))(
     "%s: is understood, can be proved, and says what its script does",
     (name, html) => {
       const found = behaviour(html);
@@ -22,7 +22,7 @@ describe("everyday pages", () => {
     },
   );
 
-  it.each(oneIn(12, Object.entries(strangers)))("%s: is understood and can be proved", (name, html) => {
+  it.each(oneIn(24, Object.entries(strangers)))("%s: is understood and can be proved", (name, html) => {
     const found = behaviour(html);
     expect(found.notUnderstood.map((n) => n.text)).toEqual(remarks[name] ?? []);
     expect(found.unlike).toEqual([]);
@@ -219,13 +219,15 @@ describe("a script that means no good", () => {
     expect(grown.notUnderstood.at(-1)!.text).toContain("more ways by its script");
   });
 
-  it.each([
-    ["let s = []", "s.push(s.length)"],
-    ["let s = new Set()", "s.add(s.size + 'k')"],
-    ["let s = new Map()", "s.set(s.size, { n: 1 })"],
-    ["let s = {}", "s['k' + Object.keys(s).length] = true"],
-    ["let s = []", "s = [...s, { at: 1 }]"],
-  ])("is read as far as a little of it tells where it keeps ever more: %s; %s", (begins, grows) => {
+  it.each(
+    oneIn(4, [
+      ["let s = []", "s.push(s.length)"],
+      ["let s = new Set()", "s.add(s.size + 'k')"],
+      ["let s = new Map()", "s.set(s.size, { n: 1 })"],
+      ["let s = {}", "s['k' + Object.keys(s).length] = true"],
+      ["let s = []", "s = [...s, { at: 1 }]"],
+    ]),
+  )("is read as far as a little of it tells where it keeps ever more: %s; %s", (begins, grows) => {
     const often = "(s.length ?? s.size ?? Object.keys(s).length) > 2";
     const { doc, notUnderstood } = behaviour(
       script(

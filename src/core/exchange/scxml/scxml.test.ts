@@ -1,4 +1,5 @@
 /** Properties of any chart: what SCXML promises of every run, and that writing and reading loses nothing. */
+
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -9,6 +10,7 @@ import { activeNames } from "../../surface";
 import { button, component, type Sketch } from "../../testing";
 import { charts } from "../../testing/charts";
 import { components } from "../../testing/components";
+import { atMost } from "../../testing/depth";
 import { readScxml, writeScxml } from ".";
 
 const steps = fc.array(fc.oneof(fc.constantFrom("a", "b", "a.b", "c"), fc.constantFrom(5, 15, 40)), { maxLength: 8 });
@@ -49,7 +51,7 @@ describe("any chart", () => {
         for (const { state } of play(program, list).frames) expect(isLegal(program, state)).toBe(true);
         expect(story(compile(doc), list)).toEqual(story(program, list));
       }),
-      { numRuns: 70 },
+      { numRuns: atMost(20, 70) },
     );
   });
   it("forgets the delays of a state when it is left", () => {
@@ -63,7 +65,7 @@ describe("any chart", () => {
           expect(new Set(own).size).toBe(own.length);
         }
       }),
-      { numRuns: 50 },
+      { numRuns: atMost(15, 50) },
     );
   });
   it("runs the same after it was written and read again", () => {
@@ -74,7 +76,7 @@ describe("any chart", () => {
         expect(back.doc.reactions).toEqual(doc.reactions);
         expect(story(compile(back.doc), list)).toEqual(story(compile(doc), list));
       }),
-      { numRuns: 70 },
+      { numRuns: atMost(20, 70) },
     );
   });
 });

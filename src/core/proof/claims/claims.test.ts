@@ -1,4 +1,5 @@
 /** Claims that hold, and those that do not, with the run that shows it. */
+
 import { describe, expect, it } from "vitest";
 import { demoComponents } from "../../../demo";
 import { parseClaim } from "../../expression";
@@ -6,6 +7,7 @@ import { type Claim, type Component, partFacts, partNames } from "../../model";
 import { compile } from "../../program";
 import { act, openSession, type RunState, runTo, stateAt } from "../../run";
 import { box, button, component } from "../../testing";
+import { atMost } from "../../testing/depth";
 import { type ClaimResult, playScenario, proveNow, stepText } from "..";
 import { asked } from "./condition";
 
@@ -98,7 +100,7 @@ describe("claims", () => {
   });
 });
 
-const RUNS = 10_000;
+const RUNS = atMost(2500, 10_000);
 const demos = demoComponents.map((d) => d.load());
 
 describe("the demo", () => {
@@ -110,47 +112,44 @@ describe("the demo", () => {
 });
 
 describe("what always holds", () => {
-  it.each(demos.map((d) => [d.name, d] as const))(
-    "of %s holds in each of its share of 10,000 random runs",
-    (_n, demo) => {
-      const claims = partNames(demo).flatMap((part) =>
-        partFacts.flatMap((fact) => [true, false].map((is): Claim => ({ claim: "always", that: { fact, part, is } }))),
-      );
-      const program = compile(demo);
-      const proof = proveNow({ ...demo, claims });
-      const always = claims.filter((_c, i) => proof.claims[i].holds);
-      expect(always.length).toBeGreaterThan(0);
-      const ask = always.map((c) => ({ claim: c, holds: asked(program, c.that) }));
-      let seed = 7;
-      const pick = (n: number): number => {
-        seed = (seed * 1103515245 + 12345) % 2147483648;
-        return Math.floor((seed / 2147483648) * n);
-      };
-      const keys = ["Tab", "Shift+Tab", "Enter", "Space", ...program.keyRows.map((k) => k.key)];
-      const looked = new Set<string>();
-      const look = (state: RunState): void => {
-        // What decides these facts; the same again says nothing new.
-        const { pose, focus, lingering, page, tracks } = state;
-        const key = `${pose} ${focus} ${lingering.map((l) => l.part)} ${page.scroll} ${page.width} ${tracks.map((t) => t.goal)}`;
-        if (looked.has(key)) return;
-        looked.add(key);
-        for (const { claim, holds } of ask) if (!holds(state)) throw new Error(JSON.stringify(claim));
-      };
-      for (let i = 0; i < RUNS / demos.length; i++) {
-        let session = openSession(program);
-        for (let step = 0; step < 12; step++) {
-          const kind = pick(6);
-          if (kind === 0) session = runTo(session, session.end + pick(1200));
-          else if (kind === 1) session = act(session, { press: keys[pick(keys.length)] });
-          else if (kind === 2 && program.pointer["pointer enter"].any)
-            session = act(session, { move: program.parts[pick(program.parts.length)].name });
-          else if (kind === 3 && program.pointer["pointer down"].any)
-            session = act(session, { down: program.parts[pick(program.parts.length)].name });
-          else session = act(session, { click: program.parts[pick(program.parts.length)].name });
-          look(stateAt(session, session.end));
-        }
+  it.each(demos.map((d) => [d.name, d] as const))("of %s holds in each of its share of the random runs", (_n, demo) => {
+    const claims = partNames(demo).flatMap((part) =>
+      partFacts.flatMap((fact) => [true, false].map((is): Claim => ({ claim: "always", that: { fact, part, is } }))),
+    );
+    const program = compile(demo);
+    const proof = proveNow({ ...demo, claims });
+    const always = claims.filter((_c, i) => proof.claims[i].holds);
+    expect(always.length).toBeGreaterThan(0);
+    const ask = always.map((c) => ({ claim: c, holds: asked(program, c.that) }));
+    let seed = 7;
+    const pick = (n: number): number => {
+      seed = (seed * 1103515245 + 12345) % 2147483648;
+      return Math.floor((seed / 2147483648) * n);
+    };
+    const keys = ["Tab", "Shift+Tab", "Enter", "Space", ...program.keyRows.map((k) => k.key)];
+    const looked = new Set<string>();
+    const look = (state: RunState): void => {
+      // What decides these facts; the same again says nothing new.
+      const { pose, focus, lingering, page, tracks } = state;
+      const key = `${pose} ${focus} ${lingering.map((l) => l.part)} ${page.scroll} ${page.width} ${tracks.map((t) => t.goal)}`;
+      if (looked.has(key)) return;
+      looked.add(key);
+      for (const { claim, holds } of ask) if (!holds(state)) throw new Error(JSON.stringify(claim));
+    };
+    for (let i = 0; i < RUNS / demos.length; i++) {
+      let session = openSession(program);
+      for (let step = 0; step < 12; step++) {
+        const kind = pick(6);
+        if (kind === 0) session = runTo(session, session.end + pick(1200));
+        else if (kind === 1) session = act(session, { press: keys[pick(keys.length)] });
+        else if (kind === 2 && program.pointer["pointer enter"].any)
+          session = act(session, { move: program.parts[pick(program.parts.length)].name });
+        else if (kind === 3 && program.pointer["pointer down"].any)
+          session = act(session, { down: program.parts[pick(program.parts.length)].name });
+        else session = act(session, { click: program.parts[pick(program.parts.length)].name });
+        look(stateAt(session, session.end));
       }
-      expect(looked.size).toBeGreaterThan(1);
-    },
-  );
+    }
+    expect(looked.size).toBeGreaterThan(1);
+  });
 });

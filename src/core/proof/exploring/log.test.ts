@@ -15,7 +15,7 @@ const counted = (memo: Memo): { spared: number; moves: number } => {
   return { spared: explorer.log!.spared, moves: explorer.edges.length / 3 };
 };
 /** Every so many of the small changes that can be made. */
-const EVERY = atMost(66, 11);
+const EVERY = atMost(120, 11);
 
 describe("after one edit after another", () => {
   let spared = 0;
@@ -29,7 +29,7 @@ describe("after one edit after another", () => {
       moves += counted(memo).moves;
     }
   });
-  it("and much of it was not found out again", () => expect(spared / moves).toBeGreaterThan(0.4));
+  it("and much of it was not found out again", () => expect(spared / moves).toBeGreaterThan(atMost(0.2, 0.4)));
 });
 
 const steps = Array.from({ length: 30 }, (_x, i) => `s${i}`);

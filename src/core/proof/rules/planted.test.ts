@@ -260,12 +260,12 @@ const planted: [rule: RuleId, what: string, list: Planted[], least: number][] = 
 describe("a fault that is planted", () => {
   it.each(planted)("%s, %s: is found wherever it is", (rule, _what, list, least) => {
     expect(list.length).toBeGreaterThanOrEqual(least);
-    const missed = oneIn(6, list).filter(([, doc]) => !findingsOf(doc).some((f) => f.rule === rule));
+    const missed = oneIn(12, list).filter(([, doc]) => !findingsOf(doc).some((f) => f.rule === rule));
     expect(missed.map(([where]) => where)).toEqual([]);
   });
 
   it.each(planted)("%s, %s: the run of what is found can be played", (rule, _what, list) => {
-    for (const [where, doc] of oneIn(6, list).slice(0, atMost(1, 4))) {
+    for (const [where, doc] of oneIn(12, list).slice(0, atMost(1, 4))) {
       const program = compile(doc);
       for (const f of findingsOf(doc)) {
         if (f.rule !== rule || !f.run) continue;

@@ -4,7 +4,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demoComponents } from "../../../demo";
-import { atMost } from "../depth";
+import { ALL, atMost } from "../depth";
 import { strangers } from "../strangers";
 import { tried } from "../tried";
 import { fuzzCases } from "./cases";
@@ -14,10 +14,16 @@ import { smaller } from "./smaller";
 const kept = new URL("./kept/", import.meta.url);
 const cases = readdirSync(kept).map((file) => [file, JSON.parse(readFileSync(new URL(file, kept), "utf8"))] as const);
 
+/** Cases that take seconds each, since they go on without an end. */
+const long = /^(requests-that-pile-up|ways-that-never|events-that-never|a-chart-that-took|component-1100008426)/;
+
 describe("what broke once", () => {
-  it.each(cases)("%s does not any more", (_file, { kind, text, luck }: { kind: Kind; text: string; luck: number }) => {
-    tryDoors(kind, text, luck);
-  });
+  it.each(cases.filter(([file]) => ALL || !long.test(file)))(
+    "%s does not any more",
+    (_file, { kind, text, luck }: { kind: Kind; text: string; luck: number }) => {
+      tryDoors(kind, text, luck);
+    },
+  );
 });
 
 describe("damaged files, pages, charts, cells and style", () => {
@@ -25,7 +31,7 @@ describe("damaged files, pages, charts, cells and style", () => {
     demoComponents.map((c) => c.load()),
     Object.values(strangers),
   );
-  const numRuns = atMost(30, 240);
+  const numRuns = atMost(16, 240);
   it("throw out of no door, are refused with a place, and read back as they were", ({ task }) => {
     fc.assert(
       fc.property(all, ({ kind, text, luck }) => tryDoors(kind, text, luck)),

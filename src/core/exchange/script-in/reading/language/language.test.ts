@@ -1,8 +1,10 @@
 /** Random programs say on a page that is read what they say where they are run. */
+
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Component, Stimulus } from "../../../../model";
 import { facts } from "../../../../testing/acted";
+import { atMost } from "../../../../testing/depth";
 import { type Pause, programs } from "../../../../testing/programs";
 import { behaviour, script } from "../../../../testing/read";
 
@@ -40,7 +42,7 @@ function readOf(text: string): Component {
 
 /** Other ones: `LIVELY_SEED`, more of them: `LIVELY_PROGRAMS`. */
 const trying = (numRuns: number) => ({
-  numRuns: Number(process.env.LIVELY_PROGRAMS ?? numRuns),
+  numRuns: Number(process.env.LIVELY_PROGRAMS ?? atMost(Math.ceil(numRuns / 5), numRuns)),
   seed: Number(process.env.LIVELY_SEED ?? 1),
 });
 

@@ -1,5 +1,5 @@
-import { build } from "./build.mjs";
 import { browsers } from "./browsers.mjs";
+import { build } from "./build.mjs";
 import { bin, run } from "./setup.mjs";
 
 build();
@@ -10,5 +10,7 @@ if (built) process.exit(built);
 const { buildTrialPage } = await import("./pack.mjs");
 buildTrialPage("dist/bench");
 process.exit(
-  run("node", ["--expose-gc", "dist/bench/main.js"], { env: { ...process.env, LIVELY_CHROMIUM: browsers().chromium ?? "" } }),
+  run("node", ["--expose-gc", "dist/bench/main.js"], {
+    env: { ...process.env, LIVELY_CHROMIUM: browsers().chromium ?? "" },
+  }),
 );

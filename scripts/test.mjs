@@ -62,7 +62,7 @@ function summary() {
 install();
 // Angular's compiler has a TypeScript of its own.
 if (all) install({ folder: "e2e/angular" });
-const { chromium, shell, firefox, missing } = browsers();
+const { chromium, firefox, missing } = browsers();
 const [lint, types] = await Promise.all([
   runAside(bin("biome"), ["check", "--error-on-warnings", "."]),
   runAside(bin("tsc"), ["-b"]),

@@ -26,7 +26,10 @@ describe.each(engines)("the core and delivered pages in $engine", ({ engine, run
   beforeAll(async () => {
     browser = await open(engine);
   });
-  afterAll(() => browser?.end());
+  afterAll(async () => {
+    console.log(`Left out so far, by reason:\n${leftOutText(leftOut())}`);
+    await browser?.end();
+  });
   const kinds = [
     { kind: "over the whole vocabulary", from: specifications, numRuns: runs },
     { kind: "of few words that come again", from: crowded, numRuns: few },
@@ -42,5 +45,4 @@ describe.each(engines)("the core and delivered pages in $engine", ({ engine, run
     );
     tried(task, numRuns, SEED);
   });
-  afterAll(() => console.log(`Left out so far, by reason:\n${leftOutText(leftOut())}`));
 });

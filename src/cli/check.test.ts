@@ -91,12 +91,12 @@ describe("lively check", () => {
       code: 1,
       out: expect.stringContaining("46 % of the reactions covered"),
     });
-    expect(await run([demo], { minMutation: 90 })).toMatchObject({
+    const mutated = await run([demo], { minMutation: 90 });
+    expect(mutated).toMatchObject({
       code: 1,
-      out: expect.stringMatching(
-        /What if click cancel in open did nothing\?[^]*2\d of 5\d faults noticed, [45]\d %|2\d of 5\d faults noticed, [45]\d %[^]*What if click cancel in open did nothing\?/,
-      ),
+      out: expect.stringContaining("What if click cancel in open did nothing?"),
     });
+    expect(mutated.out).toMatch(/2\d of 5\d faults noticed, [45]\d %/);
     if (ALL) expect((await run([demo], { minMutation: 20 })).code).toBe(0);
     const shards = await Promise.all(
       [1, 2].map((index) => run([demo, faulty, demo], { json: true, shard: { index, of: 2 } })),
@@ -186,6 +186,7 @@ describe("lively check", () => {
   });
   it("works as a command", () => {
     const done = spawnSync("node", ["scripts/lively.mjs", "check", demo, faulty], { encoding: "utf8" });
-    expect(done).toMatchObject({ status: 1, stdout: expect.stringMatching(/Change-crossing dialog[^]*F3/) });
+    expect(done).toMatchObject({ status: 1, stdout: expect.stringContaining("Change-crossing dialog") });
+    expect(done.stdout).toContain("F3");
   });
 });

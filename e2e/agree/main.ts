@@ -2,9 +2,11 @@
  * `npm run agree -- --runs N --seed S --engine chromium|firefox`: random specifications, acted out by the core and by the
  * delivered page. Prints the smallest one that differs, of each that does. With `--crowded` of few words that come again
  * and again; with `--nested` of parts in parts, in few words each of which meets all others; with `--small` of little, with
- * pages that carry little of the kernel; with `--target` in another form than the page; with `--record` the run is told in
- * docs/deliver.md and in the app.
+ * pages that carry little of the kernel; with `--target` in another form than the page; with `--frames own` in a browser that draws
+ * by itself; with `--record` the run is told in docs/deliver.md and in the app. `--processes` and `--tabs` share out the work.
  */
+import { fork } from "node:child_process";
+import { availableParallelism } from "node:os";
 import fc from "fast-check";
 import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";
 import { allParts, allStates, type Component } from "../../src/core/model";
@@ -14,6 +16,7 @@ import { option } from "../option";
 import type { BuiltTarget } from "./built";
 import { type EngineName, open } from "./engine";
 import { difference } from "./hold";
+import { leftOut, leftOutText } from "./left-out";
 import { record, today } from "./record";
 
 const kinds = { crowded, nested, small };
@@ -24,7 +27,10 @@ const seed = Number(option("seed", String(Date.now() % 1_000_000)));
 const engine = option("engine", "chromium") as EngineName;
 const target = option("target", "page") as "page" | BuiltTarget;
 // Firefox has one focus for all its tabs: where another takes it, a page hears that its window has lost it.
-const side = engine === "firefox" ? 1 : Number(option("tabs", "4"));
+const processes = engine === "firefox" ? 1 : Number(option("processes", String(availableParallelism())));
+const side = engine === "firefox" ? 1 : Number(option("tabs", "2"));
+/** `--frames own`: the whole Chromium, which draws by itself; else its headless shell, which draws on demand. */
+const drawsByItself = option("frames", "asked") === "own";
 const shrink = option("shrink", "yes") === "yes";
 
 /** A specification as a person would type it. */
@@ -52,36 +58,78 @@ function sheet(doc: Component): string {
   return lines.map((l) => `  ${l}`).join("\n");
 }
 
-const browser = await open(engine);
-const found: string[] = [];
-let next = 0;
-const one = async (): Promise<void> => {
-  while (next < runs) {
-    const run = next++;
-    if (run % 100 === 0 && run) process.stderr.write(`${run} begun, ${found.length} differ\n`);
-    const property = fc.asyncProperty(from, deeds, async (doc, acts) => {
-      const d = await difference(browser, doc, acts, engine, target);
-      if (d)
-        throw new Error(
-          `${sheet(doc)}\n  done: ${d.done.join(" → ") || "nothing"}\n  ${d.differs.slice(0, 4).join("\n  ")}`,
-        );
-    });
-    const result = await fc.check(property, {
-      seed: seed + run,
-      numRuns: 1,
-      ...(shrink ? {} : { endOnFailure: true }),
-    });
-    // Not one of those that are left is held against anything.
-    if (!browser.browser.connected) throw new Error(`the browser has gone, at seed ${seed + run}`);
-    if (!result.failed) continue;
-    const message = (result.errorInstance as Error | null)?.message ?? String(result.errorInstance);
-    found.push(message);
-    console.log(`\n${found.length}. seed ${seed + run}\n${message.slice(0, 3000)}`);
-  }
-};
-await Promise.all(Array.from({ length: side }, one));
-await browser.end();
-console.log(`\n${engine}: ${runs - found.length} of ${runs} specifications agree, from seed ${seed}.`);
-process.exitCode = found.length ? 1 : 0;
-if (process.argv.includes("--record"))
-  record({ target, engine, specifications: { of: runs, agreed: runs - found.length, on: today(), seed } });
+interface Share {
+  begun: number;
+  differing: number;
+  left: readonly (readonly [number, string])[];
+}
+
+/** Acts out every `of`-th specification, from the `index`-th on, and prints those that differ. */
+async function share(index: number, of: number): Promise<Share> {
+  const browser = await open(engine, drawsByItself);
+  let next = index;
+  let begun = 0;
+  let differing = 0;
+  const one = async (): Promise<void> => {
+    while (next < runs) {
+      const run = next;
+      next += of;
+      if (begun++ % 100 === 0 && run > of) process.stderr.write(`${run} begun, ${differing} differ\n`);
+      const property = fc.asyncProperty(from, deeds, async (doc, acts) => {
+        const d = await difference(browser, doc, acts, engine, target);
+        if (d)
+          throw new Error(
+            `${sheet(doc)}\n  done: ${d.done.join(" → ") || "nothing"}\n  ${d.differs.slice(0, 4).join("\n  ")}`,
+          );
+      });
+      const result = await fc.check(property, {
+        seed: seed + run,
+        numRuns: 1,
+        ...(shrink ? {} : { endOnFailure: true }),
+      });
+      // Not one of those that are left is held against anything.
+      if (!browser.browser.connected) throw new Error(`the browser has gone, at seed ${seed + run}`);
+      if (!result.failed) continue;
+      differing++;
+      const message = (result.errorInstance as Error | null)?.message ?? String(result.errorInstance);
+      console.log(`\nseed ${seed + run}\n${message.slice(0, 3000)}`);
+    }
+  };
+  await Promise.all(Array.from({ length: side }, one));
+  await browser.end();
+  return { begun, differing, left: leftOut() };
+}
+
+/** The same in a process of its own. @throws where that ends before it has done its share */
+const shareApart = (index: number, of: number): Promise<Share> =>
+  new Promise((resolve, reject) => {
+    const child = fork(process.argv[1], [...process.argv.slice(2), "--share", `${index}/${of}`]);
+    child.on("message", (done) => resolve(done as Share));
+    child.on("exit", (code) => code && reject(new Error(`a process ended with code ${code}`)));
+  });
+
+function report(shares: readonly Share[], seconds: number): void {
+  const differing = shares.reduce((n, s) => n + s.differing, 0);
+  const left = new Map<string, number>();
+  for (const [n, reason] of shares.flatMap((s) => s.left)) left.set(reason, (left.get(reason) ?? 0) + n);
+  const rows = [...left].map(([reason, n]) => [n, reason] as const).toSorted((a, b) => b[0] - a[0]);
+  console.log(`\nLeft out, by reason:\n${leftOutText(rows)}`);
+  console.log(
+    `\n${engine}: ${runs - differing} of ${runs} specifications agree, from seed ${seed}, in ${seconds.toFixed(0)} s.`,
+  );
+  process.exitCode = differing ? 1 : 0;
+  if (process.argv.includes("--record"))
+    record({ target, engine, specifications: { of: runs, agreed: runs - differing, on: today(), seed } });
+}
+
+const own = option("share", "");
+if (own) {
+  const [index, of] = own.split("/").map(Number);
+  process.send!(await share(index, of));
+  process.disconnect();
+} else {
+  const began = performance.now();
+  const of = Math.min(runs, processes);
+  const shares = await Promise.all(Array.from({ length: of }, (_v, index) => shareApart(index, of)));
+  report(shares, (performance.now() - began) / 1000);
+}

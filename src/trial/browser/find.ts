@@ -103,16 +103,24 @@ export interface Started {
   end(): Promise<void>;
 }
 
+/**
+ * Why a browser cannot be used; null where it can.
+ * @param version as the browser reports it, such as `HeadlessChrome/156.0.8078.114`
+ */
+export function versionProblem(engine: Engine, version: string): string | null {
+  const found = /\d[\d.]*/.exec(version)?.[0];
+  if (found && Number.parseInt(found, 10) >= needed[engine]) return null;
+  const name = engine === "firefox" ? "Firefox" : "Chromium";
+  const state = found ? `${name} ${found} is too old` : `${name} reports no version`;
+  return `${state}: ${name} ${needed[engine]} or newer is needed. Update it, or name another: --browser PATH, or ${variables[engine]}.`;
+}
+
 /** Ends what was started where its version is less than the one that is needed. @throws NoBrowser */
 async function recentEnough(started: Started): Promise<Started> {
-  const { browser, engine } = started;
-  const version = /\d[\d.]*/.exec(await browser.version())?.[0] ?? "unknown";
-  if (Number.parseInt(version, 10) >= needed[engine]) return started;
+  const problem = versionProblem(started.engine, await started.browser.version());
+  if (!problem) return started;
   await started.end();
-  const name = engine === "firefox" ? "Firefox" : "Chromium";
-  throw new NoBrowser(
-    `${name} ${version} is too old: ${name} ${needed[engine]} or newer is needed. Update it, or name another: --browser PATH, or ${variables[engine]}.`,
-  );
+  throw new NoBrowser(problem);
 }
 
 function launch(path: string, engine: Engine, onDemand: boolean): Promise<Browser> {

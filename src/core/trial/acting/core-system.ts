@@ -23,14 +23,27 @@ export const requestsOf = ({ doc, requests }: Program): StandInRequest[] =>
     return { name, method, path, latency, ok };
   });
 
+/** Whether each track leads away in the pose that it was asked in last: all parts inside ask the same. */
+const known = new WeakMap<Track, { pose: number; away: boolean }>();
+
+/** Whether a motion of place begins or ends where nothing of its part is seen. */
+function leadsAway(program: Program, pose: number, track: Track): boolean {
+  const last = known.get(track);
+  if (last?.pose === pose) return last.away;
+  const { part, property, from, to, reverseFrom } = track;
+  const looks = looksAt(program, pose);
+  const away = [from, to, reverseFrom].some((value) =>
+    [isAwayIn, isShutIn].some((is) => is(program, looks, part, { [property]: value })),
+  );
+  known.set(track, { pose, away });
+  return away;
+}
+
 /** When what moves a part into view or out of it is over, ms of the clock; null where nothing does. */
 export function arrivesAt(program: Program, { tracks, pose }: RunState, part: number): number | null {
-  const looks = looksAt(program, pose);
-  const isMoved = ({ part: moved, property, from, to, reverseFrom }: Track): boolean =>
-    [from, to, reverseFrom].some((value) =>
-      [isAwayIn, isShutIn].some((is) => is(program, looks, moved, { [property]: value })),
-    );
-  const mine = tracks.filter((t) => isPlace(t.property) && isInside(program, part, t.part) && isMoved(t));
+  const mine = tracks.filter(
+    (t) => isPlace(t.property) && isInside(program, part, t.part) && leadsAway(program, pose, t),
+  );
   return mine.length ? Math.max(...mine.map(trackEnd)) : null;
 }
 

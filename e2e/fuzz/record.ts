@@ -1,4 +1,4 @@
-/** The table in docs/reliability.md: the families, what was tried of each in the last `npm test`, and what at random. */
+/** The table in docs/reliability.md: the families, what was tried of each in the last `npm run test:all`, and what at random. */
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { triedBy } from "../../src/core/testing/tried";
 import { writeTable } from "../table";
@@ -169,7 +169,7 @@ interface Result {
 function results(): Result[] {
   return ["unit", "journeys"].flatMap((suite) => {
     const file = `dist/${suite}-results.json`;
-    if (!existsSync(file)) throw new Error(`There is no ${file}. Run npm test first: its numbers go into the table.`);
+    if (!existsSync(file)) throw new Error(`There is no ${file}. Run npm run test:all first: its numbers go into the table.`);
     const { testResults } = JSON.parse(readFileSync(file, "utf8")) as {
       testResults: { name: string; assertionResults: { fullName: string; status: string; meta: object }[] }[];
     };

@@ -169,7 +169,8 @@ interface Result {
 function results(): Result[] {
   return ["unit", "journeys"].flatMap((suite) => {
     const file = `dist/${suite}-results.json`;
-    if (!existsSync(file)) throw new Error(`There is no ${file}. Run npm run test:all first: its numbers go into the table.`);
+    if (!existsSync(file))
+      throw new Error(`There is no ${file}. Run npm run test:all first: its numbers go into the table.`);
     const { testResults } = JSON.parse(readFileSync(file, "utf8")) as {
       testResults: { name: string; assertionResults: { fullName: string; status: string; meta: object }[] }[];
     };

@@ -5,7 +5,7 @@ import { DOCUMENT, doingAsked, looksAt, type Program } from "../../src/core/prog
 import { type RunState, type Stimulus, stimulate, tracksPointer } from "../../src/core/run";
 import { attributeOf, factsOf, isInView, layoutOf, partById } from "../../src/core/surface";
 import type { Deed } from "../../src/core/testing/specifications";
-import { goesBackIntoGroup } from "../../src/core/trial";
+import { goesBackIntoGroup, movesToLink } from "../../src/core/trial";
 import type { EngineName } from "./engine";
 import { leaveOut } from "./left-out";
 
@@ -160,6 +160,8 @@ export function stimulusOf(
       // With a modifier a link leads to another window, and Enter uses a button in one browser only.
       if (plain === "Enter" && key !== plain && (field?.tag === "a" || (engine === "firefox" && key !== "Shift+Enter")))
         return leaveOut("modifiedEnter");
+      if (engine === "firefox" && plain === "Enter" && movesToLink(program, state, { keyDown: key }))
+        return leaveOut("movedToLink");
       // The space bar on a radio button that is checked is a click in one browser only.
       const isChecked = state.checked.includes(state.focus) && field?.attributes?.type === "radio";
       if (engine === "firefox" && isChecked && plain === "Space") return leaveOut("checkedRadio");

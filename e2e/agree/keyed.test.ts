@@ -40,6 +40,26 @@ const cases = Object.entries(used).flatMap(([what, part]) =>
   ),
 );
 
+/** Elements that take a key each in their own way. */
+const takers: Record<string, (name: string) => Part> = {
+  "a button": (name) => button(name),
+  "a link": (name) => ({ name, tag: "a", attributes: { href: "#told" }, content: ["There"] }),
+  "a box": (name) => ({ name, tag: "input", attributes: { type: "checkbox", "aria-label": "Box" }, content: [] }),
+  "a radio button": (name) => radio(name),
+  "a field of a form": (name) => ({ name: `${name}-form`, tag: "form", content: [field(name), button(`${name}-go`)] }),
+  "a submit button": (name) => ({ name, tag: "input", attributes: { type: "submit", value: "Go" }, content: [] }),
+  "a summary": (name) => ({
+    name: `${name}-details`,
+    tag: "details",
+    content: [{ name, tag: "summary", content: ["More"] }, "Much more"],
+  }),
+  "an element that is no control": (name) => ({ name, tag: "div", attributes: { tabindex: "0" }, content: ["Text"] }),
+};
+const focusable = (name: string, kind: string): Part => takers[kind](name);
+const moves = Object.keys(takers).flatMap((from) =>
+  Object.keys(takers).flatMap((to) => ["Enter", "Space", "Shift+Enter"].map((key) => ({ from, to, key }))),
+);
+
 describe.each(engines)("in %s", (engine) => {
   let browser: Held;
   beforeAll(async () => {
@@ -77,6 +97,29 @@ describe.each(engines)("in %s", (engine) => {
         ],
       ])
         expect(await difference(browser, sized, acts, engine)).toBeNull();
+    },
+  );
+  several(engine).each(oneIn(engine === "firefox" ? 13 : 3, moves))(
+    "$key goes down at $from, which moves the focus to $to",
+    async ({ from, to, key }) => {
+      const doc = component({
+        parts: [focusable("f", from), focusable("t", to), box("told", ["${clicks} ${froms} ${tos}"])],
+        states: ["first", "later"],
+        data: ["clicks", "froms", "tos"].map((name) => ({ name, type: "number" as const, initial: 0 })),
+        reactions: {
+          mounted: { always: "/ focus f" },
+          [`press ${key}`]: { first: "later / focus t" } as Record<string, string>,
+          "click anywhere": { always: "/ clicks = clicks + 1" },
+          "click f": { always: "/ froms = froms + 1" },
+          "click t": { always: "/ tos = tos + 1" },
+        },
+      });
+      const sized = { ...doc, page: { ...doc.page, width: 800, height: 600 } };
+      const acts = [
+        { kind: "key" as const, at: 0, key },
+        { kind: "key" as const, at: 0, key },
+      ];
+      expect(await difference(browser, sized, acts, engine)).toBeNull();
     },
   );
   const held: Record<string, Partial<Part>> = {

@@ -13,6 +13,7 @@ export const reasons = {
   insideControl: "Tab goes through the pieces of a date field or a player, or a player takes the key",
   linkedPlace: "a link leads to a place of the page, which moves what lies under the pointer",
   modifiedEnter: "Enter with a modifier opens another window, or uses a button in one engine alone",
+  movedToLink: "Enter at key down moves the focus to a link, which Firefox alone activates",
   checkedRadio: "the space bar clicks a checked radio button in Chromium alone",
   focusedField: "the field that gets the focus at key down is scrolled to",
   heldTab: "a key with modifiers, or Tab, is pressed and kept down",

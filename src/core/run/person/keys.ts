@@ -45,9 +45,12 @@ export function pressKey(m: Working, key: string): void {
     if (m.focus !== from) m.focusChanged(from);
     click(m, beside);
   }
-  // Enter goes to what is focused by now; a link is clicked with any modifier, and leads to another window then.
   if (bare !== "Enter" || m.focus === DOCUMENT) return;
   const isLink = /^(a|area)$/.test(m.program.parts[m.focus].part.tag);
+  // A link is activated by the keydown event at itself, all other controls by the keypress event, which goes to the element
+  // that has the focus by then. Firefox activates a link by keypress, too; no standard decides.
+  if (isLink && m.focus !== focus) return;
+  // With a modifier, a link opens another window, and no other control is activated.
   if (key !== "Enter" && key !== "Shift+Enter" && !isLink) return;
   if (activates(m, m.focus, "Enter")) click(m, m.focus, { elsewhere: isLink && key !== "Enter" });
   else if (isLine(m, m.focus)) submit(m, m.focus);

@@ -126,7 +126,7 @@ class Acting {
       if (goesBack(step.do) && isOut && steps.slice(0, index).some((s) => isBare(s.do))) break;
       // Out of the page: where the focus goes then, and comes back from, is the browser's own affair.
       if ("press" in step.do && step.do.press.endsWith("Tab") && this.core.wouldLeave(step.do)) break;
-      if (this.core.goesBackIntoGroup(step.do)) break;
+      if (this.core.isEnginesOwn(step.do)) break;
       const done = await this.page.act(step.do);
       if (!done.done && done.impossible)
         return { differs: null, impossible: { step: index, why: done.why }, looks: this.seen.length };

@@ -1,6 +1,6 @@
 /** The specification as a system: what a page is held against. */
 
-import type { Component, Stimulus } from "../../model";
+import { type Component, keyParts, type Stimulus } from "../../model";
 import { compile, DOCUMENT, isAwayIn, isInside, isShutIn, looksAt, type Program, partName } from "../../program";
 import { advance, type RunState, type Step, start, stimulate } from "../../run";
 import { attributeOf, factsOf, isPlace, layoutOf, scrollAt, type Track, trackEnd } from "../../surface";
@@ -107,6 +107,14 @@ export function goesBackIntoGroup(program: Program, state: RunState, act: Stimul
   return group.length > 1 && !group.some((p) => state.checked.includes(p));
 }
 
+/** Enter moves the focus to a link as it goes down: Firefox activates the link, Chromium does not. */
+export function movesToLink(program: Program, state: RunState, act: Stimulus): boolean {
+  const key = "press" in act ? act.press : "keyDown" in act ? act.keyDown : "";
+  if (keyParts(key).key !== "Enter") return false;
+  const { focus } = stimulate(program, state, { keyDown: key }).state;
+  return focus !== state.focus && focus !== DOCUMENT && /^(a|area)$/.test(program.parts[focus].part.tag);
+}
+
 export class CoreSystem implements System {
   readonly program: Program;
   state!: RunState;
@@ -137,8 +145,9 @@ export class CoreSystem implements System {
   canDo(act: Stimulus): boolean {
     return !stimulate(this.program, this.state, act).step.missed;
   }
-  goesBackIntoGroup(act: Stimulus): boolean {
-    return goesBackIntoGroup(this.program, this.state, act);
+  /** Engines answer the act differently, and no standard decides. */
+  isEnginesOwn(act: Stimulus): boolean {
+    return goesBackIntoGroup(this.program, this.state, act) || movesToLink(this.program, this.state, act);
   }
   /** Another that goes on from a state of this one. */
   from(state: RunState): CoreSystem {

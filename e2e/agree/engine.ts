@@ -47,7 +47,8 @@ export async function open(engine: EngineName, drawsByItself = false): Promise<H
   };
 }
 
-const probe = buildSync({
+/** The probe as a script for a page. */
+export const probe = buildSync({
   entryPoints: ["src/probe/page.ts"],
   bundle: true,
   format: "iife",
@@ -56,11 +57,11 @@ const probe = buildSync({
 }).outputFiles[0].text;
 
 /** Every element has some room of its own, at which it can be hit; a page without blocks is not scrolled by keys. */
-const roomy =
+export const roomy =
   'html { overflow: hidden } [data-name] { padding: 3px; margin: 1px; } [data-name="cover"], [data-name="scrim"] { margin: 0 }';
 
 /** Names on every element, whatever the delivered page itself marks, so that all can be looked at. */
-const withNames = (parts: readonly Part[]): Part[] =>
+export const withNames = (parts: readonly Part[]): Part[] =>
   parts.map((part) => ({
     ...part,
     attributes: { ...part.attributes, "data-name": part.name },

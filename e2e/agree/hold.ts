@@ -17,7 +17,7 @@ import { unlikeTree } from "./tree";
 type Said = Record<string, string>;
 
 /** Attributes that the component itself says something about. */
-function attributesOf(program: Program): string[] {
+export function attributesOf(program: Program): string[] {
   const out = new Set<string>();
   for (const p of program.parts) for (const [name] of p.attributes) out.add(name);
   for (const row of program.doc.looks)
@@ -79,7 +79,7 @@ function saysLess(one: string, other: string): boolean {
 }
 
 /** Both, part by part, without what only the browser knows. */
-function pairs(
+export function pairs(
   program: Program,
   state: RunState,
   facts: PageFacts,
@@ -197,7 +197,7 @@ const focusesDisabled = (program: Program, state: RunState): boolean =>
 const asksChromium = (doc: Component): boolean => /:focus-visible|:active/.test(doc.page.css ?? "");
 
 /** A button or a key that is down already, or up, is not pressed or let go again. */
-const isHeldAlready = (act: Stimulus, pressed: boolean, held: ReadonlySet<string>): boolean =>
+export const isHeldAlready = (act: Stimulus, pressed: boolean, held: ReadonlySet<string>): boolean =>
   (("down" in act || "click" in act || "blur" in act) && pressed) ||
   ("up" in act && !pressed) ||
   ("keyDown" in act && held.has(act.keyDown)) ||

@@ -21,7 +21,10 @@ const partAt = (target: EventTarget | null): string | null => {
   return element && getAttribute(element, "data-part");
 };
 
+/** The focus that the app has drawn last. */
+let drawnFocus: { name: string | null; visible: boolean } = { name: null, visible: true };
 function setFocus(name: string | null, visible: boolean): void {
+  drawnFocus = { name, visible };
   const focused = active();
   if (name === null) {
     if (focused instanceof HTMLElement && focused !== body) blur(focused);
@@ -106,6 +109,9 @@ addEventListener("message", (event: MessageEvent<ToFrame>) => {
   else if (message.type === "measure") say({ type: "measured", id: message.id, ...measure(), drawn: drawn() });
 });
 
+// A frame without the focus of its window cannot draw it, and gets it later.
+addEventListener("focus", () => interactive && setFocus(drawnFocus.name, drawnFocus.visible));
+
 // The app's core decides where the focus goes and what a click does; the browser's own answers are held back.
 addEventListener("mousedown", (event) => {
   if (interactive) window.focus();
@@ -166,6 +172,13 @@ addEventListener(
 addEventListener("scroll", drawMarks, { passive: true });
 addEventListener("resize", drawMarks);
 addEventListener("submit", (event) => event.preventDefault(), true);
+/** Fields into which a key types; boxes, buttons and pickers are inputs, too. */
+const isTypedInto = (target: EventTarget | null): boolean =>
+  target instanceof HTMLTextAreaElement ||
+  (target instanceof HTMLInputElement &&
+    !/^(button|checkbox|color|file|image|radio|range|reset|submit)$/.test(target.type));
+/** The space bar activates a control as it comes up, so the component always gets both ends of it. */
+const isHeld = (key: string): boolean => hears.heldKeys.includes(key) || /(^|\+)Space$/.test(key);
 addEventListener("keydown", (event) => {
   if (!interactive) return;
   const key = keyOf(event);
@@ -175,15 +188,14 @@ addEventListener("keydown", (event) => {
     say({ type: "leave" });
     return;
   }
-  const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-  if (!typing || !/^.$|^Space$|^Backspace$/.test(key)) event.preventDefault();
-  const holds = hears.heldKeys.includes(key);
+  if (!isTypedInto(event.target) || !/^.$|^Space$|^Backspace$/.test(key)) event.preventDefault();
+  const holds = isHeld(key);
   if (holds && event.repeat) return;
   say({ type: "key", key, did: holds ? "down" : "press" });
 });
 addEventListener("keyup", (event) => {
   const key = keyOf(event);
-  if (interactive && key && hears.heldKeys.includes(key)) say({ type: "key", key, did: "up" });
+  if (interactive && key && isHeld(key)) say({ type: "key", key, did: "up" });
 });
 
 say({ type: "ready" });

@@ -2,8 +2,8 @@
  * `npm run agree -- --runs N --seed S --engine chromium|firefox`: random specifications, acted out by the core and by the
  * delivered page. Prints the smallest one that differs, of each that does. With `--crowded` of few words that come again
  * and again; with `--nested` of parts in parts, in few words each of which meets all others; with `--small` of little, with
- * pages that carry little of the kernel; with `--target` in another form than the page; with `--frames own` in a browser that draws
- * by itself; with `--record` the run is told in docs/deliver.md and in the app. `--processes` and `--tabs` share out the work.
+ * pages that carry little of the kernel; with `--target` in another form than the page, or with
+ * `--target live` on the live page of the built app; with `--frames own` in a browser that draws by itself; with `--record` the run is told in docs/deliver.md and in the app. `--processes` and `--tabs` share out the work.
  */
 import { fork } from "node:child_process";
 import { availableParallelism } from "node:os";
@@ -11,11 +11,13 @@ import fc from "fast-check";
 import { printEvent, printFocusRule, printLook, printReaction } from "../../src/core/expression";
 import { allParts, allStates, type Component } from "../../src/core/model";
 import { nested } from "../../src/core/testing/nested";
-import { crowded, deeds, small, specifications } from "../../src/core/testing/specifications";
+import { crowded, type Deed, deeds, small, specifications } from "../../src/core/testing/specifications";
+import { LiveTarget, liveDifference } from "../live/target";
 import { option } from "../option";
+import { Stage } from "../stage";
 import type { BuiltTarget } from "./built";
 import { type EngineName, open } from "./engine";
-import { difference } from "./hold";
+import { type Difference, difference } from "./hold";
 import { leftOut, leftOutText } from "./left-out";
 import { record, today } from "./record";
 
@@ -25,10 +27,10 @@ const from = kind ? kind[1] : specifications;
 const runs = Number(option("runs", "100"));
 const seed = Number(option("seed", String(Date.now() % 1_000_000)));
 const engine = option("engine", "chromium") as EngineName;
-const target = option("target", "page") as "page" | BuiltTarget;
+const target = option("target", "page") as "page" | "live" | BuiltTarget;
 // Firefox has one focus for all its tabs: where another takes it, a page hears that its window has lost it.
 const processes = engine === "firefox" ? 1 : Number(option("processes", String(availableParallelism())));
-const side = engine === "firefox" ? 1 : Number(option("tabs", "2"));
+const side = engine === "firefox" || target === "live" ? 1 : Number(option("tabs", "2"));
 /** `--frames own`: the whole Chromium, which draws by itself; else its headless shell, which draws on demand. */
 const drawsByItself = option("frames", "asked") === "own";
 const shrink = option("shrink", "yes") === "yes";
@@ -64,9 +66,35 @@ interface Share {
   left: readonly (readonly [number, string])[];
 }
 
+interface Host {
+  difference(doc: Component, acts: readonly Deed[]): Promise<Difference | null>;
+  isThere(): boolean;
+  end(): Promise<void>;
+}
+
+/** The live page of the built app: one tab, since each real key goes to the tab in front. */
+async function liveHost(): Promise<Host> {
+  const stage = await Stage.open();
+  const page = await LiveTarget.newPage(stage);
+  return {
+    difference: (doc, acts) => liveDifference(stage, page, doc, acts),
+    isThere: () => stage.browser.connected,
+    end: () => stage.close(),
+  };
+}
+
+async function deliveredHost(target: "page" | BuiltTarget): Promise<Host> {
+  const browser = await open(engine, drawsByItself);
+  return {
+    difference: (doc, acts) => difference(browser, doc, acts, engine, target),
+    isThere: () => browser.browser.connected,
+    end: () => browser.end(),
+  };
+}
+
 /** Acts out every `of`-th specification, from the `index`-th on, and prints those that differ. */
 async function share(index: number, of: number): Promise<Share> {
-  const browser = await open(engine, drawsByItself);
+  const host = await (target === "live" ? liveHost() : deliveredHost(target));
   let next = index;
   let begun = 0;
   let differing = 0;
@@ -76,7 +104,7 @@ async function share(index: number, of: number): Promise<Share> {
       next += of;
       if (begun++ % 100 === 0 && run > of) process.stderr.write(`${run} begun, ${differing} differ\n`);
       const property = fc.asyncProperty(from, deeds, async (doc, acts) => {
-        const d = await difference(browser, doc, acts, engine, target);
+        const d = await host.difference(doc, acts);
         if (d)
           throw new Error(
             `${sheet(doc)}\n  done: ${d.done.join(" → ") || "nothing"}\n  ${d.differs.slice(0, 4).join("\n  ")}`,
@@ -88,7 +116,7 @@ async function share(index: number, of: number): Promise<Share> {
         ...(shrink ? {} : { endOnFailure: true }),
       });
       // Not one of those that are left is held against anything.
-      if (!browser.browser.connected) throw new Error(`the browser has gone, at seed ${seed + run}`);
+      if (!host.isThere()) throw new Error(`the browser has gone, at seed ${seed + run}`);
       if (!result.failed) continue;
       differing++;
       const message = (result.errorInstance as Error | null)?.message ?? String(result.errorInstance);
@@ -96,7 +124,7 @@ async function share(index: number, of: number): Promise<Share> {
     }
   };
   await Promise.all(Array.from({ length: side }, one));
-  await browser.end();
+  await host.end();
   return { begun, differing, left: leftOut() };
 }
 
@@ -118,7 +146,7 @@ function report(shares: readonly Share[], seconds: number): void {
     `\n${engine}: ${runs - differing} of ${runs} specifications agree, from seed ${seed}, in ${seconds.toFixed(0)} s.`,
   );
   process.exitCode = differing ? 1 : 0;
-  if (process.argv.includes("--record"))
+  if (process.argv.includes("--record") && target !== "live")
     record({ target, engine, specifications: { of: runs, agreed: runs - differing, on: today(), seed } });
 }
 

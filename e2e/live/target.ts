@@ -6,6 +6,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { ElementHandle, Frame, KeyInput, Page } from "puppeteer-core";
+import { hearsOf } from "../../src/app/live-page/hearing/hears";
 import { type Component, keyParts, writeComponent } from "../../src/core/model";
 import { compile, type Program } from "../../src/core/program";
 import { advance, type RunState, type Stimulus, start, stimulate } from "../../src/core/run";
@@ -13,7 +14,7 @@ import { activeNames } from "../../src/core/surface";
 import type { Deed } from "../../src/core/testing/specifications";
 import { stimulusOf } from "../agree/deeds";
 import { probe, roomy, withNames } from "../agree/engine";
-import { attributesOf, isHeldAlready, pairs } from "../agree/hold";
+import { attributesOf, type Difference, isHeldAlready, pairs } from "../agree/hold";
 import { type Stage, text, there } from "../stage";
 
 /** Before the app's scripts: a clock that a test moves. Frames go on, so that the app draws. */
@@ -61,6 +62,8 @@ export class LiveTarget {
 
   static async newPage(stage: Stage): Promise<Page> {
     const page = await stage.page();
+    // The loader of TypeScript names functions by a helper.
+    await page.evaluateOnNewDocument("globalThis.__name = (f) => f");
     await page.evaluateOnNewDocument(holdClock);
     return page;
   }
@@ -159,18 +162,13 @@ function modified(name: string): { key: KeyInput; modifiers: KeyInput[] } {
   };
 }
 
-export interface LiveDifference {
-  done: string[];
-  differs: string[];
-}
-
 /** Acts the deeds out on the live page and by the core. @returns the first difference, or null */
 export async function liveDifference(
   stage: Stage,
   page: Page,
   doc: Component,
   deeds: readonly Deed[],
-): Promise<LiveDifference | null> {
+): Promise<Difference | null> {
   if (start(compile(doc)).step.loop) return null;
   const live = await LiveTarget.open(stage, page, doc);
   const { program } = live;
@@ -178,29 +176,35 @@ export async function liveDifference(
   const done: string[] = [];
   const held = new Set<string>();
   let pressed = false;
+  // A press that the component does not listen for reaches the app as the click that it ends in.
+  const { presses } = hearsOf(program);
   let differs = await live.differing(state);
-  for (const deed of deeds) {
-    if (differs.length) return { done, differs };
-    const stimulus = stimulusOf(program, state, deed, "chromium");
-    if (!stimulus) continue;
-    if ("wait" in stimulus) {
-      await live.pass(stimulus.wait);
-      state = advance(program, state, state.now + stimulus.wait, (e) => {
-        step = e.step.loop ? e.step : step;
-      });
-    } else {
-      if (!byHand.test(Object.keys(stimulus)[0]) || isHeldAlready(stimulus, pressed, held)) continue;
-      if (!(await live.act(stimulus))) continue;
-      if ("down" in stimulus || "up" in stimulus) pressed = "down" in stimulus;
-      if ("keyDown" in stimulus) held.add(stimulus.keyDown);
-      if ("keyUp" in stimulus) held.delete(stimulus.keyUp);
-      ({ state, step } = stimulate(program, state, stimulus));
+  try {
+    for (const deed of deeds) {
+      if (differs.length) break;
+      const stimulus = stimulusOf(program, state, deed, "chromium");
+      if (!stimulus) continue;
+      if ("wait" in stimulus) {
+        await live.pass(stimulus.wait);
+        state = advance(program, state, state.now + stimulus.wait, (e) => {
+          step = e.step.loop ? e.step : step;
+        });
+      } else {
+        if (!byHand.test(Object.keys(stimulus)[0]) || isHeldAlready(stimulus, pressed, held)) continue;
+        if (!presses && ("down" in stimulus || "up" in stimulus)) continue;
+        if (!(await live.act(stimulus))) continue;
+        if ("down" in stimulus || "up" in stimulus) pressed = "down" in stimulus;
+        if ("keyDown" in stimulus) held.add(stimulus.keyDown);
+        if ("keyUp" in stimulus) held.delete(stimulus.keyUp);
+        ({ state, step } = stimulate(program, state, stimulus));
+      }
+      done.push(JSON.stringify(stimulus));
+      if (step.loop) break;
+      differs = await live.differing(state);
     }
-    done.push(JSON.stringify(stimulus));
-    if (step.loop) break;
-    differs = await live.differing(state);
+  } finally {
+    for (const key of held) await live.act({ keyUp: key });
+    if (pressed) await page.mouse.up();
   }
-  for (const key of held) await live.act({ keyUp: key });
-  if (pressed) await page.mouse.up();
   return differs.length ? { done, differs } : null;
 }

@@ -1,6 +1,6 @@
 /** A standalone Angular component with signals: Angular has the elements, the kernel what states make of them. */
 
-import { allParts } from "../../model";
+import { allParts, isBlank } from "../../model";
 import { key, literal, member, text } from "../page/code";
 import { firstOf, rootAttributes } from "../page/deliver";
 import { initialParts, markedParts } from "../page/markup";
@@ -12,8 +12,9 @@ import { wrappingOf } from "../shared/wrapping";
 /** Two braces begin an expression, also where they are written as references; one brace and an at sign begin a block. */
 const plain = (html: string): string =>
   html.replace(/\{\{|[{}@]/g, (c) => (c === "{{" ? "{{ '{{' }}" : `&#${c.charCodeAt(0)};`));
-/** White space alone would be left out. */
-const spaced = (html: string): string => (/^\s+$/.test(html) ? "&ngsp;" : html);
+/** White space alone would be left out, and all spaces but the no-break space would become plain ones. */
+const spaced = (html: string): string =>
+  isBlank(html) ? "&ngsp;" : html.replace(/[^\S \t\n\f\r\u00a0]+/g, (spaces) => `{{ '${spaces}' }}`);
 
 const language: Language = {
   text: (html) => spaced(plain(html)),

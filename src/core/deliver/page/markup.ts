@@ -2,7 +2,15 @@
 
 import { styleWords } from "../../../kernel";
 import { partsReferredTo } from "../../expression";
-import { allParts, type Component, type ConditionalLook, type Look, type Part, partsInRules } from "../../model";
+import {
+  allParts,
+  type Component,
+  type ConditionalLook,
+  isBlank,
+  type Look,
+  type Part,
+  partsInRules,
+} from "../../model";
 import { compile, looksAt, type Program } from "../../program";
 import { beforeMount } from "../../run";
 import { layoutOf, type RenderedPart, render } from "../../surface";
@@ -84,7 +92,7 @@ export function markup(parts: readonly WrittenPart[], indent: string): string {
     const close = `</${part.tag}>`;
     const children = part.content;
     if (!children.length) return open + close;
-    if (part.exact || keepsSpace.has(part.tag) || children.some((c) => typeof c === "string" && c.trim())) {
+    if (part.exact || keepsSpace.has(part.tag) || children.some((c) => typeof c === "string" && !isBlank(c))) {
       // The parser drops a line end right after these tags (HTML §13.2.6.4.7).
       const [first] = children;
       const extra = keepsSpace.has(part.tag) && typeof first === "string" && first.startsWith("\n") ? "\n" : "";

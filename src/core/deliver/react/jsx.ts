@@ -115,5 +115,10 @@ const forReact = (part: RenderedPart): RenderedPart =>
     ? { ...part, attributes: { ...part.attributes, value: part.content.join("") }, content: [] }
     : { ...part, content: part.content.map((c) => (typeof c === "string" ? c : forReact(c))) };
 
+/** Spaces that a reader of the code cannot tell from others, and that a printer may break lines at. */
+const unusual = /[^\S \t\r\n]/;
+const eachUnusual = new RegExp(unusual, "g");
 const words = (text: string): string =>
-  /^[^{}<>&\r\n]*$/.test(text) && text.trim() === text && text !== "" ? text : `{${JSON.stringify(text)}}`;
+  /^[^{}<>&\r\n]*$/.test(text) && text.trim() === text && text !== "" && !unusual.test(text)
+    ? text
+    : `{${JSON.stringify(text).replace(eachUnusual, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, "0")}`)}}`;

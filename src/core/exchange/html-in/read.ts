@@ -6,10 +6,14 @@ import { readSheet } from "../../cascade";
 import {
   allParts,
   type Component,
+  collapse,
   emptyComponent,
   escapeTemplate,
+  isBlank,
   type Part,
   readComponentValue,
+  trimEnd,
+  trimStart,
   withoutUnwritable,
 } from "../../model";
 import { attributeProblem, isAllowedTag, isLanguage } from "../../safety";
@@ -78,7 +82,7 @@ export function readHtml(given: string, name: string, left: readonly number[] = 
   for (const n of elements.find((e) => e.name === "head")?.children ?? [])
     if (isTag(n) && /^(script|template|link)$/.test(n.name)) reader.part(n);
   const parts = roots.flatMap((n) => {
-    const part = isTag(n) ? reader.part(n) : isText(n) && n.data.trim() ? reader.wrapped(n.data) : null;
+    const part = isTag(n) ? reader.part(n) : isText(n) && !isBlank(n.data) ? reader.wrapped(n.data) : null;
     return part ? [part] : [];
   });
   if (reader.count > MAX_PARTS) {
@@ -191,18 +195,18 @@ class Reader {
         const part = this.part(child);
         if (part) out.push(part);
       } else if (isText(child)) {
-        const text = node.name === "pre" || node.name === "textarea" ? child.data : child.data.replace(/\s+/g, " ");
+        const text = node.name === "pre" || node.name === "textarea" ? child.data : collapse(child.data);
         const last = out[out.length - 1];
         if (typeof last === "string") out[out.length - 1] = last + escapeTemplate(text);
         else out.push(escapeTemplate(text));
       }
     }
-    const isBlank = (c: string | Part | undefined): boolean => typeof c === "string" && c.trim() === "";
-    if (isBlank(out[0])) this.blanks.add(`before ${name}`);
-    if (out.length > 1 && isBlank(out.at(-1))) this.blanks.add(`after ${name}`);
+    const isSpace = (c: string | Part | undefined): boolean => typeof c === "string" && isBlank(c);
+    if (isSpace(out[0])) this.blanks.add(`before ${name}`);
+    if (out.length > 1 && isSpace(out.at(-1))) this.blanks.add(`after ${name}`);
     // White space between elements only matters between inline ones; at the edges it never shows.
     const trimmed = out.map((c, i) =>
-      typeof c !== "string" ? c : i === 0 ? c.trimStart() : i === out.length - 1 ? c.trimEnd() : c,
+      typeof c !== "string" ? c : i === 0 ? trimStart(c) : i === out.length - 1 ? trimEnd(c) : c,
     );
     return trimmed.filter((c, i) => typeof c !== "string" || (c !== "" && !(c === " " && i === trimmed.length - 1)));
   }

@@ -4,7 +4,7 @@
  */
 import { parseFragment } from "parse5";
 import { adapter } from "parse5-htmlparser2-tree-adapter";
-import { type Component, escapeTemplate, freeName, type Part } from "../../../model";
+import { type Component, collapse, escapeTemplate, freeName, isBlank, type Part } from "../../../model";
 import { attributeProblem, isAllowedTag } from "../../../safety";
 import { NotUnderstood } from "./not-understood";
 import { type Cell, isElement, type PageElement, type ScriptPage, type Store, spaced } from "./page";
@@ -122,7 +122,7 @@ export function saidBy(markup: string): (Said | string)[] {
       };
       if (node.type === "text") {
         const isBetween = [nodes[i - 1], nodes[i + 1]].every((o) => (o as typeof node | undefined)?.type === "tag");
-        return node.data?.trim() || isBetween ? [node.data!.replace(/\s+/g, " ")] : [];
+        return !isBlank(node.data!) || isBetween ? [collapse(node.data!)] : [];
       }
       if (node.type !== "tag" || depth > MOST_DEEP) return [];
       const tag = node.name!;

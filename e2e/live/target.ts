@@ -30,6 +30,9 @@ function holdClock(): void {
 /** ms that the app's clock takes at most in one frame. */
 const STEP = 100;
 
+/** px of the page within which its corners are round. */
+const ROUND = 24;
+
 /** Acts of a person: the rest is done to the page in the app by other means. */
 const byHand = /^(click|down|up|move|press|keyDown|keyUp)$/;
 
@@ -94,20 +97,47 @@ export class LiveTarget {
 
   /** Where the browser hits the part itself, in px of the app's window. */
   private async point(part: string | null): Promise<{ x: number; y: number } | null> {
-    const inside = await this.frame.evaluate((name) => {
-      if (name !== null) {
+    const inside = await this.frame.evaluate(
+      (name, ROUND) => {
+        // The app draws the page with round corners, at which a click goes past it.
+        const isInCorner = (x: number, y: number): boolean =>
+          Math.min(x, innerWidth - x) < ROUND && Math.min(y, innerHeight - y) < ROUND;
+        if (name === null) {
+          const at = { x: innerWidth - 2, y: innerHeight - 2 * ROUND };
+          return document.elementFromPoint(at.x, at.y)?.closest("[data-part]") ? null : at;
+        }
         const element = document.querySelector(`[data-part="${name}"]`);
-        return element && window.ownPoint(element);
-      }
-      const at = { x: innerWidth - 2, y: innerHeight - 2 };
-      return document.elementFromPoint(at.x, at.y)?.closest("[data-part]") ? null : at;
-    }, part);
+        if (!element) return null;
+        const box = element.getBoundingClientRect();
+        const along = (from: number, size: number): number[] =>
+          [size / 2, size / 4, size * 0.75, 2, size - 2].map((d) => from + d);
+        for (const y of along(box.top, box.height))
+          for (const x of along(box.left, box.width))
+            if (!isInCorner(x, y) && document.elementFromPoint(x, y) === element) return { x, y };
+        return null;
+      },
+      part,
+      ROUND,
+    );
     if (!inside) return null;
-    const outer = await this.page.$eval(".live-page iframe", (e) => {
-      const box = e.getBoundingClientRect();
+    const outer = await this.room();
+    return { x: outer.x + inside.x * outer.scale, y: outer.y + inside.y * outer.scale };
+  }
+
+  /** Where the frame lies in the app's window, once the panes around it have found their places. */
+  private room(): Promise<{ x: number; y: number; scale: number }> {
+    return this.page.$eval(".live-page iframe", async (e) => {
+      const drawn = () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+      const still = 5;
+      let box = e.getBoundingClientRect();
+      for (let same = 0; same < still; ) {
+        await drawn();
+        const next = e.getBoundingClientRect();
+        same = next.x === box.x && next.y === box.y && next.width === box.width ? same + 1 : 0;
+        box = next;
+      }
       return { x: box.x, y: box.y, scale: box.width / (e as HTMLElement).offsetWidth };
     });
-    return { x: outer.x + inside.x * outer.scale, y: outer.y + inside.y * outer.scale };
   }
 
   async pass(ms: number): Promise<void> {
@@ -173,6 +203,7 @@ export async function liveDifference(
   const live = await LiveTarget.open(stage, page, doc);
   const { program } = live;
   let { state, step }: { state: RunState; step: { loop: boolean } } = start(program);
+  state = advance(program, state, state.now);
   const done: string[] = [];
   const held = new Set<string>();
   let pressed = false;

@@ -128,6 +128,7 @@ function addTrial({ program, output, exit }: Added): void {
     .option("--markdown <file>", "write a report to be read")
     .option("--pictures <folder>", "a picture of the page at each difference")
     .option("--real-time", "leave the page its own clock, and let pass what is a little late")
+    .option("--strict", "fail where something that was asked could not be done, too")
     .option("--real-requests", "send requests to their servers, instead of answering them as specified")
     .action(async (files: string[], wishes: TrialWishes) => {
       const { trial } = await import("./trial");

@@ -2,6 +2,8 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
+import { type Component, writeComponent } from "../core/model";
+import { button, component } from "../core/testing";
 import { type TrialWishes, trial } from "./trial";
 
 const folder = mkdtempSync(join(tmpdir(), "lively-trial-test-"));
@@ -35,5 +37,33 @@ describe("lively trial", () => {
     const [code, said] = await run([lamp], { page, pictures: folder });
     expect(code).toBe(1);
     expect(said).toMatch(/NOT FOUND .*lamp/);
+  });
+  it("gives 1 and the reason where nothing was run, but 0 for a share that has no run", async () => {
+    const file = (name: string, doc: Component): string => {
+      const path = join(folder, `${name}.lively.json`);
+      writeFileSync(path, writeComponent(doc));
+      return path;
+    };
+    const long = component({
+      parts: [button("up")],
+      states: ["top", "down"],
+      looks: { up: { top: "not displayed", down: "shown" } },
+      reactions: { "scroll past 400px": { top: "down" }, "click up": { down: "/ scroll to 0px" } },
+    });
+    const unmeasured = file("long", long);
+    expect(await run([unmeasured])).toEqual([1, expect.stringContaining("--set reactions")]);
+    expect(await run([unmeasured], { set: "reactions" })).toEqual([
+      1,
+      expect.stringContaining("the length of its page is not known"),
+    ]);
+    const press = component({
+      parts: [button("b")],
+      states: ["off", "on"],
+      reactions: { "click b": { off: "on", on: "off" } },
+      scenarios: [{ name: "switched", steps: [{ do: { click: "b" } }] }],
+    });
+    const pressed = file("press", press);
+    expect(await run([pressed], { tag: "none" })).toEqual([1, expect.stringContaining("the tag none")]);
+    expect((await run([pressed], { shard: { index: 2, of: 2 } }))[0]).toBe(0);
   });
 });

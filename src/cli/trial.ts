@@ -3,9 +3,10 @@ import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Component } from "../core/model";
 import {
-  isAllTheSame,
   type RunResult,
+  ranNothing,
   runsOf,
+  succeeds,
   type TrialSet,
   type Tried,
   trialJunit,
@@ -30,12 +31,14 @@ export interface TrialWishes {
   pictures?: string;
   realTime?: boolean;
   realRequests?: boolean;
+  /** What was asked and could not be done fails the trial. */
+  strict?: boolean;
   allowHost?: string[];
   /** `part=selector`, beside what the component says and what is guessed. */
   map?: string[];
 }
 
-/** @returns the exit code: 0 the pages do the same, 1 something differs, 2 bad input, or no browser */
+/** @returns the exit code: 0 the pages do the same, 1 something differs or nothing was run, 2 bad input, or no browser */
 export async function trial(files: readonly string[], wishes: TrialWishes, output: Output): Promise<0 | 1 | 2> {
   let bad = false;
   const docs: { file: string; doc: Component }[] = [];
@@ -78,7 +81,7 @@ export async function trial(files: readonly string[], wishes: TrialWishes, outpu
     }
     if (!report(tried, wishes, output)) return 2;
     if (bad) return 2;
-    return tried.every((t) => isAllTheSame(t.doc, t.trial)) ? 0 : 1;
+    return tried.every(succeeds) ? 0 : 1;
   } finally {
     await started.end();
   }
@@ -109,21 +112,36 @@ async function one(
   const mine = shard ? runs.filter((_r, i) => i % shard.of === shard.index - 1) : runs;
   const { allowHost: allowed = [], realTime = false, realRequests = false } = wishes;
   const { trial, guessed } = await putOnTrial(started, doc, mine, { source, map, allowed, realTime, realRequests });
-  const tried: Tried = { file, doc, trial, left };
+  const isEmptyShare = runs.length > 0 && mine.length === 0;
+  const tried: Tried = { file, doc, trial, left, isEmptyShare, isStrict: wishes.strict ?? false };
   if (!wishes.json) {
     output.out(trialText(tried));
     for (const [part, { selector, why }] of Object.entries(guessed))
       output.out(`  guessed    ${part} is ${selector}: ${why}`);
-    if (!mine.length) output.out(noRuns(wishes.set));
+    if (!isEmptyShare && ranNothing(trial)) output.out(`  FAILED     ${whyNothing(doc, wishes, runs.length)}`);
+    else if (wishes.strict && trial.results.some((r) => r.verdict === "impossible"))
+      output.out("  FAILED     some of it could not be done on this page, and --strict asks for all");
   }
   if (wishes.pictures) savePictures(wishes.pictures, doc, trial.results);
   return tried;
 }
 
-const noRuns = (set: TrialSet): string =>
-  set === "scenarios"
-    ? "  nothing was run: the component has no scenarios. --set reactions makes runs from the specification"
-    : "  nothing was run: the specification has no reactions";
+/** Why no run was acted out, and the way out. */
+function whyNothing(doc: Component, { set, tag }: TrialWishes, runs: number): string {
+  if (runs) return "no run could be done on this page: see above what kept each from it";
+  if (set === "scenarios")
+    return doc.scenarios.length && tag !== undefined
+      ? `nothing was run: no scenario that is not skipped has the tag ${tag}`
+      : "nothing was run: the component has no scenarios. --set reactions makes runs from the specification";
+  if (!doc.reactions.length) return "nothing was run: the specification has no reactions";
+  const isUnmeasured = !doc.page.blocks?.length && !doc.page.measured?.length;
+  const scrolls = doc.reactions.some(({ event }) => event.on.startsWith("scroll"));
+  return `nothing was run: no act reaches any of the specification's ${doc.reactions.length} reactions${
+    scrolls && isUnmeasured
+      ? ", because the length of its page is not known. Open the component in the app, which measures it, or give the page blocks"
+      : ""
+  }`;
+}
 
 const fileName = (text: string): string => text.replace(/[^\p{L}\p{N}]+/gu, "-").slice(0, 60);
 
@@ -145,7 +163,7 @@ function report(tried: readonly Tried[], { json, junit, markdown }: TrialWishes,
       left,
       ...withoutPictures(trial),
     }));
-    output.out(JSON.stringify({ ok: tried.every((t) => isAllTheSame(t.doc, t.trial)), files }, null, 2));
+    output.out(JSON.stringify({ ok: tried.every(succeeds), files }, null, 2));
   }
   try {
     if (junit) writeFileSync(junit, trialJunit(tried));

@@ -12,6 +12,10 @@ export interface Tried {
   trial: Trial;
   /** What was left out of the set, or keeps real time. */
   left: readonly string[];
+  /** The share of a trial that other processes have the runs of. */
+  isEmptyShare?: boolean;
+  /** What was asked and could not be done fails the trial, too. */
+  isStrict?: boolean;
 }
 
 const verdicts: Record<Verdict, string> = {
@@ -30,10 +34,17 @@ export function missedIn(doc: Component, { unmapped }: Pick<Trial, "unmapped">):
   return unmapped.filter((part) => said.has(part));
 }
 
-export const isAllTheSame = (doc: Component, trial: Trial): boolean =>
+/** True where no run was acted out on the page: nothing was shown of it. */
+export const ranNothing = ({ results }: Pick<Trial, "results">): boolean =>
+  results.every((r) => r.verdict === "impossible");
+
+/** True where the page does all that was tried, and something was tried. */
+export const succeeds = ({ doc, trial, left, isEmptyShare = false, isStrict = false }: Tried): boolean =>
   !trial.stopped &&
   missedIn(doc, trial).length === 0 &&
-  trial.results.every((r) => r.verdict === "same" || r.verdict === "impossible");
+  (isEmptyShare || !ranNothing(trial)) &&
+  (!isStrict || left.length === 0) &&
+  trial.results.every((r) => r.verdict === "same" || (r.verdict === "impossible" && !isStrict));
 
 /** The steps to where a page differs. */
 export const wayText = ({ steps }: Pick<Scenario, "steps">): string =>
@@ -85,17 +96,17 @@ export const notesOf = ({ results }: Pick<Trial, "results">): string[] => [...ne
 
 export const trialJunit = (tried: readonly Tried[]): string =>
   junitOf(
-    tried.map(({ file, doc, trial }) => ({
+    tried.map(({ file, doc, trial, isStrict }) => ({
       name: doc.name,
       file,
       cases: trial.results.map((r) => {
         const lines = linesOf(r);
-        const failed = r.verdict === "differs" || r.verdict === "cut";
+        const failed = r.verdict === "differs" || r.verdict === "cut" || (isStrict && r.verdict === "impossible");
         return {
           name: r.name,
           time: r.took,
           failure: failed ? { message: lines[1] ?? lines[0] ?? "", text: lines.join("\n") } : null,
-          skipped: r.verdict === "impossible" ? r.why : null,
+          skipped: r.verdict === "impossible" && !isStrict ? r.why : null,
         };
       }),
     })),
@@ -103,9 +114,10 @@ export const trialJunit = (tried: readonly Tried[]): string =>
 
 export function trialMarkdown(tried: readonly Tried[]): string {
   const lines = ["| | component | runs | the same | differ | not here |", "| --- | --- | ---: | ---: | ---: | ---: |"];
-  for (const { doc, trial } of tried) {
+  for (const one of tried) {
+    const { doc, trial } = one;
     const count = (...v: Verdict[]): number => countOf(trial.results, ...v);
-    const all = isAllTheSame(doc, trial) ? "the same" : "**differs**";
+    const all = succeeds(one) ? "the same" : ranNothing(trial) ? "**nothing was run**" : "**differs**";
     lines.push(
       `| ${all} | ${plainMarkdown(doc.name)} | ${trial.results.length} | ${count("same")} | ${count("differs", "cut")} | ${count("impossible")} |`,
     );

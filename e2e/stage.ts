@@ -66,7 +66,10 @@ export const untilText = (page: Page, selector: string, wanted: string | RegExp)
   until(
     () => text(page, selector),
     (t) => (typeof wanted === "string" ? t.includes(wanted) : wanted.test(t)),
-  );
+  ).catch(async (error: Error) => {
+    const shown = await page.evaluate(() => `${location.href}\n${document.body.innerText.slice(0, 3000)}`);
+    throw new Error(`${selector} does not have ${wanted}: ${error.message}. The page shows ${shown}`);
+  });
 
 export async function press(page: Page, label: string, within = "body"): Promise<void> {
   const find = () =>

@@ -1,12 +1,9 @@
 /** The proof in the real interface: coverage, questions, claims, a fault that appears and is mended, what is accepted. */
-import { mkdtempSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import type { ElementHandle, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { writeComponent } from "../src/core/model";
 import { demoComponents } from "../src/demo";
-import { cell, click, fill, press, Stage, text, until, untilText } from "./stage";
+import { cell, click, fill, give, press, Stage, text, until, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -17,10 +14,7 @@ const thin = { ...dialog, name: "Crossing with few scenarios", scenarios: dialog
 beforeAll(async () => {
   stage = await Stage.open();
   page = await stage.page();
-  const file = join(mkdtempSync(join(tmpdir(), "lively-")), "thin.lively.json");
-  writeFileSync(file, writeComponent(thin));
-  const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(file);
+  await give(page, "thin.lively.json", writeComponent(thin));
   await page.waitForSelector(".grid");
 });
 afterAll(() => stage?.close());

@@ -1,4 +1,7 @@
 /** The real server, a real browser, and what a person can do in the app. */
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import type { Browser, BrowserContext, ElementHandle, Frame, Page } from "puppeteer-core";
 import { placeOf } from "./place";
 import { type App, app, launch } from "./shared";
@@ -160,6 +163,15 @@ export async function livePage(page: Page): Promise<Frame> {
 export const liveHit = async (page: Page, part: string): Promise<{ x: number; y: number } | null> =>
   (await livePage(page)).evaluate(placeOf, part, "data-part");
 
+/** Converts a point of the live page to px of the app's window. */
+export async function inWindow(page: Page, inside: { x: number; y: number }): Promise<{ x: number; y: number }> {
+  const outer = await page.$eval(".live-page iframe", (e) => {
+    const box = e.getBoundingClientRect();
+    return { x: box.x, y: box.y, scale: box.width / (e as HTMLElement).offsetWidth };
+  });
+  return { x: outer.x + inside.x * outer.scale, y: outer.y + inside.y * outer.scale };
+}
+
 /** Clicks a part where the browser itself would hit it, by real mouse movement, as soon as it can be hit. */
 export async function clickLive(page: Page, part: string): Promise<void> {
   const inside = (await until(
@@ -168,11 +180,17 @@ export async function clickLive(page: Page, part: string): Promise<void> {
   ).catch((error: Error) => {
     throw new Error(`${part} cannot be hit on the live page: ${error.message}`);
   }))!;
-  const outer = await page.$eval(".live-page iframe", (e) => {
-    const box = e.getBoundingClientRect();
-    return { x: box.x, y: box.y, scale: box.width / (e as HTMLElement).offsetWidth };
-  });
-  await page.mouse.click(outer.x + inside.x * outer.scale, outer.y + inside.y * outer.scale);
+  const { x, y } = await inWindow(page, inside);
+  await page.mouse.click(x, y);
+}
+
+const uploads = mkdtempSync(join(tmpdir(), "lively-uploads-"));
+/** Gives the shelf a file. */
+export async function give(page: Page, name: string, words: string): Promise<void> {
+  const path = join(uploads, name);
+  writeFileSync(path, words);
+  const input = (await page.waitForSelector("input[type=file]")) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(path);
 }
 
 /** Opens a component from the shelf. */

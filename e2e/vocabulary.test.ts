@@ -1,11 +1,22 @@
 /** The wider vocabulary through the interface: charts in and out, regions, holding, scrolling, tokens, data by hand. */
-import { mkdtempSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import type { ElementHandle, Page } from "puppeteer-core";
+import type { Page } from "puppeteer-core";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { placeOf } from "./place";
-import { cell, click, clickLive, fill, livePage, press, Stage, text, toCell, until, untilText } from "./stage";
+import {
+  cell,
+  click,
+  clickLive,
+  fill,
+  give,
+  inWindow,
+  livePage,
+  press,
+  Stage,
+  text,
+  toCell,
+  until,
+  untilText,
+} from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -33,36 +44,26 @@ const open = async (name: string): Promise<void> => {
   );
   await page.waitForSelector(".grid");
 };
-const upload = async (file: string): Promise<void> => {
-  const input = (await page.$("input[type=file]")) as unknown as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(file);
-};
-const folder = mkdtempSync(join(tmpdir(), "lively-e2e-"));
 
 /** A point of the live page, in the window's own measures. */
 const pointOf = async (part: string): Promise<{ x: number; y: number }> => {
   const frame = await livePage(page);
   const inside = await frame.evaluate(placeOf, part, "data-part");
-  const outer = await page.$eval(".live-page iframe", (e) => {
-    const box = e.getBoundingClientRect();
-    return { x: box.x, y: box.y, scale: box.width / (e as HTMLElement).offsetWidth };
-  });
-  return { x: outer.x + inside!.x * outer.scale, y: outer.y + inside!.y * outer.scale };
+  return inWindow(page, inside!);
 };
 const seconds = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms));
 
 describe("charts", () => {
   it("are opened from SCXML, run, and given back as SCXML", async () => {
-    const file = join(folder, "engine.scxml");
-    writeFileSync(
-      file,
+    await give(
+      page,
+      "engine.scxml",
       `<scxml xmlns="http://www.w3.org/2005/07/scxml" version="1.0" name="Engine">
         <parallel id="engine">
           <state id="motor"><state id="idle"><transition event="go" target="running"/></state><state id="running"/></state>
           <state id="radar"><state id="dark"><transition event="look" cond="In('running')" target="bright"/></state><state id="bright"/></state>
         </parallel></scxml>`,
     );
-    await upload(file);
     await untilText(page, ".bands", "all regions at once");
     await untilText(page, ".facts", "idle + dark");
     await press(page, "look", ".own-events");
@@ -80,9 +81,11 @@ describe("charts", () => {
     await untilText(page, ".code", "http://www.w3.org/2005/07/scxml");
   });
   it("that cannot be read are refused with the line, and nothing is opened", async () => {
-    const file = join(folder, "broken.scxml");
-    writeFileSync(file, `<scxml xmlns="http://www.w3.org/2005/07/scxml">\n<state id="a"><invoke/></state></scxml>`);
-    await upload(file);
+    await give(
+      page,
+      "broken.scxml",
+      `<scxml xmlns="http://www.w3.org/2005/07/scxml">\n<state id="a"><invoke/></state></scxml>`,
+    );
     await untilText(page, ".problems", "line 2");
     expect(await text(page, ".problems")).toContain("<invoke>");
     expect(await page.$(".grid")).toBeNull();

@@ -160,8 +160,7 @@ export function stimulusOf(
       // With a modifier a link leads to another window, and Enter uses a button in one browser only.
       if (plain === "Enter" && key !== plain && (field?.tag === "a" || (engine === "firefox" && key !== "Shift+Enter")))
         return leaveOut("modifiedEnter");
-      if (engine === "firefox" && plain === "Enter" && movesToLink(program, state, { keyDown: key }))
-        return leaveOut("movedToLink");
+      if (engine === "firefox" && movesToLink(program, state, { keyDown: key })) return leaveOut("movedToLink");
       // The space bar on a radio button that is checked is a click in one browser only.
       const isChecked = state.checked.includes(state.focus) && field?.attributes?.type === "radio";
       if (engine === "firefox" && isChecked && plain === "Space") return leaveOut("checkedRadio");

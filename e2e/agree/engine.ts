@@ -57,16 +57,22 @@ export const probe = buildSync({
 }).outputFiles[0].text;
 
 /** Every element has some room of its own, at which it can be hit; a page without blocks is not scrolled by keys. */
-export const roomy =
+const roomy =
   'html { overflow: hidden } [data-name] { padding: 3px; margin: 1px; } [data-name="cover"], [data-name="scrim"] { margin: 0 }';
 
 /** Names on every element, whatever the delivered page itself marks, so that all can be looked at. */
-export const withNames = (parts: readonly Part[]): Part[] =>
+const withNames = (parts: readonly Part[]): Part[] =>
   parts.map((part) => ({
     ...part,
     attributes: { ...part.attributes, "data-name": part.name },
     ...(part.content ? { content: part.content.map((c) => (typeof c === "string" ? c : withNames([c])[0])) } : {}),
   }));
+
+/** The component with a name and room for every element. */
+export function asShown(doc: Component): Component {
+  const css = doc.page.blocks ? doc.page.css : `${doc.page.css ?? ""}\n${roomy}`;
+  return { ...doc, page: { ...doc.page, ...(css ? { css } : {}) }, parts: withNames(doc.parts) };
+}
 
 /** Before the page's own scripts: the probe, and a helper by which the loader of TypeScript names functions. */
 const forTests = `globalThis.__name = (f) => f;
@@ -85,8 +91,7 @@ export interface Shown {
 
 /** The delivered page of a component, opened, on the clock of trials. */
 export async function show(held: Held, doc: Component, target: "page" | BuiltTarget = "page"): Promise<Shown> {
-  const css = doc.page.blocks ? doc.page.css : `${doc.page.css ?? ""}\n${roomy}`;
-  const whole = { ...doc, page: { ...doc.page, ...(css ? { css } : {}) }, parts: withNames(doc.parts) };
+  const whole = asShown(doc);
   // What a component's style says of the page around it is the business of the page that has it.
   const around = doc.page.blocks ? "body { margin: 0 }" : "html { overflow: hidden }";
   const program = compile(doc);

@@ -196,13 +196,24 @@ const focusesDisabled = (program: Program, state: RunState): boolean =>
 /** When the focus is to be seen, and how long what is pressed is so, Firefox has its own mind (docs/html-in.md). */
 const asksChromium = (doc: Component): boolean => /:focus-visible|:active/.test(doc.page.css ?? "");
 
-/** A button or a key that is down already, or up, is not pressed or let go again. */
-export const isHeldAlready = (act: Stimulus, pressed: boolean, held: ReadonlySet<string>): boolean =>
-  (("down" in act || "click" in act || "blur" in act) && pressed) ||
-  ("up" in act && !pressed) ||
-  ("keyDown" in act && held.has(act.keyDown)) ||
-  ("press" in act && held.size > 0) ||
-  ("keyUp" in act && !held.has(act.keyUp));
+/** The button and the keys that are down: what is down is not pressed again, and what is up not let go. */
+export class HeldDown {
+  pressed = false;
+  readonly keys = new Set<string>();
+
+  allows(act: Stimulus): boolean {
+    if ("down" in act || "click" in act || "blur" in act) return !this.pressed;
+    if ("up" in act) return this.pressed;
+    if ("keyDown" in act) return !this.keys.has(act.keyDown);
+    if ("press" in act) return this.keys.size === 0;
+    return !("keyUp" in act) || this.keys.has(act.keyUp);
+  }
+  note(act: Stimulus): void {
+    if ("down" in act || "up" in act) this.pressed = "down" in act;
+    if ("keyDown" in act) this.keys.add(act.keyDown);
+    if ("keyUp" in act) this.keys.delete(act.keyUp);
+  }
+}
 
 /** Acts the deeds out on both. @returns the first difference, or null */
 export async function difference(
@@ -221,8 +232,7 @@ export async function difference(
   if (target !== "page" && fadesThePage(doc)) return leaveOut("fadedPage");
   const { system, page, errors, done: giveBack } = await show(browser, doc, target);
   const done: string[] = [];
-  const held = new Set<string>();
-  let pressed = false;
+  const held = new HeldDown();
   try {
     const first = start(program);
     let { state } = first;
@@ -271,7 +281,7 @@ export async function difference(
         done.push(`wait ${stimulus.wait}`);
         await pass(stimulus.wait);
       } else {
-        if (isHeldAlready(stimulus, pressed, held)) {
+        if (!held.allows(stimulus)) {
           leaveOut("pressedAlready");
           continue;
         }
@@ -284,9 +294,7 @@ export async function difference(
           leaveOut("refused");
           continue;
         }
-        if ("down" in stimulus || "up" in stimulus) pressed = "down" in stimulus;
-        if ("keyDown" in stimulus) held.add(stimulus.keyDown);
-        if ("keyUp" in stimulus) held.delete(stimulus.keyUp);
+        held.note(stimulus);
         done.push(JSON.stringify(stimulus));
         const result = stimulate(program, state, stimulus);
         state = result.state;

@@ -43,8 +43,8 @@ const cases = Object.entries(used).flatMap(([what, part]) =>
 /** Elements that take a key each in their own way. */
 const takers: Record<string, (name: string) => Part> = {
   "a button": (name) => button(name),
-  "a link": (name) => ({ name, tag: "a", attributes: { href: "#told" }, content: ["There"] }),
-  "a box": (name) => ({ name, tag: "input", attributes: { type: "checkbox", "aria-label": "Box" }, content: [] }),
+  "a link": (name) => ({ name, content: ["There"], ...used["a link"] }) as Part,
+  "a box": (name) => ({ name, ...used["a box"] }) as Part,
   "a radio button": (name) => radio(name),
   "a field of a form": (name) => ({ name: `${name}-form`, tag: "form", content: [field(name), button(`${name}-go`)] }),
   "a submit button": (name) => ({ name, tag: "input", attributes: { type: "submit", value: "Go" }, content: [] }),
@@ -55,7 +55,6 @@ const takers: Record<string, (name: string) => Part> = {
   }),
   "an element that is no control": (name) => ({ name, tag: "div", attributes: { tabindex: "0" }, content: ["Text"] }),
 };
-const focusable = (name: string, kind: string): Part => takers[kind](name);
 const moves = Object.keys(takers).flatMap((from) =>
   Object.keys(takers).flatMap((to) => ["Enter", "Space", "Shift+Enter"].map((key) => ({ from, to, key }))),
 );
@@ -103,7 +102,7 @@ describe.each(engines)("in %s", (engine) => {
     "$key goes down at $from, which moves the focus to $to",
     async ({ from, to, key }) => {
       const doc = component({
-        parts: [focusable("f", from), focusable("t", to), box("told", ["${clicks} ${froms} ${tos}"])],
+        parts: [takers[from]("f"), takers[to]("t"), box("told", ["${clicks} ${froms} ${tos}"])],
         states: ["first", "later"],
         data: ["clicks", "froms", "tos"].map((name) => ({ name, type: "number" as const, initial: 0 })),
         reactions: {

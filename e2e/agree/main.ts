@@ -2,8 +2,9 @@
  * `npm run agree -- --runs N --seed S --engine chromium|firefox`: random specifications, acted out by the core and by the
  * delivered page. Prints the smallest one that differs, of each that does. With `--crowded` of few words that come again
  * and again; with `--nested` of parts in parts, in few words each of which meets all others; with `--small` of little, with
- * pages that carry little of the kernel; with `--target` in another form than the page, or with
- * `--target live` on the live page of the built app; with `--frames own` in a browser that draws by itself; with `--record` the run is told in docs/deliver.md and in the app. `--processes` and `--tabs` share out the work.
+ * pages that carry little of the kernel; with `--target` in another form than the page, with `--target live` on the live
+ * page of the built app; with `--frames own` in a browser that draws by itself; with `--record` the run is told in
+ * docs/deliver.md and in the app. `--processes` and `--tabs` share out the work.
  */
 import { fork } from "node:child_process";
 import { availableParallelism } from "node:os";

@@ -1,28 +1,16 @@
 /** Nobody is let in: bad files are refused, and what is pasted runs and reaches nothing. */
 import { once } from "node:events";
-import { mkdtempSync, writeFileSync } from "node:fs";
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
-import type { ElementHandle, Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { demoComponents } from "../../src/demo";
-import { clickLive, livePage, press, Stage, untilText } from "../stage";
+import { clickLive, give, livePage, press, Stage, untilText } from "../stage";
 
 let stage: Stage;
 beforeAll(async () => {
   stage = await Stage.open();
 });
 afterAll(() => stage?.close());
-
-const folder = mkdtempSync(join(tmpdir(), "lively-in-"));
-const give = async (page: Page, name: string, words: string): Promise<void> => {
-  const path = join(folder, name);
-  writeFileSync(path, words);
-  const input = (await page.$("input[type=file]")) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(path);
-};
 
 describe("bad input", () => {
   it.each<[string, string, RegExp]>([

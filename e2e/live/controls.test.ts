@@ -2,6 +2,7 @@
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import type { Component, Part } from "../../src/core/model";
+import { compile } from "../../src/core/program";
 import { act, openSession } from "../../src/core/run";
 import { box, button, component } from "../../src/core/testing";
 import { Stage } from "../stage";
@@ -71,9 +72,9 @@ describe("a control on the live page", () => {
   afterAll(() => stage?.close());
 
   it.each(Object.entries(controls))("%s counts every act once, and is drawn as the core has it", async (_, parts) => {
-    const doc = specification(parts);
-    const live = await LiveTarget.open(stage, page, doc);
-    let session = openSession(live.program);
+    const program = compile(specification(parts));
+    const live = await LiveTarget.open(stage, page, program);
+    let session = openSession(program);
     const done: string[] = [];
     for (const stimulus of acts) {
       expect(await live.act(stimulus)).toBe(true);

@@ -1,7 +1,7 @@
 /** When a trial succeeds, and how its reports count it. */
 import { describe, expect, it } from "vitest";
 import { button, component } from "../testing";
-import { succeeds, type Tried, trialJunit, trialMarkdown } from "./report";
+import { type Failure, failureOf, type Tried, trialJunit, trialMarkdown } from "./report";
 import type { RunResult, Trial } from "./trial";
 
 const doc = component({ parts: [button("b")], states: ["off"] });
@@ -25,21 +25,26 @@ const tried = (verdicts: RunResult["verdict"][], more: Partial<Tried> = {}): Tri
 });
 
 describe("a trial", () => {
-  it.each<[string, Tried, boolean]>([
-    ["of which all runs are the same", tried(["same", "same"]), true],
-    ["of which a run differs", tried(["same", "differs"]), false],
-    ["without a run", tried([]), false],
-    ["of which no run could be done", tried(["impossible", "impossible"]), false],
-    ["of which one run could not be done", tried(["same", "impossible"]), true],
-    ["of which one run could not be done, strictly", tried(["same", "impossible"], { isStrict: true }), false],
-    ["that leaves something out", tried(["same"], { left: ["more than 20 situations"] }), true],
-    ["that leaves something out, strictly", tried(["same"], { left: ["more"], isStrict: true }), false],
-    ["that is a share without a run", tried([], { isEmptyShare: true }), true],
+  it.each<[string, Tried, Failure | null]>([
+    ["of which all runs are the same", tried(["same", "same"]), null],
+    ["of which a run differs", tried(["same", "differs"]), "differs"],
+    ["without a run", tried([]), "nothing was run"],
+    ["of which no run could be done", tried(["impossible", "impossible"]), "nothing was run"],
+    ["of which one run could not be done", tried(["same", "impossible"]), null],
+    [
+      "of which one run could not be done, strictly",
+      tried(["same", "impossible"], { isStrict: true }),
+      "not all was run",
+    ],
+    ["that leaves something out", tried(["same"], { left: ["more than 20 situations"] }), null],
+    ["that leaves something out, strictly", tried(["same"], { left: ["more"], isStrict: true }), "not all was run"],
+    ["that is a share without a run", tried([], { isEmptyShare: true }), null],
   ])("%s", (_, one, expected) => {
-    expect(succeeds(one)).toBe(expected);
+    expect(failureOf(one)).toBe(expected);
   });
   it("of nothing is reported as such, and a run that could not be done fails a strict one", () => {
     expect(trialMarkdown([tried([])])).toContain("nothing was run");
+    expect(trialMarkdown([tried(["same", "impossible"], { isStrict: true })])).toContain("not all was run");
     expect(trialJunit([tried(["impossible"])])).toContain("<skipped");
     expect(trialJunit([tried(["impossible"], { isStrict: true })])).toContain("<failure");
   });

@@ -12,9 +12,9 @@ export interface Tried {
   trial: Trial;
   /** What was left out of the set, or keeps real time. */
   left: readonly string[];
-  /** The share of a trial that other processes have the runs of. */
+  /** Other shares of the trial have all its runs. */
   isEmptyShare?: boolean;
-  /** What was asked and could not be done fails the trial, too. */
+  /** Fails the trial where a run could not be done, or where the set left something out. */
   isStrict?: boolean;
 }
 
@@ -34,17 +34,16 @@ export function missedIn(doc: Component, { unmapped }: Pick<Trial, "unmapped">):
   return unmapped.filter((part) => said.has(part));
 }
 
-/** True where no run was acted out on the page: nothing was shown of it. */
-export const ranNothing = ({ results }: Pick<Trial, "results">): boolean =>
-  results.every((r) => r.verdict === "impossible");
-
-/** True where the page does all that was tried, and something was tried. */
-export const succeeds = ({ doc, trial, left, isEmptyShare = false, isStrict = false }: Tried): boolean =>
-  !trial.stopped &&
-  missedIn(doc, trial).length === 0 &&
-  (isEmptyShare || !ranNothing(trial)) &&
-  (!isStrict || left.length === 0) &&
-  trial.results.every((r) => r.verdict === "same" || (r.verdict === "impossible" && !isStrict));
+/** Why a trial fails, in words for a report; null where the page does all that was tried, and something was tried. */
+export function failureOf({ doc, trial, left, isEmptyShare, isStrict }: Tried): Failure | null {
+  const { results } = trial;
+  const isDone = results.every((r) => r.verdict === "same" || r.verdict === "impossible");
+  if (trial.stopped || missedIn(doc, trial).length || !isDone) return "differs";
+  if (!isEmptyShare && results.every((r) => r.verdict === "impossible")) return "nothing was run";
+  if (isStrict && (left.length || results.some((r) => r.verdict === "impossible"))) return "not all was run";
+  return null;
+}
+export type Failure = "differs" | "nothing was run" | "not all was run";
 
 /** The steps to where a page differs. */
 export const wayText = ({ steps }: Pick<Scenario, "steps">): string =>
@@ -117,7 +116,8 @@ export function trialMarkdown(tried: readonly Tried[]): string {
   for (const one of tried) {
     const { doc, trial } = one;
     const count = (...v: Verdict[]): number => countOf(trial.results, ...v);
-    const all = succeeds(one) ? "the same" : ranNothing(trial) ? "**nothing was run**" : "**differs**";
+    const failure = failureOf(one);
+    const all = failure ? `**${failure}**` : "the same";
     lines.push(
       `| ${all} | ${plainMarkdown(doc.name)} | ${trial.results.length} | ${count("same")} | ${count("differs", "cut")} | ${count("impossible")} |`,
     );

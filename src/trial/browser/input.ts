@@ -16,9 +16,9 @@ import type {} from "../in-page/trial-page";
 import type { Engine } from "./find";
 
 export const NOT_CALMED = "this browser cannot be asked to prefer reduced motion";
-/** As browsers name them; ours are those of the notation. */
 const otherwise: Readonly<Record<string, KeyInput>> = { Space: " ", Ctrl: "Control" };
-const keyName = (key: string): KeyInput => otherwise[key] ?? (key as KeyInput);
+/** A key of the notation as browsers name it. */
+export const keyName = (key: string): KeyInput => otherwise[key] ?? (key as KeyInput);
 /** As the protocol of Chromium counts those that are held. */
 const bits: Readonly<Record<string, number>> = { Alt: 1, Ctrl: 2, Meta: 4, Shift: 8 };
 

@@ -3,7 +3,8 @@
  * decides nothing. Pasted scripts cannot run beside it: elements are made one by one, and handlers are never set.
  */
 
-import { keyOf } from "../../../kernel";
+import { takesKeys } from "../../../core/cascade/selectors/controls";
+import { keyOf, splitKey } from "../../../kernel";
 import type { Target } from "../measured/targets";
 import type { Drawn, FromFrame, Hears, ToFrame } from "../protocol";
 import { active, blur, body, boxOf, closest, focus, getAttribute, sheet } from "./dom";
@@ -172,13 +173,11 @@ addEventListener(
 addEventListener("scroll", drawMarks, { passive: true });
 addEventListener("resize", drawMarks);
 addEventListener("submit", (event) => event.preventDefault(), true);
-/** Fields into which a key types; boxes, buttons and pickers are inputs, too. */
 const isTypedInto = (target: EventTarget | null): boolean =>
   target instanceof HTMLTextAreaElement ||
-  (target instanceof HTMLInputElement &&
-    !/^(button|checkbox|color|file|image|radio|range|reset|submit)$/.test(target.type));
+  (target instanceof HTMLInputElement && takesKeys("input", { type: target.type }));
 /** The space bar activates a control as it comes up, so the component always gets both ends of it. */
-const isHeld = (key: string): boolean => hears.heldKeys.includes(key) || /(^|\+)Space$/.test(key);
+const isHeld = (key: string): boolean => hears.heldKeys.includes(key) || splitKey(key).at(-1) === "Space";
 addEventListener("keydown", (event) => {
   if (!interactive) return;
   const key = keyOf(event);

@@ -115,10 +115,8 @@ const forReact = (part: RenderedPart): RenderedPart =>
     ? { ...part, attributes: { ...part.attributes, value: part.content.join("") }, content: [] }
     : { ...part, content: part.content.map((c) => (typeof c === "string" ? c : forReact(c))) };
 
-/** Spaces that a reader of the code cannot tell from others, and that a printer may break lines at. */
-const unusual = /[^\S \t\r\n]/;
-const eachUnusual = new RegExp(unusual, "g");
+/** A string literal in which spaces that a reader cannot tell from a plain one are escaped. */
+const withSpacesEscaped = (text: string): string =>
+  JSON.stringify(text).replace(/[^\S ]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, "0")}`);
 const words = (text: string): string =>
-  /^[^{}<>&\r\n]*$/.test(text) && text.trim() === text && text !== "" && !unusual.test(text)
-    ? text
-    : `{${JSON.stringify(text).replace(eachUnusual, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, "0")}`)}}`;
+  /^(?:[^{}<>&\s]|[ \t])+$/.test(text) && text.trim() === text ? text : `{${withSpacesEscaped(text)}}`;

@@ -2,7 +2,7 @@
 import type { Page } from "puppeteer-core";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { demoComponents } from "../src/demo";
-import { click, clickLive, liveHit, livePage, openDemo, press, Stage, text, until, untilText } from "./stage";
+import { click, clickLive, liveHit, livePage, openDemo, press, Stage, text, there, until, untilText } from "./stage";
 
 let stage: Stage;
 let page: Page;
@@ -278,6 +278,26 @@ describe("motion that is shaped", () => {
     // The way back is as much shorter as the way there was cut short (CSS Transitions, reversing).
     expect(home).toBeLessThan(240);
     expect(home).toBeGreaterThan(60);
+  });
+
+  it("leaves for another view, although the address of the instant comes before the view is drawn", async () => {
+    const other = await stage.page();
+    await openDemo(other);
+    await clickLive(other, "trigger");
+    await untilText(other, ".facts", "open for");
+    await other.evaluate(() => {
+      const compare = [...document.querySelectorAll<HTMLElement>(".views a")].find((a) => a.textContent === "Compare")!;
+      // Due just before the address of the instant: both come one after the other, since the page is busy until then.
+      setTimeout(() => compare.click(), 150);
+      document.querySelector(".lanes")!.dispatchEvent(new KeyboardEvent("keydown", { key: "Home", bubbles: true }));
+      for (const end = performance.now() + 400; performance.now() < end; );
+    });
+    await until(
+      async () => other.url(),
+      (url) => url.includes("at=0"),
+    );
+    await there(other, ".grid, .compare");
+    expect(new URL(other.url()).pathname).toMatch(/\/compare$/);
   });
 
   it("leaves no error behind", () => {

@@ -1,6 +1,7 @@
 /** Side by side: states, two instants of a run, two ways for one part to be there, two versions. */
 import { Segmented } from "antd";
 import { useSearchParams } from "react-router";
+import { useAddress } from "../shell/address";
 import { useComparing } from "../store/comparing";
 import { Instants } from "./Instants";
 import { States } from "./States";
@@ -15,15 +16,12 @@ const kinds = [
 ];
 
 export function Compare() {
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
+  const address = useAddress();
   // Whoever chose what to compare with comes back to it.
   const comparing = useComparing((s) => s.other !== null);
   const what = kinds.find((k) => k.value === params.get("what"))?.value ?? (comparing ? "versions" : "states");
-  const choose = (value: string): void => {
-    const next = new URLSearchParams(location.search);
-    next.set("what", value);
-    setParams(next, { replace: true });
-  };
+  const choose = (value: string): void => address((params) => params.set("what", value));
   return (
     <div className="compare">
       <div className="compare-kinds">

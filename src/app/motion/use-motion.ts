@@ -4,6 +4,7 @@ import { useSearchParams } from "react-router";
 import type { Component } from "../../core/model";
 import { compile } from "../../core/program";
 import { choreographyOf, type Transition } from "../../core/run";
+import { useAddress } from "../shell/address";
 import { useDocument } from "../store/document";
 import { useDoc } from "../store/program";
 import { companionOf, rowsOf, shownTransitions, waysOut } from "./rows";
@@ -16,17 +17,17 @@ const SPARE = 1.25;
 /** The transitions of the component, which one is shown, and which one beside it. */
 function useChosen() {
   const { program } = useDoc();
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
+  const address = useAddress();
   const all = useMemo(() => shownTransitions(program), [program]);
   const forth = all.find((t) => nameOf(t) === params.get("transition")) ?? all[0];
   const guess = useMemo(() => (forth ? companionOf(program, forth, all) : null), [program, forth, all]);
   const home = all.find((t) => nameOf(t) === params.get("beside")) ?? guess;
-  const choose = (name: "transition" | "beside", value: string): void => {
-    const next = new URLSearchParams(location.search);
-    next.set(name, value);
-    if (name === "transition") next.delete("beside");
-    setParams(next, { replace: true });
-  };
+  const choose = (name: "transition" | "beside", value: string): void =>
+    address((params) => {
+      params.set(name, value);
+      if (name === "transition") params.delete("beside");
+    });
   return { all, forth, home, choose };
 }
 

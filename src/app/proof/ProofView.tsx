@@ -2,6 +2,7 @@
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { NotInForce } from "../sheet/NotInForce";
+import { useAddress } from "../shell/address";
 import { useDoc } from "../store/program";
 import { useProof } from "../store/proof";
 import { ClaimLines } from "./ClaimLines";
@@ -17,15 +18,15 @@ import { WaiverLines } from "./WaiverLines";
 export function ProofView() {
   const { doc } = useDoc();
   const { proof, of } = useProof();
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
+  const address = useAddress();
   const open = params.get("scenario");
   const chosen = open === null ? -1 : Number(open);
-  const choose = (index: number): void => {
-    const next = new URLSearchParams(location.search);
-    if (index < 0) next.delete("scenario");
-    else next.set("scenario", String(index));
-    setParams(next, { replace: true });
-  };
+  const choose = (index: number): void =>
+    address((params) => {
+      if (index < 0) params.delete("scenario");
+      else params.set("scenario", String(index));
+    });
   const current = of === doc;
   const results = useMemo(
     () => new Map((current ? (proof?.scenarios ?? []) : []).map((r, i) => [i, r])),

@@ -3,6 +3,7 @@
 import { type CSSProperties, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { allParts, type Component, own } from "../../core/model";
+import { useAddress } from "../shell/address";
 import { useActive } from "../store/active";
 import { loadEditor, SheetCell } from "./cell/SheetCell";
 import { bandsOf, type Column, type Row } from "./grid/grid";
@@ -223,7 +224,8 @@ function ArcsNow({
 
 /** The selected cell stands in the address too. */
 function useSelectionInAddress(): void {
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
+  const address = useAddress();
   const cell = useSelection((s) => s.cell);
   const [restored, setRestored] = useState(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: only once
@@ -235,9 +237,6 @@ function useSelectionInAddress(): void {
   }, []);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the address follows the selection
   useEffect(() => {
-    const next = new URLSearchParams(location.search);
-    if (!restored || next.get("cell") === idText(cell)) return;
-    next.set("cell", idText(cell));
-    setParams(next, { replace: true });
+    if (restored) address((params) => params.set("cell", idText(cell)));
   }, [cell, restored]);
 }

@@ -15,6 +15,7 @@ import { openProgram } from "../store/program";
 import { useRun } from "../store/run";
 import { closeComponent, openComponent, retrySave, useSaving } from "../store/saving";
 import { Walk } from "../walk/Walk";
+import { useAddress } from "./address";
 import { Bench } from "./Bench";
 import { Boundary } from "./Boundary";
 import { Header } from "./Header";
@@ -146,14 +147,14 @@ function useUndoKeys(): void {
 const SETTLED = 150;
 
 /**
- * The instant and the frozen state stand in the address, so that they survive a reload and a change of view. Several
- * write there; each starts from the address as it is, not from what it was when the view was drawn. While one drags,
- * the address waits: every change of it draws much anew.
+ * Writes the instant and the frozen state into the address. While one drags, the address waits, because every change of
+ * it draws much anew.
  */
 function PlaceInAddress() {
-  const [params, setParams] = useSearchParams();
-  const write = useRef(setParams);
-  write.current = setParams;
+  const [params] = useSearchParams();
+  const address = useAddress();
+  const write = useRef(address);
+  write.current = address;
   const session = useRun((s) => s.session !== null);
   const [restored, setRestored] = useState(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: only once, when the run is there
@@ -169,12 +170,12 @@ function PlaceInAddress() {
     let timer: ReturnType<typeof setTimeout> | undefined;
     const settled = (): void => {
       const { instant, frozen, playing } = useRun.getState();
-      const next = new URLSearchParams(location.search);
-      if (!playing && instant !== null) next.set("at", String(Math.round(instant)));
-      else if (!playing) next.delete("at");
-      if (frozen) next.set("frozen", frozen);
-      else next.delete("frozen");
-      if (`?${next}` !== location.search) write.current(next, { replace: true });
+      write.current((params) => {
+        if (!playing && instant !== null) params.set("at", String(Math.round(instant)));
+        else if (!playing) params.delete("at");
+        if (frozen) params.set("frozen", frozen);
+        else params.delete("frozen");
+      });
     };
     const stop = useRun.subscribe((now, before) => {
       if (now.instant === before.instant && now.frozen === before.frozen && now.playing === before.playing) return;
